@@ -1,0 +1,70 @@
+import type { UnitSummary } from '@zetesis/core'
+import { z } from 'zod'
+import { EntrySchema, id, instant } from './entry'
+import { quantity, text } from './quantity'
+
+/** At most so many entries in one request; a phone with more sends several. */
+export const MAX_BATCH = 200
+/** Bytes of a request's body. */
+export const MAX_BODY = 1_000_000
+
+export const SignIn = z.strictObject({ login: text(80, 1), password: z.string().min(1, 'Type your password.').max(200) })
+
+export const SessionUser = z.object({ id: z.string(), name: z.string(), role: z.enum(['lead', 'apprentice']), company: z.string() })
+export type SessionUser = z.infer<typeof SessionUser>
+
+export const Job = z.object({
+  id,
+  name: z.string(),
+  place: z.string(),
+  elevation: quantity('elevation'),
+  units: z.number(),
+  sealed: z.number(),
+})
+export type Job = z.infer<typeof Job>
+export const JobList = z.object({ jobs: z.array(Job) })
+
+/** Made by core's `summarise` on the server and read back by the same code: its type is enough. */
+const summary = z.custom<UnitSummary>((value) => typeof value === 'object' && value !== null && 'stages' in value)
+export const UnitRow = z.object({ id, jobId: id, lastSeq: z.number(), summary })
+export type UnitRow = z.infer<typeof UnitRow>
+export const UnitList = z.object({ units: z.array(UnitRow) })
+
+export const AppendEntries = z.strictObject({ entries: z.array(EntrySchema).min(1).max(MAX_BATCH) })
+export const Appended = z.object({ appended: z.array(z.object({ id, seq: z.number(), hash: z.string() })), lastSeq: z.number() })
+export type Appended = z.infer<typeof Appended>
+
+const author = z.object({ id: z.string(), name: z.string() })
+export const ChainedEntrySchema = z.object({
+  unitId: id,
+  seq: z.number().int().positive(),
+  author,
+  receivedAt: instant,
+  entry: EntrySchema,
+  previousHash: z.string().regex(/^[0-9a-f]{64}$/),
+  hash: z.string().regex(/^[0-9a-f]{64}$/),
+})
+export const EntryPage = z.object({ entries: z.array(ChainedEntrySchema), more: z.boolean() })
+export type EntryPage = z.infer<typeof EntryPage>
+
+/** The commissioning record as a file: the whole log, verifiable offline by its hashes. */
+export const RecordFile = z.object({
+  format: z.literal('zetesis.record'),
+  version: z.literal(1),
+  unit: z.object({ id, jobId: id, tag: z.string() }),
+  job: z.object({ name: z.string(), place: z.string(), elevation: quantity('elevation') }),
+  company: z.string(),
+  log: z.array(ChainedEntrySchema),
+  lastHash: z.string(),
+})
+export type RecordFile = z.infer<typeof RecordFile>
+
+/** RFC 9457 problem details; `detail` is a sentence that says what to do, `errors` point at fields. */
+export const Problem = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.number(),
+  detail: z.string(),
+  errors: z.array(z.object({ path: z.string(), detail: z.string() })).optional(),
+})
+export type Problem = z.infer<typeof Problem>

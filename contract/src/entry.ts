@@ -1,0 +1,102 @@
+import {
+  ENTRY_VERSION,
+  refrigerants,
+  stages,
+  type Entry,
+  type FactsPatch,
+  type ReadingValues,
+  type Refrigerant,
+} from '@zetesis/core'
+import { z } from 'zod'
+import { quantity, text } from './quantity'
+
+/** An instant in UTC with milliseconds, as phones write it; one form only, so that hashes don't depend on a writer's taste. */
+export const instant = z.iso.datetime({ precision: 3, error: 'Give the time as 2026-07-14T16:05:00.000Z.' })
+export const id = z.uuid({ error: 'An id must be a UUID.' })
+
+const refrigerant = z.enum(refrigerants as [Refrigerant, ...Refrigerant[]])
+
+const facts = z.strictObject({
+  tag: text(40, 1).nullable(),
+  place: text(200).nullable(),
+  model: text(120).nullable(),
+  serial: text(120).nullable(),
+  work: z.enum(['new', 'retrofit', 'conversion']).nullable(),
+  mode: z.enum(['coolingOnly', 'heatPump']).nullable(),
+  refrigerant: refrigerant.nullable(),
+  oldRefrigerant: refrigerant.nullable(),
+  recovered: quantity('mass').nullable(),
+  metering: z.enum(['fixedOrifice', 'expansionValve']).nullable(),
+  labelCharge: quantity('mass').nullable(),
+  includedLength: quantity('length').nullable(),
+  allowance: quantity('massPerLength').nullable(),
+  lineLength: quantity('length').nullable(),
+  liquidLine: quantity('tube').nullable(),
+  targetSubcooling: quantity('temperatureDifference').nullable(),
+  subcoolingTolerance: quantity('temperatureDifference').nullable(),
+  superheatSource: z.enum(['commonRule', 'typed']).nullable(),
+  targetSuperheat: quantity('temperatureDifference').nullable(),
+  targetSuperheatReason: text(400).nullable(),
+  superheatTolerance: quantity('temperatureDifference').nullable(),
+  decayLimit: quantity('vacuum').nullable(),
+  decayHold: quantity('duration').nullable(),
+  elevation: quantity('elevation').nullable(),
+})
+
+const readingValues = z
+  .strictObject({
+    suctionPressure: quantity('gaugePressure'),
+    liquidPressure: quantity('gaugePressure'),
+    suctionLine: quantity('temperature'),
+    liquidLine: quantity('temperature'),
+    returnDryBulb: quantity('temperature'),
+    returnWetBulb: quantity('temperature'),
+    returnHumidity: quantity('ratio'),
+    supply: quantity('temperature'),
+    outdoor: quantity('temperature'),
+  })
+  .partial()
+
+const base = { v: z.literal(ENTRY_VERSION), id, at: instant, writtenAt: instant }
+const reason = text(600, 3)
+const coordinate = z.number().int().min(-50).max(1050)
+
+/** Every entry that a log of version 1 may hold. */
+export const EntrySchema = z.discriminatedUnion('kind', [
+  z.strictObject({ ...base, kind: z.literal('opened'), jobId: id, tag: text(40, 1) }),
+  z.strictObject({ ...base, kind: z.literal('facts'), facts: facts.partial() }),
+  z.strictObject({ ...base, kind: z.literal('pumpOn') }),
+  z.strictObject({ ...base, kind: z.literal('valvedOff') }),
+  z.strictObject({ ...base, kind: z.literal('micron'), reading: quantity('vacuum') }),
+  z.strictObject({
+    ...base,
+    kind: z.literal('weighed'),
+    direction: z.enum(['add', 'remove']),
+    before: quantity('mass'),
+    after: quantity('mass'),
+    cylinder: text(60).optional(),
+  }),
+  z.strictObject({ ...base, kind: z.literal('started') }),
+  z.strictObject({ ...base, kind: z.literal('reading'), mode: z.literal('cooling'), values: readingValues }),
+  z.strictObject({ ...base, kind: z.literal('gatePassed'), stage: z.enum(stages), reason }),
+  z.strictObject({ ...base, kind: z.literal('struck'), strikes: id, reason }),
+  z.strictObject({
+    ...base,
+    kind: z.literal('sealed'),
+    name: text(120, 2),
+    signature: z.array(z.array(coordinate).min(4).max(4000)).min(1, 'Sign in the box.').max(200),
+    remarks: text(2000).optional(),
+  }),
+  z.strictObject({ ...base, kind: z.literal('amendment'), text: text(2000, 3) }),
+])
+
+// Core may not know this room, so its entries are plain types: these lines fail to compile when schema and type part.
+type Same<A, B> = [A, B] extends [B, A] ? true : never
+export const schemaIsType: [
+  Same<z.infer<typeof EntrySchema>['kind'], Entry['kind']>,
+  z.infer<typeof EntrySchema> extends Entry ? true : never,
+  Required<z.infer<ReturnType<typeof facts.partial>>> extends Required<FactsPatch> ? true : never,
+  keyof z.infer<typeof facts> extends keyof FactsPatch ? true : never,
+  Same<keyof FactsPatch, keyof z.infer<typeof facts>>,
+  Same<keyof ReadingValues, keyof z.infer<typeof readingValues>>,
+] = [true, true, true, true, true, true]

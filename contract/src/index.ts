@@ -1,0 +1,7 @@
+export * from './api'
+export * from './entry'
+export * from './quantity'
+export * from './words/entries'
+export * from './words/problems'
+export * from './words/reading'
+export * from './words/stages'

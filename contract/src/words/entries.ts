@@ -1,0 +1,87 @@
+import { showTyped, type Entry, type LogItem, type Quantity, type UnitFacts } from '@zetesis/core'
+import { missingWords, stageWords } from './stages'
+
+const factWords: Record<keyof UnitFacts, string> = {
+  ...missingWords,
+  tag: 'tag',
+  place: 'place',
+  model: 'model',
+  serial: 'serial number',
+  allowance: 'allowance',
+  subcoolingTolerance: 'subcooling tolerance',
+  targetSuperheatReason: 'reason for the target',
+  superheatTolerance: 'superheat tolerance',
+  decayLimit: 'decay limit',
+  decayHold: 'decay hold',
+  elevation: 'elevation',
+  metering: 'metering device',
+  superheatSource: 'superheat target',
+}
+
+export const valueWords: Readonly<Record<string, string>> = {
+  new: 'new',
+  retrofit: 'retrofit',
+  conversion: 'conversion',
+  coolingOnly: 'cooling only',
+  heatPump: 'heat pump',
+  fixedOrifice: 'piston',
+  expansionValve: 'expansion valve',
+  commonRule: 'common rule',
+  typed: 'typed figure',
+}
+
+const isQuantity = (value: unknown): value is Quantity => typeof value === 'object' && value !== null && 'unit' in value
+const factText = (value: unknown) =>
+  value === null ? 'unknown' : isQuantity(value) ? showTyped(value) : (valueWords[String(value)] ?? String(value))
+
+/** One line of the log, with values exactly as they were typed. */
+export function entryWords(entry: Entry): string {
+  switch (entry.kind) {
+    case 'opened':
+      return `Opened as ${entry.tag}`
+    case 'facts':
+      return Object.entries(entry.facts)
+        .map(([key, value]) => `${factWords[key as keyof UnitFacts]}: ${factText(value)}`)
+        .join(' · ')
+    case 'pumpOn':
+      return 'Pump on'
+    case 'valvedOff':
+      return 'Valved off'
+    case 'micron':
+      return `Vacuum ${showTyped(entry.reading)}`
+    case 'weighed': {
+      const from = entry.cylinder ? `, cylinder ${entry.cylinder}` : ''
+      return `${entry.direction === 'add' ? 'Added' : 'Took out'}: scale ${showTyped(entry.before)} → ${showTyped(entry.after)}${from}`
+    }
+    case 'started':
+      return 'Valves open, power on'
+    case 'reading':
+      return `Reading: ${Object.entries(entry.values)
+        .filter(([, q]) => q !== undefined)
+        .map(([key, q]) => `${readingFieldWords[key as keyof typeof readingFieldWords]} ${showTyped(q as Quantity)}`)
+        .join(' · ')}`
+    case 'gatePassed':
+      return `Passed ${stageWords[entry.stage].toLowerCase()}: ${entry.reason}`
+    case 'struck':
+      return `Struck out: ${entry.reason}`
+    case 'sealed':
+      return `Sealed by ${entry.name}`
+    case 'amendment':
+      return `Amendment: ${entry.text}`
+  }
+}
+
+export const readingFieldWords = {
+  suctionPressure: 'suction',
+  liquidPressure: 'liquid',
+  suctionLine: 'suction line',
+  liquidLine: 'liquid line',
+  returnDryBulb: 'return dry bulb',
+  returnWetBulb: 'return wet bulb',
+  returnHumidity: 'return humidity',
+  supply: 'supply',
+  outdoor: 'outdoors',
+} as const
+
+/** Whether an item still waits on the phone. */
+export const isPending = (item: LogItem) => item.seq === null

@@ -1,0 +1,67 @@
+import { formatNumber, fromSi, showText, type EntryProblem, type ParseProblem, type UnitSystem } from '@zetesis/core'
+import { refusalWords, stageWords } from './stages'
+
+/** A sentence for what can't be read in a field. */
+export function parseProblemWords(problem: ParseProblem): string {
+  switch (problem.code) {
+    case 'empty':
+      return 'Type a number.'
+    case 'notANumber':
+      return `“${problem.text}” isn't a number. Type digits, then the unit if it differs.`
+    case 'ambiguousSeparator':
+      return `“${problem.text}” can be read two ways: type ${problem.asThousands} or ${problem.asDecimal}.`
+    case 'unknownUnit':
+      return `“${problem.unit}” isn't a unit for this. Use ${problem.accepted.join(', ')}.`
+  }
+}
+
+/** A sentence for what speaks against an entry. */
+export function entryProblemWords(problem: EntryProblem, system: UnitSystem = 'ip'): string {
+  switch (problem.code) {
+    case 'future':
+      return 'This time lies in the future. Correct it, or check the clock of the phone.'
+    case 'sealed':
+      return 'This unit is sealed. Only amendments can be added.'
+    case 'notSealed':
+      return 'This unit is not sealed yet: write an ordinary entry instead of an amendment.'
+    case 'notOpened':
+      return 'There is no such unit. Open it first.'
+    case 'alreadyOpened':
+      return 'This unit has been opened already.'
+    case 'unknownEntry':
+      return 'The entry to strike out is not in this log, or is struck out already.'
+    case 'cannotStrike':
+      return 'An opening, a seal, a strike-out or an amendment can’t be struck out.'
+    case 'afterHeavier':
+      return 'The cylinder weighs more after than before, though refrigerant was added. Swap the weights, or log it as taken out.'
+    case 'afterLighter':
+      return 'The cylinder weighs less after than before, though refrigerant was taken out. Swap the weights, or log it as added.'
+    case 'negative':
+      return 'This can’t be negative.'
+    case 'notPositive':
+      return 'This must be more than zero.'
+    case 'belowAbsoluteZero':
+      return 'That is below absolute zero. Check the figure and its unit.'
+    case 'outsideHumidity':
+      return 'Relative humidity lies between 0 and 100 %.'
+    case 'wetBulbAboveDryBulb':
+      return 'Wet bulb can’t be above dry bulb. Check both, and that the wick is wet.'
+    case 'belowVacuum':
+      return 'That is below a perfect vacuum. Check the figure and its unit.'
+    case 'pressureOutsideData': {
+      const low = showText('gaugePressure', problem.lowGaugePa, system)
+      const high = showText('gaugePressure', problem.highGaugePa, system)
+      return `${problem.refrigerant} data cover ${low} to ${high} here. Check the figure, its unit and the refrigerant.`
+    }
+    case 'emptyReading':
+      return 'Nothing was typed: give at least one value.'
+    case 'emptySignature':
+      return 'The box is empty. Sign with a finger, then seal.'
+    case 'elevationOutside':
+      return `Sites lie between ${formatNumber(fromSi('elevation', -450, 'ft'), 0)} ft and ${formatNumber(fromSi('elevation', 6000, 'ft'), 0)} ft (−450 m to 6000 m). Check feet and metres.`
+    case 'gateClosed':
+      return `Not finished yet: ${problem.stages.map((s) => stageWords[s].toLowerCase()).join(', ')}. Finish it, or pass it with a written reason.`
+    case 'refusedStop':
+      return problem.refusal ? refusalWords[problem.refusal] : 'This can’t be passed.'
+  }
+}

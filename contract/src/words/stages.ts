@@ -1,0 +1,139 @@
+import {
+  formatNumber,
+  showText,
+  type ConversionRefusal,
+  type MissingFact,
+  type Need,
+  type Stage,
+  type StageState,
+  type UnitSystem,
+  type Wait,
+} from '@zetesis/core'
+
+export const stageWords: Record<Stage, string> = {
+  prepare: 'Prepare',
+  vacuum: 'Vacuum',
+  weighIn: 'Weigh in',
+  startUp: 'Start up',
+  handOver: 'Hand over',
+}
+
+export const stateWords: Record<StageState, string> = {
+  done: 'done',
+  bypassed: 'passed with a reason',
+  waiting: 'waiting',
+  stopped: 'stopped',
+  current: 'to do now',
+  todo: 'later',
+}
+
+export const missingWords: Record<MissingFact, string> = {
+  work: 'kind of work',
+  mode: 'cooling only or heat pump',
+  refrigerant: 'refrigerant',
+  oldRefrigerant: 'old refrigerant',
+  recovered: 'weight recovered',
+  metering: 'metering device seen at the indoor coil',
+  labelCharge: 'charge on the label',
+  includedLength: 'line length the charge covers',
+  lineLength: 'line length',
+  liquidLine: 'liquid-line size',
+  targetSubcooling: 'target subcooling from the label',
+  superheatSource: 'where the superheat target comes from',
+  targetSuperheat: 'target superheat',
+}
+
+export const refusalWords: Record<ConversionRefusal, string> = {
+  flammableIntoUnlisted: 'Stop: a flammable refrigerant must never go into equipment that isn’t listed for it. Choose another refrigerant or replace the equipment.',
+  noDropInForR410A: 'Stop: equipment built for R-410A has no drop-in replacement. Repair it with R-410A or replace it.',
+  sameRefrigerant: 'Old and new refrigerant are the same: that is a retrofit, not a conversion.',
+}
+
+/** What a unit needs, short enough for a list. */
+export function needWords(need: Need, system: UnitSystem): string {
+  switch (need.code) {
+    case 'prepare':
+      return need.missing.length === 1 ? missingWords[need.missing[0]!] : `${need.missing.length} facts missing`
+    case 'refused':
+      return 'stopped'
+    case 'startVacuum':
+      return 'pull a vacuum'
+    case 'pullDown':
+      return 'pulling down'
+    case 'holdRunning':
+      return 'decay hold'
+    case 'readGauge':
+      return 'read the gauge'
+    case 'decayFailed':
+      return 'decay failed'
+    case 'weighIn':
+      return weighWords(need.openKg, system)
+    case 'start':
+      return 'start it'
+    case 'settling':
+      return 'settles'
+    case 'takeReading':
+      return 'take a reading'
+    case 'readingOut':
+      return 'out of tolerance'
+    case 'readingOpen':
+      return 'reading unfinished'
+    case 'sign':
+      return 'sign'
+    case 'nothing':
+      return 'sealed'
+  }
+}
+
+function weighWords(openKg: number | undefined, system: UnitSystem): string {
+  if (openKg === undefined) return 'weigh in'
+  return `${openKg >= 0 ? 'add' : 'take out'} ${showText('mass', Math.abs(openKg), system)}`
+}
+
+/** The next act on a unit, for the big button: verb first. */
+export function actWords(need: Need, tag: string): string {
+  switch (need.code) {
+    case 'prepare':
+      return `Prepare ${tag}`
+    case 'refused':
+      return `See why ${tag} stops`
+    case 'startVacuum':
+      return `Pull a vacuum on ${tag}`
+    case 'pullDown':
+      return `Read the vacuum on ${tag}`
+    case 'holdRunning':
+      return `Watch the hold on ${tag}`
+    case 'readGauge':
+      return `Read the gauge on ${tag}`
+    case 'decayFailed':
+      return `Deal with the decay on ${tag}`
+    case 'weighIn':
+      return `Weigh in ${tag}`
+    case 'start':
+      return `Start ${tag}`
+    case 'settling':
+      return `Open ${tag}`
+    case 'takeReading':
+      return `Take a reading on ${tag}`
+    case 'readingOut':
+    case 'readingOpen':
+      return `Read ${tag} again`
+    case 'sign':
+      return `Sign ${tag}`
+    case 'nothing':
+      return `Open ${tag}`
+  }
+}
+
+export const waitWords: Record<Wait['kind'], string> = { decayHold: 'decay hold', settle: 'settles' }
+
+/** "4:12", "1:03:00": what is left of a wait. */
+export function countdown(leftMs: number): string {
+  const seconds = Math.max(0, Math.ceil(leftMs / 1000))
+  const two = (n: number) => String(n).padStart(2, '0')
+  const hours = Math.floor(seconds / 3600)
+  const minutes = Math.floor((seconds % 3600) / 60)
+  return hours > 0 ? `${hours}:${two(minutes)}:${two(seconds % 60)}` : `${minutes}:${two(seconds % 60)}`
+}
+
+export const minutesText = (seconds: number) => `${formatNumber(seconds / 60, seconds % 60 === 0 ? 0 : 1)} min`

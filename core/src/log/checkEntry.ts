@@ -1,0 +1,184 @@
+import { absolutePressurePa, elevationLimitsM } from '../air/atmosphere'
+import { toSi, type Quantity } from '../quantity/unit'
+import type { Refrigerant } from '../refrigerant/refrigerants'
+import { pressureRangePa } from '../refrigerant/saturation'
+import { conversionRefusal } from '../conversion/suitability'
+import type { Entry, FactsPatch, Stage, ReadingValues, SignatureStrokes, UnitFacts } from './entry'
+import { siteElevationM, unitFacts } from './facts'
+import { isSealed, isStrikable, type UnitRecord } from './fold'
+import { unitView } from './stages'
+
+/** A phone's clock may run this much ahead of the server's before an entry counts as lying in the future. */
+export const CLOCK_SLACK_MS = 5 * 60_000
+
+/** A path into the entry, so that the form can put the sentence at its field. */
+export type EntryProblem =
+  | { code: 'future'; path: 'at' }
+  | { code: 'sealed'; path: '' }
+  | { code: 'notSealed'; path: '' }
+  | { code: 'notOpened'; path: '' }
+  | { code: 'alreadyOpened'; path: '' }
+  | { code: 'unknownEntry'; path: 'strikes' }
+  | { code: 'cannotStrike'; path: 'strikes' }
+  | { code: 'afterHeavier'; path: 'after' }
+  | { code: 'afterLighter'; path: 'after' }
+  | { code: 'negative'; path: string }
+  | { code: 'notPositive'; path: string }
+  | { code: 'belowAbsoluteZero'; path: string }
+  | { code: 'outsideHumidity'; path: string }
+  | { code: 'wetBulbAboveDryBulb'; path: string }
+  | { code: 'belowVacuum'; path: string }
+  | { code: 'pressureOutsideData'; path: string; refrigerant: Refrigerant; lowGaugePa: number; highGaugePa: number }
+  | { code: 'emptyReading'; path: '' }
+  | { code: 'emptySignature'; path: 'signature' }
+  | { code: 'elevationOutside'; path: string }
+  | { code: 'gateClosed'; path: ''; stages: Stage[] }
+  | { code: 'refusedStop'; path: 'stage'; refusal: ReturnType<typeof conversionRefusal> }
+
+/**
+ * What speaks against appending an entry to this record, as data; empty when it may be appended. The phone asks before it
+ * writes, the server before it stores: the same rules on both sides.
+ */
+export function checkEntry(
+  record: UnitRecord,
+  entry: Entry,
+  { nowMs, jobElevationM }: { nowMs: number; jobElevationM?: number },
+): EntryProblem[] {
+  if (isSealed(record) && entry.kind !== 'amendment') return [{ code: 'sealed', path: '' }]
+  if (record.items.opened.length === 0 && entry.kind !== 'opened') return [{ code: 'notOpened', path: '' }]
+  const problems: EntryProblem[] = Date.parse(entry.at) > nowMs + CLOCK_SLACK_MS ? [{ code: 'future', path: 'at' }] : []
+  const facts = unitFacts(record)
+  switch (entry.kind) {
+    case 'opened':
+      return record.items.opened.length > 0 ? [...problems, { code: 'alreadyOpened', path: '' }] : problems
+    case 'facts':
+      return [...problems, ...checkFacts(entry.facts)]
+    case 'micron':
+      return [...problems, ...positive('vacuum', entry.reading, 'reading')]
+    case 'weighed':
+      return [...problems, ...checkWeighed(entry)]
+    case 'reading':
+      return [...problems, ...checkReading(entry.values, facts, siteElevationM(facts, jobElevationM))]
+    case 'gatePassed':
+      return [...problems, ...checkGate(entry.stage, facts)]
+    case 'struck':
+      return [...problems, ...checkStrike(record, entry.strikes)]
+    case 'sealed':
+      if (!hasInk(entry.signature)) problems.push({ code: 'emptySignature', path: 'signature' })
+      return [...problems, ...gatesClosed(['prepare', 'vacuum', 'weighIn', 'startUp'])]
+    case 'amendment':
+      return isSealed(record) ? problems : [...problems, { code: 'notSealed', path: '' }]
+    case 'started':
+      return [...problems, ...gatesClosed(['vacuum'])]
+    case 'pumpOn':
+    case 'valvedOff':
+      return problems
+  }
+
+  /** Gates: each stage before must be finished by its evidence or passed with a reason that stays on the record. */
+  function gatesClosed(before: Stage[]): EntryProblem[] {
+    const view = unitView(record, { nowMs, jobElevationM })
+    const closed = view.stages.filter((s) => before.includes(s.stage) && s.state !== 'done' && s.state !== 'bypassed')
+    return closed.length === 0 ? [] : [{ code: 'gateClosed', path: '', stages: closed.map((s) => s.stage) }]
+  }
+}
+
+/** A signature needs a stroke with some length: a single dot is a slip of the thumb. */
+export function hasInk(strokes: SignatureStrokes): boolean {
+  const travelled = strokes.map((stroke) => {
+    let length = 0
+    for (let i = 2; i + 1 < stroke.length; i += 2) {
+      length += Math.hypot(stroke[i]! - stroke[i - 2]!, stroke[i + 1]! - stroke[i - 1]!)
+    }
+    return length
+  })
+  return travelled.reduce((a, b) => a + b, 0) > 20
+}
+
+function positive(dimension: 'vacuum', quantity: Quantity<'vacuum'>, path: string): EntryProblem[] {
+  return toSi(dimension, quantity) > 0 ? [] : [{ code: 'notPositive', path }]
+}
+
+function checkWeighed({ before, after, direction }: Extract<Entry, { kind: 'weighed' }>): EntryProblem[] {
+  const beforeKg = toSi('mass', before)
+  const afterKg = toSi('mass', after)
+  const negative = [
+    ...(beforeKg < 0 ? [{ code: 'negative', path: 'before' } as const] : []),
+    ...(afterKg < 0 ? [{ code: 'negative', path: 'after' } as const] : []),
+  ]
+  if (negative.length > 0) return negative
+  if (direction === 'add' && afterKg > beforeKg) return [{ code: 'afterHeavier', path: 'after' }]
+  if (direction === 'remove' && afterKg < beforeKg) return [{ code: 'afterLighter', path: 'after' }]
+  return []
+}
+
+function checkFacts(facts: FactsPatch): EntryProblem[] {
+  const problems: EntryProblem[] = []
+  const notNegative = ['recovered', 'labelCharge', 'includedLength', 'allowance', 'lineLength', 'subcoolingTolerance', 'superheatTolerance'] as const // prettier-ignore
+  for (const key of notNegative) if ((facts[key]?.value ?? 0) < 0) problems.push({ code: 'negative', path: `facts.${key}` })
+  const mustBePositive = ['liquidLine', 'decayLimit', 'decayHold', 'targetSubcooling', 'targetSuperheat'] as const
+  for (const key of mustBePositive) {
+    if ((facts[key]?.value ?? 1) <= 0) problems.push({ code: 'notPositive', path: `facts.${key}` })
+  }
+  if (facts.elevation) {
+    const elevationM = toSi('elevation', facts.elevation)
+    const inside = elevationM >= elevationLimitsM.low && elevationM <= elevationLimitsM.high
+    if (!inside) problems.push({ code: 'elevationOutside', path: 'facts.elevation' })
+  }
+  return problems
+}
+
+/** What is wrong with a reading's values taken alone, with the refrigerant's data where it is known. */
+export function checkReading(values: ReadingValues, facts: UnitFacts, elevationM: number): EntryProblem[] {
+  if (Object.values(values).every((v) => v === undefined)) return [{ code: 'emptyReading', path: '' }]
+  const problems: EntryProblem[] = []
+  const temperatures = ['suctionLine', 'liquidLine', 'returnDryBulb', 'returnWetBulb', 'supply', 'outdoor'] as const
+  for (const key of temperatures) {
+    const value = values[key]
+    if (value && toSi('temperature', value) <= 0) problems.push({ code: 'belowAbsoluteZero', path: `values.${key}` })
+  }
+  const { returnDryBulb, returnWetBulb, returnHumidity } = values
+  if (returnHumidity) {
+    const ratio = toSi('ratio', returnHumidity)
+    if (!(ratio >= 0 && ratio <= 1)) problems.push({ code: 'outsideHumidity', path: 'values.returnHumidity' })
+  }
+  if (returnDryBulb && returnWetBulb && toSi('temperature', returnWetBulb) > toSi('temperature', returnDryBulb) + 1e-9) {
+    problems.push({ code: 'wetBulbAboveDryBulb', path: 'values.returnWetBulb' })
+  }
+  problems.push(...checkPressure('suctionPressure', 'dew'), ...checkPressure('liquidPressure', 'bubble'))
+  return problems
+
+  function checkPressure(key: 'suctionPressure' | 'liquidPressure', curve: 'bubble' | 'dew'): EntryProblem[] {
+    const quantity = values[key]
+    if (!quantity) return []
+    const path = `values.${key}`
+    const absolutePa = absolutePressurePa({ gaugePa: toSi('gaugePressure', quantity), elevationM })
+    if (absolutePa <= 0) return [{ code: 'belowVacuum', path }]
+    if (!facts.refrigerant) return []
+    const { lowPa, highPa } = pressureRangePa(facts.refrigerant, curve)
+    if (absolutePa >= lowPa && absolutePa <= highPa) return []
+    const atmospherePa = absolutePressurePa({ gaugePa: 0, elevationM })
+    return [
+      {
+        code: 'pressureOutsideData',
+        path,
+        refrigerant: facts.refrigerant,
+        lowGaugePa: lowPa - atmospherePa,
+        highGaugePa: highPa - atmospherePa,
+      },
+    ]
+  }
+}
+
+/** A refusal is a hard stop: no written reason passes it. */
+function checkGate(stage: string, { work, oldRefrigerant, refrigerant }: UnitFacts): EntryProblem[] {
+  if (stage !== 'prepare' || work !== 'conversion' || !oldRefrigerant || !refrigerant) return []
+  const refusal = conversionRefusal({ from: oldRefrigerant, to: refrigerant })
+  return refusal ? [{ code: 'refusedStop', path: 'stage', refusal }] : []
+}
+
+function checkStrike(record: UnitRecord, id: string): EntryProblem[] {
+  if (!record.seen[id] || record.strikes[id]) return [{ code: 'unknownEntry', path: 'strikes' }]
+  const target = Object.values(record.items).flat().find((item) => item.entry.id === id)
+  return target && !isStrikable(target.entry) ? [{ code: 'cannotStrike', path: 'strikes' }] : []
+}

@@ -1,0 +1,127 @@
+import type { Quantity } from '../quantity/unit'
+import type { Refrigerant } from '../refrigerant/refrigerants'
+
+/**
+ * The entries of a unit's log, as plain types. `contract` holds the schemas that admit them and proves, both ways, that
+ * schema and type are the same; core may know no other room, so the shapes that the fold works on stand here.
+ */
+
+export const ENTRY_VERSION = 1
+
+export type Stage = 'prepare' | 'vacuum' | 'weighIn' | 'startUp' | 'handOver'
+export const stages = ['prepare', 'vacuum', 'weighIn', 'startUp', 'handOver'] as const satisfies readonly Stage[]
+
+export type Work = 'new' | 'retrofit' | 'conversion'
+export type Metering = 'fixedOrifice' | 'expansionValve'
+
+/** What is known of a unit before anything is measured. A key left out is unknown; null in a later patch makes it unknown again. */
+export interface UnitFacts {
+  tag?: string
+  place?: string
+  model?: string
+  serial?: string
+  work?: Work
+  mode?: 'coolingOnly' | 'heatPump'
+  refrigerant?: Refrigerant
+  /** conversions: what was in it, and how much of it came out */
+  oldRefrigerant?: Refrigerant
+  recovered?: Quantity<'mass'>
+  /** as seen at the indoor coil */
+  metering?: Metering
+  labelCharge?: Quantity<'mass'>
+  includedLength?: Quantity<'length'>
+  allowance?: Quantity<'massPerLength'>
+  lineLength?: Quantity<'length'>
+  liquidLine?: Quantity<'tube'>
+  targetSubcooling?: Quantity<'temperatureDifference'>
+  subcoolingTolerance?: Quantity<'temperatureDifference'>
+  superheatSource?: 'commonRule' | 'typed'
+  targetSuperheat?: Quantity<'temperatureDifference'>
+  targetSuperheatReason?: string
+  superheatTolerance?: Quantity<'temperatureDifference'>
+  decayLimit?: Quantity<'vacuum'>
+  decayHold?: Quantity<'duration'>
+  elevation?: Quantity<'elevation'>
+}
+
+/** A patch of facts: null clears. */
+export type FactsPatch = { [K in keyof UnitFacts]?: UnitFacts[K] | null }
+
+export interface ReadingValues {
+  suctionPressure?: Quantity<'gaugePressure'>
+  liquidPressure?: Quantity<'gaugePressure'>
+  suctionLine?: Quantity<'temperature'>
+  liquidLine?: Quantity<'temperature'>
+  returnDryBulb?: Quantity<'temperature'>
+  returnWetBulb?: Quantity<'temperature'>
+  returnHumidity?: Quantity<'ratio'>
+  supply?: Quantity<'temperature'>
+  outdoor?: Quantity<'temperature'>
+}
+
+/** Strokes of a signature: each a list of x, y, x, y … in a box 1000 wide and 400 high. */
+export type SignatureStrokes = readonly (readonly number[])[]
+
+interface Base<K extends string> {
+  readonly v: typeof ENTRY_VERSION
+  /** made on the device; it is the entry's identity, so sending twice is harmless */
+  readonly id: string
+  /** when it happened, ISO 8601 in UTC; may be corrected by the person */
+  readonly at: string
+  /** the device's clock when it was written down */
+  readonly writtenAt: string
+  readonly kind: K
+}
+
+export interface Opened extends Base<'opened'> { readonly jobId: string; readonly tag: string } // prettier-ignore
+export interface Facts extends Base<'facts'> { readonly facts: FactsPatch } // prettier-ignore
+export type PumpOn = Base<'pumpOn'>
+export type ValvedOff = Base<'valvedOff'>
+export interface Micron extends Base<'micron'> { readonly reading: Quantity<'vacuum'> } // prettier-ignore
+export interface Weighed extends Base<'weighed'> {
+  readonly direction: 'add' | 'remove'
+  /** the cylinder on the scale */
+  readonly before: Quantity<'mass'>
+  readonly after: Quantity<'mass'>
+  readonly cylinder?: string
+}
+/** valves opened and power on */
+export type Started = Base<'started'>
+export interface Reading extends Base<'reading'> { readonly mode: 'cooling'; readonly values: ReadingValues } // prettier-ignore
+export interface GatePassed extends Base<'gatePassed'> { readonly stage: Stage; readonly reason: string } // prettier-ignore
+export interface Struck extends Base<'struck'> { readonly strikes: string; readonly reason: string } // prettier-ignore
+export interface Sealed extends Base<'sealed'> {
+  readonly name: string
+  readonly signature: SignatureStrokes
+  readonly remarks?: string
+}
+export interface Amendment extends Base<'amendment'> { readonly text: string } // prettier-ignore
+
+export type Entry =
+  | Opened
+  | Facts
+  | PumpOn
+  | ValvedOff
+  | Micron
+  | Weighed
+  | Started
+  | Reading
+  | GatePassed
+  | Struck
+  | Sealed
+  | Amendment
+
+export type EntryKind = Entry['kind']
+export type EntryOf<K extends EntryKind> = Extract<Entry, { kind: K }>
+
+export interface Author {
+  readonly id: string
+  readonly name: string
+}
+
+/** An entry with who wrote it; seq is null while it waits on the phone. */
+export interface LogItem<E extends Entry = Entry> {
+  readonly seq: number | null
+  readonly author: Author
+  readonly entry: E
+}

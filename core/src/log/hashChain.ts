@@ -1,0 +1,43 @@
+import { sha256 } from '@noble/hashes/sha2.js'
+import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js'
+import canonicalize from 'canonicalize'
+import type { Author, Entry } from './entry'
+
+/** An entry as the server appended it; the hash covers everything but itself. */
+export interface ChainedEntry {
+  readonly unitId: string
+  readonly seq: number
+  readonly author: Author
+  readonly receivedAt: string
+  readonly entry: Entry
+  readonly previousHash: string
+  readonly hash: string
+}
+
+/** What the first entry of a log names as the hash before it. */
+export const GENESIS_HASH = '0'.repeat(64)
+
+/**
+ * SHA-256, in hex, over the canonical JSON of an appended entry without its own hash.
+ * Source: FIPS 180-4; JSON Canonicalization Scheme, RFC 8785.
+ */
+export function entryHash({ unitId, seq, author, receivedAt, entry, previousHash }: Omit<ChainedEntry, 'hash'>): string {
+  const text = canonicalize({ unitId, seq, author, receivedAt, entry, previousHash })
+  return bytesToHex(sha256(utf8ToBytes(text!)))
+}
+
+export type ChainCheck =
+  | { ok: true; length: number; lastHash: string }
+  | { ok: false; seq: number; reason: 'seqGap' | 'brokenLink' | 'altered' }
+
+/** Whether a whole log is unbroken and unaltered: seq from 1 without a gap, each link to the one before, each hash its own. */
+export function verifyChain(log: readonly ChainedEntry[]): ChainCheck {
+  let previousHash = GENESIS_HASH
+  for (const [index, item] of log.entries()) {
+    if (item.seq !== index + 1) return { ok: false, seq: item.seq, reason: 'seqGap' }
+    if (item.previousHash !== previousHash) return { ok: false, seq: item.seq, reason: 'brokenLink' }
+    if (entryHash(item) !== item.hash) return { ok: false, seq: item.seq, reason: 'altered' }
+    previousHash = item.hash
+  }
+  return { ok: true, length: log.length, lastHash: previousHash }
+}

@@ -1,0 +1,148 @@
+import { scaleLinear } from 'd3-scale'
+import { formatNumber } from '../quantity/format'
+import { fromSi, preferredUnit, type UnitSystem } from '../quantity/unit'
+import type { JudgedReading } from '../tuning/judgeReading'
+import { spread, type Scene, type Shape, type Tone } from './scene'
+
+export type RungName = 'evaporating' | 'suctionLine' | 'return' | 'supply' | 'condensing' | 'liquidLine' | 'outdoor'
+export interface LadderWords {
+  readonly rungs: Readonly<Record<RungName, string>>
+  readonly lowSide: string
+  readonly highSide: string
+  readonly freezes: string
+}
+
+interface Rung {
+  readonly name: RungName
+  readonly k: number
+  readonly side: 'left' | 'right'
+  readonly tone: Tone
+  readonly weight: number
+  readonly dashed?: boolean
+}
+
+const LABEL_GAP = 24
+const freezingK = 273.15
+
+/**
+ * The temperature ladder: every temperature of a reading on one vertical scale, indoor coil and low side to the left, outdoor
+ * coil and high side to the right. Superheat and subcooling are the gaps between two rungs, with the target's band on the
+ * one that decides.
+ *
+ * @returns undefined while there are fewer than two temperatures to draw
+ */
+export function ladderScene({
+  judged: j,
+  system,
+  words,
+  width,
+  height,
+}: {
+  judged: JudgedReading
+  system: UnitSystem
+  words: LadderWords
+  width: number
+  height: number
+}): Scene | undefined {
+  const rungs = rungsOf(j)
+  if (rungs.length < 2) return undefined
+  const unit = preferredUnit('temperature', system)
+  const step = system === 'ip' ? 20 : 10
+  const inUnit = (k: number) => fromSi('temperature', k, unit)
+  const values = rungs.map((r) => inUnit(r.k))
+  const bottom = Math.floor((Math.min(...values, inUnit(freezingK)) - step / 4) / (step / 2)) * (step / 2)
+  const top = Math.ceil((Math.max(...values) + step / 4) / (step / 2)) * (step / 2)
+  const scale = scaleLinear([bottom, top], [height - 12, 34])
+  const y = (k: number) => scale(inUnit(k))
+  const middle = width / 2
+  const railLeft = middle - 20
+  const railRight = middle + 20
+  const rail = { left: railLeft, right: railRight }
+
+  const shapes: Shape[] = [
+    { kind: 'text', x: railLeft - 8, y: 16, text: `▽ ${words.lowSide}`, size: 14, tone: 'low', anchor: 'end', face: 'word', bold: true }, // prettier-ignore
+    { kind: 'text', x: railRight + 8, y: 16, text: `△ ${words.highSide}`, size: 14, tone: 'high', anchor: 'start', face: 'word', bold: true }, // prettier-ignore
+    { kind: 'line', x1: 0, x2: width, y1: y(freezingK), y2: y(freezingK), tone: 'low', width: 1.5, dash: [2, 5] },
+    { kind: 'text', x: width, y: y(freezingK) - 5, text: words.freezes, size: 12, tone: 'low', anchor: 'end', face: 'word' }, // prettier-ignore
+    ...railShapes(scale, bottom, top, step, rail, [34, height - 12]),
+    ...gapShapes(j, y, rail),
+  ]
+  for (const side of ['left', 'right'] as const) {
+    const own = rungs.filter((r) => r.side === side)
+    const places = spread(own.map((r) => y(r.k)), LABEL_GAP, 44, height - 14) // prettier-ignore
+    own.forEach((rung, i) => shapes.push(...rungShapes(rung, y(rung.k), places[i]!, { rail, width, words, figure: formatNumber(inUnit(rung.k), 1) }))) // prettier-ignore
+  }
+  shapes.push({ kind: 'text', x: middle, y: 16, text: unit, size: 13, tone: 'soft', anchor: 'middle', face: 'figure' })
+  return { width, height, shapes }
+}
+
+function rungsOf(j: JudgedReading): Rung[] {
+  const all: (Omit<Rung, 'k'> & { k: number | undefined })[] = [
+    { name: 'suctionLine', k: j.suctionLineK, side: 'left', tone: 'low', weight: 4 },
+    { name: 'evaporating', k: j.evaporatingK, side: 'left', tone: 'low', weight: 4, dashed: true },
+    { name: 'return', k: j.returnK, side: 'left', tone: 'soft', weight: 2 },
+    { name: 'supply', k: j.supplyK, side: 'left', tone: 'soft', weight: 2 },
+    { name: 'condensing', k: j.condensingK, side: 'right', tone: 'high', weight: 4, dashed: true },
+    { name: 'liquidLine', k: j.liquidLineK, side: 'right', tone: 'high', weight: 4 },
+    { name: 'outdoor', k: j.outdoorK, side: 'right', tone: 'soft', weight: 2 },
+  ]
+  return all.filter((r): r is Rung => r.k !== undefined)
+}
+
+type Rail = { left: number; right: number }
+
+function railShapes(scale: (v: number) => number, bottom: number, top: number, step: number, rail: Rail, ends: [number, number]): Shape[] {
+  const shapes: Shape[] = [rail.left, rail.right].map((x) => ({
+    kind: 'line', x1: x, x2: x, y1: ends[0], y2: ends[1], tone: 'ink', width: 2,
+  })) // prettier-ignore
+  for (let v = Math.ceil(bottom / (step / 2)) * (step / 2); v <= top; v += step / 2) {
+    const major = Math.abs(v % step) < 1e-9
+    shapes.push({ kind: 'line', x1: rail.left, x2: major ? rail.right : rail.right - 14, y1: scale(v), y2: scale(v), tone: 'rule', width: major ? 2 : 1 }) // prettier-ignore
+    if (major) shapes.push({ kind: 'text', x: (rail.left + rail.right) / 2, y: scale(v) - 4, text: formatNumber(v, 0), size: 13, tone: 'soft', anchor: 'middle', face: 'figure' }) // prettier-ignore
+  }
+  return shapes
+}
+
+function rungShapes(
+  rung: Rung,
+  yRung: number,
+  yLabel: number,
+  { rail, width, words, figure }: { rail: Rail; width: number; words: LadderWords; figure: string },
+): Shape[] {
+  const left = rung.side === 'left'
+  const inner = left ? rail.left : rail.right
+  const reach = rung.weight > 2 ? 64 : 34
+  const outer = left ? inner - reach : inner + reach
+  // the label starts beyond the longest rung, and a thin leader ties it to its own
+  const labelX = left ? 0 : width
+  const leaderX = left ? inner - 72 : inner + 72
+  return [
+    { kind: 'line', x1: inner, x2: outer, y1: yRung, y2: yRung, tone: rung.tone, width: rung.weight, dash: rung.dashed ? [8, 4] : undefined }, // prettier-ignore
+    { kind: 'line', x1: outer, x2: leaderX, y1: yRung, y2: yLabel, tone: rung.tone, width: 1 },
+    { kind: 'text', x: labelX, y: yLabel - 1, text: figure, size: 19, tone: 'ink', anchor: left ? 'start' : 'end', face: 'figure', bold: true }, // prettier-ignore
+    { kind: 'text', x: labelX, y: yLabel + 11, text: words.rungs[rung.name], size: 12, tone: 'soft', anchor: left ? 'start' : 'end', face: 'word' }, // prettier-ignore
+  ]
+}
+
+/** The brackets between saturation and line, coloured by the verdict where they decide. */
+function gapShapes(j: JudgedReading, y: (k: number) => number, rail: Rail): Shape[] {
+  const shapes: Shape[] = []
+  const gap = (x: number, satK: number | undefined, lineK: number | undefined, deciding: boolean, sign: 1 | -1) => { // prettier-ignore
+    if (satK === undefined || lineK === undefined) return
+    const tone: Tone = deciding && j.verdict !== 'none' ? j.verdict : 'ink'
+    if (deciding && j.target.ok) {
+      const { lowK, highK } = j.target
+      const edges = [y(satK + sign * lowK), y(satK + sign * highK)]
+      shapes.push({ kind: 'rect', x: x - 13, y: Math.min(...edges), width: 26, height: Math.abs(edges[0]! - edges[1]!), fill: 'inBand', stroke: 'in' }) // prettier-ignore
+    }
+    const tip = y(lineK)
+    const back = tip > y(satK) ? -6 : 6
+    shapes.push({ kind: 'line', x1: x, x2: x, y1: y(satK), y2: tip, tone, width: deciding ? 4 : 2 })
+    if (Math.abs(tip - y(satK)) > 10) shapes.push({ kind: 'polyline', points: [[x - 6, tip + back], [x, tip], [x + 6, tip + back]], tone, width: deciding ? 3 : 2 }) // prettier-ignore
+  }
+  const superheatDecides = j.target.ok && j.target.deciding === 'superheat'
+  const subcoolingDecides = j.target.ok && j.target.deciding === 'subcooling'
+  gap(rail.left - 32, j.evaporatingK, j.suctionLineK, superheatDecides, 1)
+  gap(rail.right + 32, j.condensingK, j.liquidLineK, subcoolingDecides, -1)
+  return shapes
+}

@@ -1,0 +1,83 @@
+import { unitTable, type Dimension, type Quantity, type UnitOf } from './unit'
+
+export type ParseProblem =
+  | { code: 'empty' }
+  | { code: 'notANumber'; text: string }
+  | { code: 'ambiguousSeparator'; text: string; asThousands: number; asDecimal: number }
+  | { code: 'unknownUnit'; unit: string; accepted: readonly string[] }
+
+export type Parsed<D extends Dimension> = { ok: true; quantity: Quantity<D> } | { ok: false; problem: ParseProblem }
+
+/**
+ * Reads what a gloved thumb typed: "118", "8.1 bar", "8,1 bar", "1 490", "−3", "5 lb 4 oz", "3/8 in". A bare number takes
+ * `assumedUnit`, which the field shows. A single separator before exactly three digits ("1,490") is refused, since it
+ * is 1490 in one half of the world and 1.49 in the other.
+ */
+export function parseQuantity<D extends Dimension>(text: string, dimension: D, assumedUnit: UnitOf<D>): Parsed<D> {
+  const clean = text
+    .normalize('NFKC')
+    .replace(/[−–]/g, '-')
+    .replace(/[\s\u202f]+/g, ' ')
+    .trim()
+  if (clean === '') return { ok: false, problem: { code: 'empty' } }
+  const compound = dimension === 'mass' ? poundsAndOunces(clean) : undefined
+  if (compound !== undefined) return { ok: true, quantity: { value: compound, unit: 'oz' } as Quantity<D> }
+
+  const match = /^([+-]?\d+ ?\/ ?\d+|[+-]?(?:\d[\d ]*)?(?:[.,]\d+)*[.,]?)(.*)$/.exec(clean)
+  const digits = match?.[1]?.trim() ?? ''
+  const rest = match?.[2]?.trim() ?? ''
+  if (!/\d/.test(digits)) return { ok: false, problem: { code: 'notANumber', text: clean } }
+
+  const unit = rest === '' ? assumedUnit : findUnit(dimension, rest)
+  const number = readNumber(digits)
+  if (number === undefined) return { ok: false, problem: { code: 'notANumber', text: clean } }
+  if (typeof number === 'object') return { ok: false, problem: { code: 'ambiguousSeparator', text: clean, ...number } }
+  if (unit === undefined) {
+    return { ok: false, problem: { code: 'unknownUnit', unit: rest, accepted: Object.keys(unitTable(dimension)) } }
+  }
+  return { ok: true, quantity: { value: number, unit: unit as UnitOf<D> } }
+}
+
+function poundsAndOunces(text: string): number | undefined {
+  const match = /^(\d+) ?(?:lbs?|pounds?) ?(\d+(?:[.,]\d+)?) ?(?:oz|ounces?)\.?$/i.exec(text)
+  return match ? Number(match[1]) * 16 + Number(match[2]!.replace(',', '.')) : undefined
+}
+
+function readNumber(digits: string): number | { asThousands: number; asDecimal: number } | undefined {
+  const fraction = /^([+-]?\d+) ?\/ ?(\d+)$/.exec(digits)
+  if (fraction) return Number(fraction[2]) === 0 ? undefined : Number(fraction[1]) / Number(fraction[2])
+  const spaced = /^([+-]?)(\d{1,3}(?: \d{3})+|\d+)?((?:[.,]\d+)*)[.,]?$/.exec(digits)
+  if (!spaced) return undefined
+  const whole = (spaced[2] ?? '').replace(/ /g, '')
+  const parts = (spaced[3] ?? '').match(/[.,]\d+/g) ?? []
+  if (parts.length === 0) return finite(`${spaced[1]}${whole}`)
+  const comma = parts[0]!.startsWith(',')
+  if (parts.length === 1) {
+    const decimal = finite(`${spaced[1]}${whole || '0'}.${parts[0]!.slice(1)}`)
+    // a comma before three digits is read both ways; a point before three digits is a decimal point in every market served
+    if (comma && parts[0]!.length === 4 && whole !== '' && whole !== '0' && whole.length <= 3) {
+      return { asThousands: Number(`${spaced[1]}${whole}${parts[0]!.slice(1)}`), asDecimal: decimal ?? 0 }
+    }
+    return decimal
+  }
+  // "1,234,567" or "1,234.5": separators of thousands, then at most one decimal mark of the other kind
+  const groups = parts.slice(0, -1)
+  const last = parts.at(-1)!
+  if (!groups.every((g) => g.length === 4 && g[0] === parts[0]![0])) return undefined
+  const thousands = whole + groups.map((g) => g.slice(1)).join('')
+  if (last[0] !== parts[0]![0]) return finite(`${spaced[1]}${thousands}.${last.slice(1)}`)
+  return last.length === 4 ? finite(`${spaced[1]}${thousands}${last.slice(1)}`) : undefined
+}
+
+function finite(text: string): number | undefined {
+  const value = Number(text)
+  return text !== '' && Number.isFinite(value) ? value : undefined
+}
+
+function findUnit(dimension: Dimension, written: string): string | undefined {
+  const table = unitTable(dimension)
+  if (Object.hasOwn(table, written)) return written
+  const key = written.toLowerCase().replace(/\./g, '').trim()
+  // MPa and mPa differ by a thousand million: case counts where lower case alone would confuse
+  return Object.keys(table).find((name) => name.toLowerCase() === key || table[name]!.aliases?.includes(key))
+}

@@ -1,0 +1,157 @@
+/** Units that a lead types in, by what they measure. Everything inside core is SI; this is the only door. */
+
+export type Dimension =
+  | 'gaugePressure'
+  | 'absolutePressure'
+  | 'vacuum'
+  | 'temperature'
+  | 'temperatureDifference'
+  | 'mass'
+  | 'massPerLength'
+  | 'length'
+  | 'tube'
+  | 'elevation'
+  | 'ratio'
+  | 'duration'
+  | 'density'
+
+export type UnitSystem = 'ip' | 'si'
+
+interface UnitOfMeasure {
+  /** SI value of one of it */
+  readonly factor: number
+  /** added before the factor is applied: (value + offset) · factor */
+  readonly offset?: number
+  /** other ways people write it; compared in lower case without dots */
+  readonly aliases?: readonly string[]
+}
+
+const PSI = 6894.757293168
+const INCH = 0.0254
+const FOOT = 0.3048
+const POUND = 0.45359237
+const OUNCE = POUND / 16
+
+const pressureUnits = {
+  kPa: { factor: 1000 },
+  MPa: { factor: 1e6 },
+  bar: { factor: 1e5 },
+  psi: { factor: PSI, aliases: ['lb/in2', '#'] },
+} as const satisfies Record<string, UnitOfMeasure>
+
+/** SI base per dimension: Pa, K, kg, kg/m, m, 1, s, kg/m³. Exact conversion factors: NIST SP 811. */
+export const units = {
+  gaugePressure: {
+    psig: { ...pressureUnits.psi, aliases: ['psi', 'lb', '#'] },
+    bar: { ...pressureUnits.bar, aliases: ['barg', 'bar g'] },
+    kPa: { ...pressureUnits.kPa, aliases: ['kpag'] },
+    MPa: { ...pressureUnits.MPa, aliases: ['mpag'] },
+  },
+  absolutePressure: {
+    psia: { ...pressureUnits.psi, aliases: ['psi'] },
+    bar: { ...pressureUnits.bar, aliases: ['bara'] },
+    kPa: { ...pressureUnits.kPa, aliases: ['kpaa'] },
+    Pa: { factor: 1 },
+  },
+  vacuum: {
+    micron: { factor: 0.133322368, aliases: ['microns', 'mtorr', 'µm', 'um', 'μm'] },
+    Pa: { factor: 1 },
+    Torr: { factor: 133.322368, aliases: ['mmhg'] },
+    mbar: { factor: 100, aliases: ['hpa'] },
+  },
+  temperature: {
+    '°F': { factor: 5 / 9, offset: 459.67, aliases: ['f', 'degf', 'deg f', '° f'] },
+    '°C': { factor: 1, offset: 273.15, aliases: ['c', 'degc', 'deg c', '° c'] },
+    K: { factor: 1 },
+  },
+  temperatureDifference: {
+    '°F': { factor: 5 / 9, aliases: ['f', 'degf', 'f°', 'deg f', '° f', '°r'] },
+    K: { factor: 1, aliases: ['c', '°c', 'degc', 'deg c', 'c°'] },
+  },
+  mass: {
+    oz: { factor: OUNCE, aliases: ['ounce', 'ounces'] },
+    lb: { factor: POUND, aliases: ['lbs', 'pound', 'pounds'] },
+    g: { factor: 0.001, aliases: ['gram', 'grams'] },
+    kg: { factor: 1, aliases: ['kilo', 'kilos'] },
+  },
+  massPerLength: {
+    'oz/ft': { factor: OUNCE / FOOT },
+    'g/m': { factor: 0.001 },
+    'kg/m': { factor: 1 },
+    'lb/ft': { factor: POUND / FOOT },
+  },
+  length: {
+    ft: { factor: FOOT, aliases: ["'", 'feet', 'foot'] },
+    m: { factor: 1, aliases: ['metre', 'metres', 'meter', 'meters'] },
+    in: { factor: INCH, aliases: ['"', 'inch', 'inches'] },
+    mm: { factor: 0.001 },
+    cm: { factor: 0.01 },
+  },
+  tube: {
+    in: { factor: INCH, aliases: ['"', 'inch', 'inches'] },
+    mm: { factor: 0.001 },
+    m: { factor: 1 },
+  },
+  elevation: {
+    ft: { factor: FOOT, aliases: ["'", 'feet', 'foot'] },
+    m: { factor: 1, aliases: ['metre', 'metres', 'meter', 'meters'] },
+  },
+  ratio: { '%': { factor: 0.01, aliases: ['percent', '% rh', '%rh', 'rh'] } },
+  duration: {
+    min: { factor: 60, aliases: ['mins', 'minute', 'minutes', "'"] },
+    s: { factor: 1, aliases: ['sec', 'seconds'] },
+    h: { factor: 3600, aliases: ['hr', 'hours', 'hour'] },
+  },
+  density: { 'lb/ft³': { factor: POUND / FOOT ** 3 }, 'kg/m³': { factor: 1 } },
+} as const satisfies Record<Dimension, Record<string, UnitOfMeasure>>
+
+export type UnitOf<D extends Dimension> = D extends Dimension ? keyof (typeof units)[D] & string : never
+/** A value exactly as somebody typed it: number and unit, never converted. */
+export interface Quantity<D extends Dimension = Dimension> {
+  readonly value: number
+  readonly unit: UnitOf<D>
+}
+
+/** What is shown and assumed for a bare number, in each system. */
+const preferred: { readonly [D in Dimension]: Record<UnitSystem, UnitOf<D>> } = {
+  gaugePressure: { ip: 'psig', si: 'bar' },
+  absolutePressure: { ip: 'psia', si: 'bar' },
+  vacuum: { ip: 'micron', si: 'Pa' },
+  temperature: { ip: '°F', si: '°C' },
+  temperatureDifference: { ip: '°F', si: 'K' },
+  mass: { ip: 'oz', si: 'g' },
+  massPerLength: { ip: 'oz/ft', si: 'g/m' },
+  length: { ip: 'ft', si: 'm' },
+  tube: { ip: 'in', si: 'mm' },
+  elevation: { ip: 'ft', si: 'm' },
+  ratio: { ip: '%', si: '%' },
+  duration: { ip: 'min', si: 'min' },
+  density: { ip: 'lb/ft³', si: 'kg/m³' },
+}
+
+export function preferredUnit<D extends Dimension>(dimension: D, system: UnitSystem): UnitOf<D> {
+  return preferred[dimension][system]
+}
+
+/** The units of a dimension with factors, as a plain table. */
+export function unitTable(dimension: Dimension): Readonly<Record<string, UnitOfMeasure>> {
+  return units[dimension]
+}
+
+/**
+ * A typed value in SI (Pa, K, kg, kg/m, m, 1, s). Gauge pressures stay gauge: see `absolutePressurePa`.
+ * @example toSi('temperature', { value: 32, unit: '°F' }) // 273.15
+ */
+export function toSi<D extends Dimension>(dimension: D, quantity: Quantity<D>): number {
+  const { factor, offset = 0 } = unitTable(dimension)[quantity.unit]!
+  return (quantity.value + offset) * factor
+}
+
+/**
+ * An SI value in a unit of the dimension; the inverse of `toSi`.
+ * @example fromSi('temperature', 273.15, '°F') // 32
+ */
+export function fromSi<D extends Dimension>(dimension: D, si: number, unit: UnitOf<D>): number {
+  const { factor, offset = 0 } = unitTable(dimension)[unit]!
+  return si / factor - offset
+}

@@ -1,0 +1,131 @@
+import type { Dimension } from '../quantity/unit'
+import type { ReadingValues } from '../log/entry'
+import { toSi } from '../quantity/unit'
+import type { JudgedReading } from './judgeReading'
+
+export type WorkingCode =
+  | 'suctionAbsolute'
+  | 'liquidAbsolute'
+  | 'evaporating'
+  | 'condensing'
+  | 'superheat'
+  | 'subcooling'
+  | 'targetCommonRule'
+  | 'targetLabel'
+  | 'targetTyped'
+  | 'requiredSuctionLine'
+  | 'requiredLiquidLine'
+  | 'wetBulb'
+  | 'split'
+  | 'condensingOverOutdoor'
+
+export type TermName =
+  | 'suctionGauge'
+  | 'liquidGauge'
+  | 'atmosphere'
+  | 'elevation'
+  | 'suctionAbsolute'
+  | 'liquidAbsolute'
+  | 'evaporating'
+  | 'condensing'
+  | 'suctionLine'
+  | 'liquidLine'
+  | 'returnWetBulb'
+  | 'returnDryBulb'
+  | 'returnHumidity'
+  | 'supply'
+  | 'outdoor'
+  | 'target'
+  | 'toleranceLow'
+  | 'toleranceHigh'
+
+export interface Term {
+  readonly name: TermName
+  readonly dimension: Dimension
+  readonly si: number
+}
+
+/** One opened number: which formula, the values put into it, and what came out. The app and the papers word it. */
+export interface Working {
+  readonly code: WorkingCode
+  readonly terms: readonly Term[]
+  readonly result: { readonly dimension: Dimension; readonly si: number }
+}
+
+/** How every number of a judged reading was computed; a number that couldn't be computed has no working. */
+export function readingWorkings({
+  values,
+  elevationM,
+  judged: j,
+}: {
+  values: ReadingValues
+  elevationM: number
+  judged: JudgedReading
+}): Working[] {
+  const workings: Working[] = []
+  const add = (code: WorkingCode, dimension: Dimension, si: number | undefined, terms: MaybeTerm[]) => {
+    if (si === undefined || terms.some((t) => t[2] === undefined)) return
+    workings.push({
+      code,
+      result: { dimension, si },
+      terms: terms.map(([name, of, value]) => ({ name, dimension: of, si: value! })),
+    })
+  }
+  const gauge = (q: ReadingValues['suctionPressure']) => q && toSi('gaugePressure', q)
+  const air: MaybeTerm[] = [
+    ['elevation', 'elevation', elevationM],
+    ['atmosphere', 'absolutePressure', j.atmosphericPa],
+  ]
+  add('suctionAbsolute', 'absolutePressure', j.suctionPressurePa, [['suctionGauge', 'gaugePressure', gauge(values.suctionPressure)], ...air]) // prettier-ignore
+  add('liquidAbsolute', 'absolutePressure', j.liquidPressurePa, [['liquidGauge', 'gaugePressure', gauge(values.liquidPressure)], ...air]) // prettier-ignore
+  add('evaporating', 'temperature', j.evaporatingK, [['suctionAbsolute', 'absolutePressure', j.suctionPressurePa]])
+  add('condensing', 'temperature', j.condensingK, [['liquidAbsolute', 'absolutePressure', j.liquidPressurePa]])
+  add('superheat', 'temperatureDifference', j.superheatK, [
+    ['suctionLine', 'temperature', j.suctionLineK],
+    ['evaporating', 'temperature', j.evaporatingK],
+  ])
+  add('subcooling', 'temperatureDifference', j.subcoolingK, [
+    ['condensing', 'temperature', j.condensingK],
+    ['liquidLine', 'temperature', j.liquidLineK],
+  ])
+  if (values.returnWetBulb === undefined) {
+    add('wetBulb', 'temperature', j.returnWetBulbK, [
+      ['returnDryBulb', 'temperature', j.returnK],
+      ['returnHumidity', 'ratio', j.returnHumidity],
+      ['atmosphere', 'absolutePressure', j.atmosphericPa],
+    ])
+  }
+  const { target } = j
+  if (target.ok) {
+    const tolerance: MaybeTerm[] = [
+      ['toleranceLow', 'temperatureDifference', target.lowK],
+      ['toleranceHigh', 'temperatureDifference', target.highK],
+    ]
+    const source = { label: 'targetLabel', typed: 'targetTyped', commonRule: 'targetCommonRule' } as const
+    const weather: MaybeTerm[] = [
+      ['returnWetBulb', 'temperature', j.returnWetBulbK],
+      ['outdoor', 'temperature', j.outdoorK],
+    ]
+    add(source[target.source], 'temperatureDifference', target.targetK, [
+      ...(target.source === 'commonRule' ? weather : []),
+      ...tolerance,
+    ])
+    const targetTerm: MaybeTerm = ['target', 'temperatureDifference', target.targetK]
+    if (target.deciding === 'superheat') {
+      add('requiredSuctionLine', 'temperature', j.requiredLineK, [['evaporating', 'temperature', j.evaporatingK], targetTerm]) // prettier-ignore
+    } else {
+      add('requiredLiquidLine', 'temperature', j.requiredLineK, [['condensing', 'temperature', j.condensingK], targetTerm]) // prettier-ignore
+    }
+  }
+  add('split', 'temperatureDifference', j.splitK, [
+    ['returnDryBulb', 'temperature', j.returnK],
+    ['supply', 'temperature', j.supplyK],
+  ])
+  add('condensingOverOutdoor', 'temperatureDifference', j.condensingOverOutdoorK, [
+    ['condensing', 'temperature', j.condensingK],
+    ['outdoor', 'temperature', j.outdoorK],
+  ])
+  return workings
+}
+
+type MaybeTerm = readonly [TermName, Dimension, number | undefined]
