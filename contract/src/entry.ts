@@ -61,8 +61,7 @@ const base = { v: z.literal(ENTRY_VERSION), id, at: instant, writtenAt: instant 
 const reason = text(600, 3)
 const coordinate = z.number().int().min(-50).max(1050)
 
-/** Every entry that a log of version 1 may hold. */
-export const EntrySchema = z.discriminatedUnion('kind', [
+const union = z.discriminatedUnion('kind', [
   z.strictObject({ ...base, kind: z.literal('opened'), jobId: id, tag: text(40, 1) }),
   z.strictObject({ ...base, kind: z.literal('facts'), facts: facts.partial() }),
   z.strictObject({ ...base, kind: z.literal('pumpOn') }),
@@ -90,11 +89,14 @@ export const EntrySchema = z.discriminatedUnion('kind', [
   z.strictObject({ ...base, kind: z.literal('amendment'), text: text(2000, 3) }),
 ])
 
+/** Every entry that a log of version 1 may hold. */
+export const EntrySchema: z.ZodType<Entry> = union
+
 // Core may not know this room, so its entries are plain types: these lines fail to compile when schema and type part.
 type Same<A, B> = [A, B] extends [B, A] ? true : never
 export const schemaIsType: [
-  Same<z.infer<typeof EntrySchema>['kind'], Entry['kind']>,
-  z.infer<typeof EntrySchema> extends Entry ? true : never,
+  Same<z.infer<typeof union>['kind'], Entry['kind']>,
+  z.infer<typeof union> extends Entry ? true : never,
   Required<z.infer<ReturnType<typeof facts.partial>>> extends Required<FactsPatch> ? true : never,
   keyof z.infer<typeof facts> extends keyof FactsPatch ? true : never,
   Same<keyof FactsPatch, keyof z.infer<typeof facts>>,

@@ -26,6 +26,11 @@ export function entryHash({ unitId, seq, author, receivedAt, entry, previousHash
   return bytesToHex(sha256(utf8ToBytes(text!)))
 }
 
+/** Whether two entries are the same, whatever the order of their keys. */
+export function sameEntry(a: Entry, b: Entry): boolean {
+  return canonicalize(a) === canonicalize(b)
+}
+
 export type ChainCheck =
   | { ok: true; length: number; lastHash: string }
   | { ok: false; seq: number; reason: 'seqGap' | 'brokenLink' | 'altered' }

@@ -1,4 +1,4 @@
-import { fromSi, preferredUnit, type Dimension, type Quantity, type UnitOf, type UnitSystem } from './unit'
+import { fromSi, preferredUnit, type Dimension, type UnitOf, type UnitSystem } from './unit'
 
 const NARROW_SPACE = '\u202f'
 
@@ -38,7 +38,7 @@ export function showText(dimension: Dimension, si: number, system: UnitSystem): 
 }
 
 /** A quantity exactly as typed, for the log. */
-export function showTyped(quantity: Quantity): string {
+export function showTyped(quantity: { readonly value: number; readonly unit: string }): string {
   const text = String(quantity.value).replace('-', '−')
   return `${text} ${quantity.unit}`
 }

@@ -1,0 +1,85 @@
+import type { Entry, Quantity, UnitRecord, UnitSummary } from '@zetesis/core'
+import { foreignKey, index, integer, json, jsonb, pgTable, primaryKey, text, timestamp, uniqueIndex, uuid, varchar } from 'drizzle-orm/pg-core' // prettier-ignore
+
+/** Every key begins with the company: tenancy is in the key, and the tables can be distributed by it. */
+
+export const companies = pgTable('companies', { id: uuid('id').primaryKey(), name: text('name').notNull() })
+
+export const users = pgTable(
+  'users',
+  {
+    companyId: uuid('company_id').notNull().references(() => companies.id), // prettier-ignore
+    id: uuid('id').notNull(),
+    login: text('login').notNull(),
+    name: text('name').notNull(),
+    role: text('role').$type<'lead' | 'apprentice'>().notNull(),
+    passwordHash: text('password_hash').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.companyId, t.id] }), uniqueIndex('users_login').on(t.login)],
+)
+
+export const jobs = pgTable(
+  'jobs',
+  {
+    companyId: uuid('company_id').notNull().references(() => companies.id), // prettier-ignore
+    id: uuid('id').notNull(),
+    name: text('name').notNull(),
+    place: text('place').notNull(),
+    elevation: jsonb('elevation').$type<Quantity<'elevation'>>().notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.companyId, t.id] })],
+)
+
+/** The fold's result, written in the transaction that appends, so that boards never replay a log. */
+export const unitState = pgTable(
+  'unit_state',
+  {
+    companyId: uuid('company_id').notNull(),
+    unitId: uuid('unit_id').notNull(),
+    jobId: uuid('job_id').notNull(),
+    lastSeq: integer('last_seq').notNull(),
+    lastHash: text('last_hash').notNull(),
+    record: jsonb('record').$type<UnitRecord>().notNull(),
+    summary: jsonb('summary').$type<UnitSummary>().notNull(),
+    updatedAt: timestamp('updated_at', { withTimezone: true }).notNull().defaultNow(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.companyId, t.unitId] }),
+    foreignKey({ columns: [t.companyId, t.jobId], foreignColumns: [jobs.companyId, jobs.id] }),
+    index('unit_state_job').on(t.companyId, t.jobId),
+  ],
+)
+
+/** The truth: one row an entry, never changed. */
+export const logEntries = pgTable(
+  'log_entries',
+  {
+    companyId: uuid('company_id').notNull(),
+    unitId: uuid('unit_id').notNull(),
+    seq: integer('seq').notNull(),
+    entryId: uuid('entry_id').notNull(),
+    entry: jsonb('entry').$type<Entry>().notNull(),
+    authorId: uuid('author_id').notNull(),
+    authorName: text('author_name').notNull(),
+    at: timestamp('at', { withTimezone: true }).notNull(),
+    receivedAt: text('received_at').notNull(),
+    previousHash: text('previous_hash').notNull(),
+    hash: text('hash').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.companyId, t.unitId, t.seq] }),
+    uniqueIndex('log_entries_entry').on(t.companyId, t.unitId, t.entryId),
+    foreignKey({ columns: [t.companyId, t.unitId], foreignColumns: [unitState.companyId, unitState.unitId] }),
+  ],
+)
+
+/** Sessions, in the shape that connect-pg-simple reads and writes. */
+export const sessions = pgTable(
+  'session',
+  {
+    sid: varchar('sid').primaryKey(),
+    sess: json('sess').notNull(),
+    expire: timestamp('expire', { precision: 6 }).notNull(),
+  },
+  (t) => [index('session_expire').on(t.expire)],
+)

@@ -1,0 +1,28 @@
+import type { Db } from '../db/client'
+import { companies, jobs, users } from '../db/schema'
+import { appendEntries } from '../services/log'
+import { hashPassword } from '../services/signIn'
+import { demoCompany, demoJobs, demoUsers, demoWorld } from './world'
+
+/** Loads the demo world into an empty database; where any company is there already it does nothing. */
+export async function loadDemoWorld(db: Db, now = new Date()): Promise<boolean> {
+  const present = await db.select({ id: companies.id }).from(companies).limit(1)
+  if (present.length > 0) return false
+  const hashes = await Promise.all(demoUsers.map((u) => hashPassword(u.password)))
+  await db.transaction(async (tx) => {
+    await tx.insert(companies).values(demoCompany)
+    await tx.insert(users).values(
+      demoUsers.map(({ id, login, name, role }, i) => ({ companyId: demoCompany.id, id, login, name, role, passwordHash: hashes[i]! })), // prettier-ignore
+    )
+    await tx.insert(jobs).values(demoJobs.map((job) => ({ companyId: demoCompany.id, ...job })))
+  })
+  const author = (by: 'lead' | 'apprentice') => {
+    const { id, name } = demoUsers.find((u) => u.role === by)!
+    return { companyId: demoCompany.id, author: { id, name } }
+  }
+  for (const { unitId, told } of demoWorld(now)) {
+    // one append an entry: each is received when it was told, by whom it was told
+    for (const { entry, by } of told) await appendEntries(db, author(by), unitId, [entry], new Date(entry.at))
+  }
+  return true
+}

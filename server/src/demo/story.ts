@@ -1,0 +1,58 @@
+import { absolutePressurePa, ENTRY_VERSION, fromSi, saturationPressurePa, toSi, type Entry, type Quantity, type ReadingValues, type Refrigerant } from '@zetesis/core' // prettier-ignore
+import { demoId } from './ids'
+
+type Body = Entry extends infer E ? (E extends Entry ? Omit<E, 'v' | 'id' | 'at' | 'writtenAt'> : never) : never
+
+export interface Told {
+  readonly entry: Entry
+  readonly by: 'lead' | 'apprentice'
+}
+
+/** Writes a unit's log the way a crew would: each line so many minutes before now. */
+export function story(tag: string, jobId: string, now: Date) {
+  const told: Told[] = []
+  const tell = (minutesAgo: number, body: Body, by: Told['by'] = 'lead') => {
+    const at = new Date(now.getTime() - Math.round(minutesAgo * 60_000)).toISOString()
+    const entry = { v: ENTRY_VERSION, id: demoId(`${tag} ${told.length}`), at, writtenAt: at, ...body } as Entry
+    told.push({ entry, by })
+  }
+  tell(60 * 24 * 3, { kind: 'opened', jobId, tag })
+  return {
+    told,
+    tell,
+    /** micron readings as [minutes ago, micron] */
+    micron: (...readings: [number, number][]) => {
+      for (const [ago, value] of readings) tell(ago, { kind: 'micron', reading: { value, unit: 'micron' } }, 'apprentice')
+    },
+  }
+}
+
+export const degF = (value: number): Quantity<'temperature'> => ({ value, unit: '°F' })
+export const dF = (value: number): Quantity<'temperatureDifference'> => ({ value, unit: '°F' })
+export const oz = (value: number): Quantity<'mass'> => ({ value, unit: 'oz' })
+export const feet = (value: number): Quantity<'length'> => ({ value, unit: 'ft' })
+
+/** What a gauge shows, to half a psi, when this refrigerant saturates at a temperature there. */
+export function gaugeAt(refrigerant: Refrigerant, curve: 'bubble' | 'dew', f: number, elevationM: number): Quantity<'gaugePressure'> {
+  const pa = saturationPressurePa(refrigerant, curve, toSi('temperature', degF(f)))!
+  const psig = fromSi('gaugePressure', pa - absolutePressurePa({ gaugePa: 0, elevationM }), 'psig')
+  return { value: Math.round(psig * 2) / 2, unit: 'psig' }
+}
+
+/** A cooling reading from what the coils do: evaporating and condensing temperature, superheat and subcooling. */
+export function coolingReading(
+  refrigerant: Refrigerant,
+  elevationM: number,
+  at: { evaporating: number; superheat: number; condensing: number; subcooling: number; indoor: [number, number]; supply: number; outdoor: number }, // prettier-ignore
+): ReadingValues {
+  return {
+    suctionPressure: gaugeAt(refrigerant, 'dew', at.evaporating, elevationM),
+    liquidPressure: gaugeAt(refrigerant, 'bubble', at.condensing, elevationM),
+    suctionLine: degF(Math.round((at.evaporating + at.superheat) * 10) / 10),
+    liquidLine: degF(Math.round((at.condensing - at.subcooling) * 10) / 10),
+    returnDryBulb: degF(at.indoor[0]),
+    returnWetBulb: degF(at.indoor[1]),
+    supply: degF(at.supply),
+    outdoor: degF(at.outdoor),
+  }
+}

@@ -1,0 +1,63 @@
+import type { Problem } from '@zetesis/contract'
+import type { ErrorRequestHandler, Response } from 'express'
+import { ZodError } from 'zod'
+
+/** An answer other than success, thrown anywhere below a route and written out as application/problem+json (RFC 9457). */
+export class HttpProblem extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    readonly detail: string,
+    readonly errors?: Problem['errors'],
+  ) {
+    super(detail)
+  }
+}
+
+export const notFound = () => new HttpProblem(404, 'notFound', 'There is nothing here, or it isn’t yours to see.')
+export const notSignedIn = () => new HttpProblem(401, 'notSignedIn', 'Sign in to go on.')
+
+const titles: Readonly<Record<number, string>> = {
+  400: 'Bad request',
+  401: 'Not signed in',
+  403: 'Not allowed',
+  404: 'Not found',
+  409: 'Conflict',
+  413: 'Too large',
+  415: 'Wrong kind of content',
+  422: 'Can’t be recorded',
+  429: 'Too many tries',
+  500: 'Server fault',
+}
+
+export function sendProblem(res: Response, { status, code, detail, errors }: Omit<HttpProblem, 'name' | 'message'>): void {
+  const problem: Problem = { type: `urn:zetesis:problem:${code}`, title: titles[status] ?? 'Problem', status, detail, errors }
+  res.status(status).type('application/problem+json').send(JSON.stringify(problem))
+}
+
+/** The last middleware: whatever went wrong becomes a problem with a plain sentence. */
+export const problemHandler: ErrorRequestHandler = (error: unknown, req, res, next) => {
+  if (res.headersSent) return next(error)
+  const problem = asProblem(error)
+  if (problem.status >= 500) req.log?.error({ err: error }, 'request failed')
+  sendProblem(res, problem)
+}
+
+function asProblem(error: unknown): HttpProblem {
+  if (error instanceof HttpProblem) return error
+  if (error instanceof ZodError) {
+    const errors = error.issues.map((issue) => ({ path: issue.path.join('.'), detail: issue.message }))
+    const first = errors[0]
+    const where = first?.path ? ` (${first.path})` : ''
+    return new HttpProblem(400, 'invalid', `This can’t be read${where}: ${first?.detail ?? 'unknown form'}`, errors)
+  }
+  const type = typeof error === 'object' && error !== null && 'type' in error ? error.type : undefined
+  if (type === 'entity.too.large') {
+    return new HttpProblem(413, 'tooLarge', 'That is too much for one request. Send fewer entries at a time.')
+  }
+  if (type === 'entity.parse.failed' || type === 'encoding.unsupported' || type === 'charset.unsupported') {
+    return new HttpProblem(400, 'notJson', 'The body isn’t JSON that can be read.')
+  }
+  if (error instanceof URIError) return notFound()
+  return new HttpProblem(500, 'fault', 'Something failed on the server. Nothing was stored; try again.')
+}

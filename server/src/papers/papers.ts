@@ -1,0 +1,132 @@
+import { decaySheetScene, ladderScene, unitView, type SignatureStrokes, type UnitSystem } from '@zetesis/core'
+import { decayWords, ladderWords, safetyWords, verdictWords, type RecordFile } from '@zetesis/contract'
+import PDFDocument from 'pdfkit'
+import { openRecord } from '../services/record'
+import { chargeLines, equipmentLines, readingLines, remarkLines, vacuumLines, verdictLine, type Line } from './content'
+import { fonts, inks, paint } from './paint'
+
+const PAGE = { width: 595.28, height: 841.89, margin: 44 }
+const column = (PAGE.width - 2 * PAGE.margin - 20) / 2
+const right = PAGE.margin + column + 20
+
+type Doc = PDFKit.PDFDocument
+
+/**
+ * The handover papers of a unit as PDF, A4, one or two pages: what was installed, how it was evacuated and charged, how it
+ * runs, what stays open, and who signed. An unsealed record gives a draft that says so.
+ */
+export async function papersPdf(file: RecordFile, system: UnitSystem): Promise<Buffer> {
+  const { record, jobElevationM } = openRecord(file)
+  const lastAt = file.log.at(-1)?.receivedAt ?? new Date(0).toISOString()
+  const view = unitView(record, { nowMs: Date.parse(lastAt), jobElevationM })
+  const doc = new PDFDocument({ size: 'A4', margins: { top: 44, left: 44, right: 44, bottom: 30 }, bufferPages: true, info: { Title: `Commissioning papers ${file.unit.tag}`, Author: file.company } }) // prettier-ignore
+  const chunks: Buffer[] = []
+  const finished = new Promise<void>((resolve) => doc.on('end', resolve))
+  doc.on('data', (chunk: Buffer) => chunks.push(chunk))
+
+  let y = header(doc, file, view.sealed)
+  y = verdictBox(doc, verdictLine(view, system), y) + 14
+
+  const left = section(doc, 'Equipment', equipmentLines(view, system), PAGE.margin, y)
+  const charge = section(doc, 'Charge', chargeLines(view, system), right, y)
+  y = Math.max(left, charge) + 10
+  const vacuum = section(doc, 'Evacuation', vacuumLines(view, system), PAGE.margin, y)
+  if (view.vacuum.samples.length > 0) {
+    const sheet = decaySheetScene({ run: view.vacuum, system, words: decayWords, width: 350, height: 250 })
+    paint(doc, sheet, PAGE.margin, vacuum + 4, column / 350)
+  }
+  const reading = section(doc, 'Start-up reading', readingLines(view, system), right, y)
+  y = Math.max(vacuum + 4 + (250 * column) / 350, reading) + 16
+
+  const ladder = view.reading && ladderScene({ judged: view.reading.judged, system, words: ladderWords, width: 390, height: 380 }) // prettier-ignore
+  const ladderHeight = ladder ? (380 * column) / 390 : 0
+  if (y + Math.max(ladderHeight, 200) > PAGE.height - 60) {
+    doc.addPage()
+    y = PAGE.margin
+  }
+  if (ladder) paint(doc, ladder, PAGE.margin, y, column / 390)
+  let beside = notes(doc, remarkLines(view, record), right, y)
+  const seal = record.items.sealed[0]
+  if (seal) beside = signed(doc, seal.entry.name, seal.entry.at, seal.entry.signature, right, beside + 8)
+  footer(doc, file)
+  doc.end()
+  await finished
+  return Buffer.concat(chunks)
+}
+
+function header(doc: Doc, file: RecordFile, sealed: boolean): number {
+  doc.rect(0, 0, PAGE.width, 8).fill(inks.copper)
+  doc.fillColor(inks.ink).font(fonts.wordBold, 20).text(`${file.unit.tag} · Commissioning papers`, PAGE.margin, 30, { lineBreak: false }) // prettier-ignore
+  const state = sealed ? 'Sealed' : 'Draft, not sealed'
+  doc.font(fonts.word, 10.5).fillColor(inks.soft).text(`${file.job.name}, ${file.job.place} · ${file.company} · ${state}`, PAGE.margin, 56) // prettier-ignore
+  return 80
+}
+
+function verdictBox(doc: Doc, line: ReturnType<typeof verdictLine>, y: number): number {
+  const width = PAGE.width - 2 * PAGE.margin
+  const tone = inks[line.verdict]
+  doc.font(fonts.word, 10)
+  const height = 36 + doc.heightOfString(line.reason, { width: width - 32 })
+  doc.roundedRect(PAGE.margin, y, width, height, 6).lineWidth(1).stroke(tone)
+  doc.rect(PAGE.margin, y + 6, 5, height - 12).fill(tone)
+  doc.font(fonts.wordBold, 15).fillColor(tone).text(verdictWords[line.verdict], PAGE.margin + 16, y + 9, { lineBreak: false, continued: line.figure !== '' }) // prettier-ignore
+  if (line.figure) doc.fillColor(inks.ink).font(fonts.figureBold, 16).text(`   ${line.figure}`, { lineBreak: false })
+  doc.font(fonts.word, 10).fillColor(inks.ink).text(line.reason, PAGE.margin + 16, y + 30, { width: width - 32 })
+  return y + height
+}
+
+function section(doc: Doc, title: string, lines: readonly Line[], x: number, top: number): number {
+  doc.font(fonts.wordBold, 11.5).fillColor(inks.copper).text(title, x, top, { lineBreak: false })
+  let y = top + 18
+  for (const { label, value } of lines) {
+    doc.font(fonts.word, 9).fillColor(inks.soft).text(label, x, y + 1, { width: 84 })
+    const labelHeight = doc.heightOfString(label, { width: 84 })
+    doc.font(fonts.figure, 10.5).fillColor(inks.ink).text(value, x + 88, y, { width: column - 88 })
+    y += Math.max(doc.heightOfString(value, { width: column - 88 }), labelHeight) + 3
+  }
+  return y
+}
+
+function notes(doc: Doc, lines: readonly string[], x: number, top: number): number {
+  doc.font(fonts.wordBold, 11.5).fillColor(inks.copper).text('To know', x, top, { lineBreak: false })
+  let y = top + 18
+  const closing = 'A pressure test and anything not listed are not part of this record.'
+  for (const line of [...lines, closing, safetyWords.handOver]) {
+    if (y > PAGE.height - 90) {
+      doc.addPage()
+      y = PAGE.margin
+    }
+    doc.font(fonts.word, 9.5).fillColor(inks.ink).text(line, x, y, { width: column })
+    y += doc.heightOfString(line, { width: column }) + 5
+  }
+  return y
+}
+
+function signed(doc: Doc, name: string, at: string, strokes: SignatureStrokes, x: number, top: number): number {
+  let y = top
+  if (y > PAGE.height - 150) {
+    doc.addPage()
+    y = PAGE.margin
+  }
+  const scale = 200 / 1000
+  doc.save().translate(x, y).scale(scale)
+  for (const stroke of strokes) {
+    doc.moveTo(stroke[0]!, stroke[1]!)
+    for (let i = 2; i + 1 < stroke.length; i += 2) doc.lineTo(stroke[i]!, stroke[i + 1]!)
+    doc.lineWidth(6).lineCap('round').lineJoin('round').stroke(inks.ink)
+  }
+  doc.restore()
+  doc.moveTo(x, y + 80).lineTo(x + 200, y + 80).lineWidth(1).stroke(inks.rule) // prettier-ignore
+  doc.font(fonts.word, 9.5).fillColor(inks.ink).text(`${name} · ${at.slice(0, 16).replace('T', ' ')} UTC`, x, y + 84, { width: column }) // prettier-ignore
+  return y + 100
+}
+
+function footer(doc: Doc, file: RecordFile): void {
+  const { start, count } = doc.bufferedPageRange()
+  for (let page = start; page < start + count; page++) {
+    doc.switchToPage(page)
+    // inside the bottom margin, where text would otherwise begin a new page
+    doc.page.margins.bottom = 0
+    doc.font(fonts.figure, 8).fillColor(inks.soft).text(`Record ${file.unit.id} · ${file.log.length} entries · hash ${file.lastHash.slice(0, 16)} · page ${page + 1} of ${count}`, PAGE.margin, PAGE.height - 26, { lineBreak: false }) // prettier-ignore
+  }
+}

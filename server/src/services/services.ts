@@ -1,0 +1,36 @@
+import type { Entry } from '@zetesis/core'
+import type pg from 'pg'
+import type { Db } from '../db/client'
+import { findJob, listJobs } from '../db/jobs'
+import { listUnits } from '../db/units'
+import { notFound } from '../http/problem'
+import { papersPdf } from '../papers/papers'
+import { appendEntries, type AppendScope } from './log'
+import { entriesAfter, recordFile } from './record'
+import { makeSignIn } from './signIn'
+
+export type Services = Awaited<ReturnType<typeof makeServices>>
+
+/** What the routes may ask for, bound to one database. */
+export async function makeServices(db: Db, pool: pg.Pool) {
+  return {
+    signIn: await makeSignIn(db, pool),
+    healthy: async () => void (await pool.query('select 1')),
+    log: {
+      append: (scope: AppendScope, unitId: string, entries: readonly Entry[]) => appendEntries(db, scope, unitId, entries),
+    },
+    units: {
+      jobs: (companyId: string) => listJobs(db, companyId),
+      all: (companyId: string) => listUnits(db, companyId),
+      ofJob: async (companyId: string, jobId: string) => {
+        if (!(await findJob(db, companyId, jobId))) throw notFound()
+        return listUnits(db, companyId, jobId)
+      },
+    },
+    record: {
+      entriesAfter: (companyId: string, unitId: string, after: number) => entriesAfter(db, companyId, unitId, after),
+      file: (companyId: string, unitId: string) => recordFile(db, companyId, unitId),
+    },
+    papers: papersPdf,
+  }
+}
