@@ -1,0 +1,41 @@
+import '@tamagui/core/reset.css'
+import { QueryClientProvider } from '@tanstack/react-query'
+import { Slot } from 'expo-router'
+import { Spinner, TamaguiProvider, Theme, YStack } from 'tamagui'
+import { BarActionProvider } from '@/features/frame/barAction'
+import { SignIn } from '@/features/signIn/SignIn'
+import { useDark } from '@/settings/useDark'
+import { sentence } from '@/sync/api'
+import { queryClient } from '@/sync/client'
+import { useOutboxOwner, useSession } from '@/sync/useSession'
+import { Press } from '@/ui/Press'
+import { Body } from '@/ui/Words'
+import config from '../../tamagui.config'
+
+export default function RootLayout() {
+  const theme = useDark() ? 'dark' : 'light'
+  return (
+    <TamaguiProvider config={config} defaultTheme="light">
+      <Theme name={theme}>
+        <QueryClientProvider client={queryClient}>
+          <BarActionProvider>
+            <SignedIn />
+          </BarActionProvider>
+        </QueryClientProvider>
+      </Theme>
+    </TamaguiProvider>
+  )
+}
+
+function SignedIn() {
+  useOutboxOwner()
+  const { user, loading, signedOut, error } = useSession()
+  if (user) return <Slot />
+  if (signedOut) return <SignIn />
+  return (
+    <YStack flex={1} alignItems="center" justifyContent="center" gap="$4" padding="$5" backgroundColor="$background">
+      {loading ? <Spinner color="$copper" aria-label="Loading" /> : <Body>{sentence(error)}</Body>}
+      {loading ? null : <Press onPress={() => void queryClient.refetchQueries({ queryKey: ['me'] })}>Try again</Press>}
+    </YStack>
+  )
+}

@@ -1,0 +1,1 @@
+export { LinePage as default } from '@/features/unit/LinePage'

@@ -1,0 +1,1 @@
+export { PreparePage as default } from '@/features/prepare/PreparePage'

@@ -1,0 +1,1 @@
+export { StartUpPage as default } from '@/features/startUp/StartUpPage'

@@ -1,0 +1,1 @@
+export { VacuumPage as default } from '@/features/vacuum/VacuumPage'

@@ -1,0 +1,1 @@
+export { WeighInPage as default } from '@/features/weighIn/WeighInPage'

@@ -1,0 +1,40 @@
+import { stageWords, stateWords } from '@zetesis/contract'
+import type { UnitSummary } from '@zetesis/core'
+import Svg, { G, Line, Path, Rect } from 'react-native-svg'
+import { usePalette } from '@/settings/useDark'
+
+const WIDTH = 34
+const GAP = 4
+
+/** A unit's copper line, small: the same pipe that its own page draws large. */
+export function CopperBadge({ stages }: { stages: UnitSummary['stages'] }) {
+  const p = usePalette()
+  const label = stages.map((s) => `${stageWords[s.stage]} ${stateWords[s.state]}`).join(', ')
+  const width = stages.length * (WIDTH + GAP) - GAP
+  return (
+    <Svg width={width} height={26} viewBox={`0 0 ${width} 26`} role="img" aria-label={label}>
+      {stages.map(({ stage, state }, i) => {
+        const x = i * (WIDTH + GAP)
+        switch (state) {
+          case 'done':
+            return <Rect key={stage} x={x} y={12} width={WIDTH} height={9} fill={p.copper} />
+          case 'bypassed':
+            return <Path key={stage} d={`M${x} 16.5 h5 c5 0 5 -12 12 -12 s7 12 12 12 h5`} stroke={p.copper} strokeWidth={6} fill="none" /> // prettier-ignore
+          case 'waiting':
+            return <G key={stage}>{[0, 1, 2].map((n) => <Rect key={n} x={x + n * 12} y={12} width={8} height={9} fill={p.copperLit} />)}</G> // prettier-ignore
+          case 'stopped':
+            return (
+              <G key={stage}>
+                <Rect x={x} y={12} width={WIDTH / 2} height={9} fill={p.oxide} />
+                <Line x1={x + WIDTH / 2} x2={x + WIDTH / 2} y1={6} y2={26} stroke={p.oxide} strokeWidth={5} />
+              </G>
+            )
+          case 'current':
+            return <Rect key={stage} x={x + 1.5} y={12.5} width={WIDTH - 3} height={8} fill="none" stroke={p.copper} strokeWidth={2.5} /> // prettier-ignore
+          case 'todo':
+            return <Rect key={stage} x={x} y={12} width={WIDTH} height={9} fill={p.rule} />
+        }
+      })}
+    </Svg>
+  )
+}

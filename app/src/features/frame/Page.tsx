@@ -1,0 +1,87 @@
+import ChevronLeft from 'lucide-react-native/icons/chevron-left'
+import Moon from 'lucide-react-native/icons/moon'
+import Sun from 'lucide-react-native/icons/sun'
+import { useRouter } from 'expo-router'
+import type { ReactNode } from 'react'
+import { Button, ScrollView, Text, useMedia, XStack, YStack } from 'tamagui'
+import { setSettings, useSettings } from '@/settings/settings'
+import { useDark, usePalette } from '@/settings/useDark'
+import { WaitBar } from './WaitBar'
+
+export interface PageProps {
+  children: ReactNode
+  /** where the arrow leads; none on the first page */
+  back?: string
+  head: ReactNode
+  /** shown beside the work from 1024 px on */
+  left?: ReactNode
+  right?: ReactNode
+}
+
+/** Head, work and wait bar; on a wide screen the row to the left and the log or ladder to the right of the work. */
+export function Page({ children, back, head, left, right }: PageProps) {
+  const { wide } = useMedia()
+  return (
+    <YStack flex={1} height="100%" backgroundColor="$background">
+      <XStack flex={1} minHeight={0}>
+        {wide && left ? (
+          <ScrollView width={264} flexGrow={0} flexShrink={0} backgroundColor="$pane" borderRightWidth={1} borderColor="$rule">
+            <YStack paddingVertical="$3">{left}</YStack>
+          </ScrollView>
+        ) : null}
+        <ScrollView flex={1} testID="page">
+          <YStack width="100%" maxWidth={760} marginHorizontal="auto" padding="$4" gap="$4" render="main">
+            <XStack alignItems="flex-start" justifyContent="space-between" gap="$2">
+              <XStack flex={1} gap="$1" alignItems="flex-start" minWidth={0}>
+                {back ? <BackArrow to={back} /> : null}
+                <YStack flex={1} minWidth={0}>
+                  {head}
+                </YStack>
+              </XStack>
+              <Switches />
+            </XStack>
+            {children}
+          </YStack>
+        </ScrollView>
+        {wide && right ? (
+          <ScrollView width={372} flexGrow={0} flexShrink={0} borderLeftWidth={1} borderColor="$rule" backgroundColor="$card">
+            <YStack padding="$4" gap="$4">
+              {right}
+            </YStack>
+          </ScrollView>
+        ) : null}
+      </XStack>
+      <WaitBar />
+    </YStack>
+  )
+}
+
+function BackArrow({ to }: { to: string }) {
+  const router = useRouter()
+  const { ink } = usePalette()
+  return (
+    <Button unstyled role="link" aria-label="Back" testID="back" width={48} height={48} marginLeft="$-2" borderWidth={0} backgroundColor="transparent" alignItems="center" justifyContent="center" cursor="pointer" onPress={() => router.navigate(to as never)}> {/* prettier-ignore */}
+      <ChevronLeft size={28} color={ink} />
+    </Button>
+  )
+}
+
+/** Units of measure and light, on every page. */
+function Switches() {
+  const { system } = useSettings()
+  const dark = useDark()
+  const { ink } = usePalette()
+  const chip = { unstyled: true, minHeight: 48, minWidth: 48, paddingHorizontal: '$2', borderWidth: 1, borderColor: '$rule', borderRadius: '$2', backgroundColor: '$card', alignItems: 'center', justifyContent: 'center', cursor: 'pointer' } as const // prettier-ignore
+  return (
+    <XStack gap="$2">
+      <Button {...chip} role="button" testID="unit-system" aria-label={system === 'ip' ? 'Units °F, psig; change to °C, bar' : 'Units °C, bar; change to °F, psig'} onPress={() => setSettings({ system: system === 'ip' ? 'si' : 'ip' })}> {/* prettier-ignore */}
+        <Text fontFamily="$figure" fontWeight="600" fontSize="$3" color="$ink">
+          {system === 'ip' ? '°F psig' : '°C bar'}
+        </Text>
+      </Button>
+      <Button {...chip} role="button" testID="light" aria-label={dark ? 'Light theme' : 'Dark theme'} onPress={() => setSettings({ light: dark ? 'day' : 'dark' })}> {/* prettier-ignore */}
+        {dark ? <Sun size={22} color={ink} /> : <Moon size={22} color={ink} />}
+      </Button>
+    </XStack>
+  )
+}

@@ -1,0 +1,40 @@
+import { Text, XStack, YStack } from 'tamagui'
+import { outbox } from '@/sync/client'
+import { useOutboxState } from '@/sync/useOutbox'
+import { entryWords } from '@zetesis/contract'
+import { Press } from '@/ui/Press'
+import { Body, Soft } from '@/ui/Words'
+import { Card } from '@/ui/Card'
+
+/** "3 not sent yet" or "everything sent". */
+export function SyncNote() {
+  const { waiting, refused } = useOutboxState()
+  const text = waiting > 0 ? `${waiting} not sent yet` : 'everything sent ✓'
+  return (
+    <Text color={waiting > 0 ? '$copperLit' : '$onBarSoft'} fontSize="$2" role="status" testID="sync-note">
+      {refused.length > 0 ? `${refused.length} refused · ${text}` : text}
+    </Text>
+  )
+}
+
+/** Entries that the server wouldn't take: what was typed stays here, with the reason, until it is put away. */
+export function RefusedEntries({ unitId }: { unitId?: string }) {
+  const refused = useOutboxState().refused.filter((i) => unitId === undefined || i.unitId === unitId)
+  if (refused.length === 0) return null
+  return (
+    <Card borderColor="$oxide" borderWidth={2} testID="refused">
+      <Body fontWeight="700">Not taken into the log</Body>
+      {refused.map((item) => (
+        <YStack key={item.key} gap="$1">
+          <Body>{entryWords(item.entry)}</Body>
+          <Soft color="$oxide">{item.refused}</Soft>
+          <XStack>
+            <Press look="quiet" onPress={() => void outbox.discard(item.key)}>
+              Put it away
+            </Press>
+          </XStack>
+        </YStack>
+      ))}
+    </Card>
+  )
+}

@@ -1,0 +1,90 @@
+import { actWords, countdown, waitWords } from '@zetesis/contract'
+import { agenda } from '@zetesis/core'
+import { useRouter } from 'expo-router'
+import { useMemo, useState } from 'react'
+import { Button, Text, XStack, YStack } from 'tamagui'
+import { useNow } from '@/settings/useNow'
+import { useUnits } from '@/sync/useUnits'
+import { useBar } from './barAction'
+import { needHref, unitPath } from './routes'
+import { SyncNote } from './SyncNote'
+
+/** At the bottom of every screen: the next wait to end, what is unsent, and the next thing to do, within the thumb's reach. */
+export function WaitBar() {
+  const now = useNow()
+  const { units } = useUnits()
+  const { action, run } = useBar()
+  const [open, setOpen] = useState(false)
+  const router = useRouter()
+  const { waits, todo } = useMemo(() => agenda(units.map((u) => ({ unitId: u.id, summary: u.summary })), now), [units, now]) // prettier-ignore
+  const [nextWait, ...others] = waits
+  const next = todo[0]
+  const nextLabel = next ? actWords(next.summary.need, next.tag) : 'Nothing waits on you'
+  const goNext = () => next && router.navigate(needHref(next.unitId, next.summary.need, next.summary.current) as never)
+
+  return (
+    <YStack backgroundColor="$bar" borderTopLeftRadius="$4" borderTopRightRadius="$4" paddingHorizontal="$3" paddingTop="$2" paddingBottom="$3" gap="$2" role="contentinfo" testID="wait-bar"> {/* prettier-ignore */}
+      <YStack width="100%" maxWidth={760} marginHorizontal="auto" gap="$2">
+        {open
+          ? others.map((w) => (
+              <WaitLine key={w.unitId + w.wait.kind} tag={w.tag} left={w.wait.endsMs - now} word={waitWords[w.wait.kind]} onPress={() => router.navigate(unitPath(w.unitId) as never)} /> // prettier-ignore
+            ))
+          : null}
+        <XStack alignItems="center" justifyContent="space-between" gap="$2" minHeight={32}>
+          {nextWait ? (
+            <WaitLine tag={nextWait.tag} left={nextWait.wait.endsMs - now} word={waitWords[nextWait.wait.kind]} onPress={() => router.navigate(unitPath(nextWait.unitId) as never)} /> // prettier-ignore
+          ) : (
+            <Text color="$onBarSoft" fontSize="$3">
+              No wait runs
+            </Text>
+          )}
+          <XStack alignItems="center" gap="$3">
+            {others.length > 0 ? (
+              <BarLink onPress={() => setOpen(!open)} expanded={open}>{`${others.length} more ${open ? '▾' : '▴'}`}</BarLink>
+            ) : null}
+            <SyncNote />
+          </XStack>
+        </XStack>
+        {action ? (
+          <>
+            <BarButton label={action.label} disabled={action.disabled} onPress={run} />
+            {next ? <BarLink onPress={goNext}>{`Next: ${nextLabel} ›`}</BarLink> : null}
+          </>
+        ) : (
+          <BarButton label={nextLabel} disabled={!next} onPress={goNext} />
+        )}
+      </YStack>
+    </YStack>
+  )
+}
+
+function WaitLine({ tag, left, word, onPress }: { tag: string; left: number; word: string; onPress: () => void }) {
+  return (
+    <Button unstyled role="link" flexDirection="row" alignItems="baseline" gap="$2" minHeight={32} backgroundColor="transparent" borderWidth={0} cursor="pointer" onPress={onPress}> {/* prettier-ignore */}
+      <Text fontFamily="$figure" fontWeight="700" fontSize={24} color="$onBar" role="timer">
+        {countdown(left)}
+      </Text>
+      <Text color="$onBar" fontSize="$3">{`${tag} ${word}`}</Text>
+    </Button>
+  )
+}
+
+function BarLink({ children, onPress, expanded }: { children: string; onPress: () => void; expanded?: boolean }) {
+  return (
+    <Button unstyled role="button" aria-expanded={expanded} minHeight={36} alignItems="center" justifyContent="center" backgroundColor="transparent" borderWidth={0} cursor="pointer" onPress={onPress}> {/* prettier-ignore */}
+      <Text color="$onBarSoft" fontSize="$3">
+        {children}
+      </Text>
+    </Button>
+  )
+}
+
+function BarButton({ label, disabled, onPress }: { label: string; disabled?: boolean; onPress: () => void }) {
+  return (
+    <Button unstyled role="button" testID="bar-action" disabled={disabled} minHeight={56} borderRadius="$3" borderWidth={0} backgroundColor={disabled ? '$soft' : '$copper'} alignItems="center" justifyContent="center" cursor="pointer" hoverStyle={{ backgroundColor: disabled ? '$soft' : '$copper' }} pressStyle={{ opacity: 0.85 }} onPress={onPress}> {/* prettier-ignore */}
+      <Text color="#FFFFFF" fontSize="$5" lineHeight="$5" fontWeight="700" textAlign="center">
+        {label}
+      </Text>
+    </Button>
+  )
+}

@@ -1,0 +1,178 @@
+import { entryProblemWords, safetyWords, stageWords, stateWords } from '@zetesis/contract'
+import type { SignatureStrokes, Stage } from '@zetesis/core'
+import { format } from 'date-fns/format'
+import { useRouter } from 'expo-router'
+import { useState } from 'react'
+import { Button, Text, XStack, YStack } from 'tamagui'
+import { CopperBadge } from '@/charts/CopperBadge'
+import { useBarAction } from '@/features/frame/barAction'
+import { stageHref } from '@/features/frame/routes'
+import { Findings, Verdict } from '@/features/startUp/Verdict'
+import { decayLine, weighLine } from '@/features/unit/lines'
+import { UnitPage } from '@/features/unit/UnitPage'
+import type { UnitHandle } from '@/features/unit/useUnit'
+import { useSettings } from '@/settings/settings'
+import { Banner } from '@/ui/Banner'
+import { Card } from '@/ui/Card'
+import { Caution } from '@/ui/Caution'
+import { FieldProblem } from '@/ui/FieldProblem'
+import { Press } from '@/ui/Press'
+import { TextField } from '@/ui/TextField'
+import { clearDraft, readDraft } from '@/ui/useDraft'
+import { Body, Heading, Soft } from '@/ui/Words'
+import { SignatureBox } from './SignatureBox'
+
+export function HandOverPage() {
+  return <UnitPage title="Hand over" render={(unit) => <HandOver key={unit.unitId} unit={unit} />} />
+}
+
+function HandOver({ unit }: { unit: UnitHandle }) {
+  const { view } = unit
+  return (
+    <YStack gap="$4">
+      <Finals unit={unit} />
+      {view.sealed ? <SealedPart unit={unit} /> : <SignPart unit={unit} />}
+      <Downloads unit={unit} />
+      <Caution>{safetyWords.handOver}</Caution>
+    </YStack>
+  )
+}
+
+/** Final values, cautions, and what was passed with a reason. */
+function Finals({ unit }: { unit: UnitHandle }) {
+  const { view, unitId } = unit
+  const { system } = useSettings()
+  const router = useRouter()
+  const open = view.stages.filter((s) => s.stage !== 'handOver' && s.state !== 'done' && s.state !== 'bypassed')
+  const line = (stage: Stage, text: string) => (
+    <XStack gap="$3" justifyContent="space-between">
+      <Soft>{stageWords[stage]}</Soft>
+      <Body flex={1} textAlign="right" fontSize="$3" lineHeight="$3">
+        {text}
+      </Body>
+    </XStack>
+  )
+  return (
+    <YStack gap="$4">
+      <CopperBadge stages={view.stages} />
+      {view.reading ? <Verdict judged={view.reading.judged} note={view.reading.settled ? undefined : 'Taken before it had settled.'} /> : <Banner metal="none" word="No verdict">No start-up reading was taken.</Banner>} {/* prettier-ignore */}
+      {view.reading ? <Findings judged={view.reading.judged} /> : null}
+      <Card>
+        {line('vacuum', decayLine(view, system))}
+        {line('weighIn', weighLine(view, system))}
+        {view.stages.map(({ stage, pass, state }) => (state === 'bypassed' && pass ? <Body key={stage}>{`⌒ ${stageWords[stage]} was passed by ${pass.author.name}: ${pass.entry.reason}`}</Body> : null))} {/* prettier-ignore */}
+      </Card>
+      {open.length > 0 && !view.sealed ? (
+        <Card borderColor="$brass" testID="open-stages">
+          <Body fontWeight="700">Not finished. Finish it, or pass it there with a written reason:</Body>
+          {open.map(({ stage, state }) => (
+            <Button key={stage} unstyled role="link" minHeight={48} justifyContent="center" alignItems="flex-start" borderWidth={0} backgroundColor="transparent" cursor="pointer" onPress={() => router.navigate(stageHref(unitId, stage) as never)}> {/* prettier-ignore */}
+              <Text color="$copper" fontSize="$4" fontWeight="600">{`${stageWords[stage]} (${stateWords[state]}) ›`}</Text>
+            </Button>
+          ))}
+        </Card>
+      ) : null}
+    </YStack>
+  )
+}
+
+interface Draft {
+  name: string
+  remarks: string
+  strokes: SignatureStrokes
+}
+
+function SignPart({ unit }: { unit: UnitHandle }) {
+  const draftName = `sign.${unit.unitId}`
+  const [draft, setDraft] = useState<Draft>(() => ({ name: '', remarks: '', strokes: [], ...readDraft<Draft>(draftName) }))
+  const [problems, setProblems] = useState<{ name?: string; signature?: string; all?: string }>({})
+  const change = (part: (now: Draft) => Partial<Draft>) => {
+    setProblems({})
+    setDraft((now) => {
+      const next = { ...now, ...part(now) }
+      localStorage.setItem(`zetesis.draft.${draftName}`, JSON.stringify(next))
+      return next
+    })
+  }
+  const seal = () => {
+    if (draft.name.trim().length < 2) return setProblems({ name: 'Type the name of the person who signs.' })
+    const remarks = draft.remarks.trim()
+    const found = unit.append({ kind: 'sealed', name: draft.name.trim(), signature: draft.strokes, ...(remarks ? { remarks } : {}) }) // prettier-ignore
+    const [first] = found
+    if (!first) return clearDraft(draftName)
+    setProblems(first.path === 'signature' ? { signature: entryProblemWords(first) } : { all: entryProblemWords(first) })
+  }
+  useBarAction(`Seal ${unit.view.facts.tag ?? ''}`.trim(), seal)
+  return (
+    <Card>
+      <Heading>Sign</Heading>
+      <TextField label="Remarks for the customer" value={draft.remarks} onChange={(remarks) => change(() => ({ remarks }))} long testID="remarks" />
+      <TextField label="Name" value={draft.name} onChange={(name) => change(() => ({ name }))} problem={problems.name} testID="sign-name" />
+      <YStack gap="$1">
+        <Text fontSize="$3" fontWeight="600" color="$ink">Signature</Text>
+        <SignatureBox strokes={draft.strokes} onChange={(added) => change((now) => ({ strokes: [...now.strokes, ...added].slice(-200) }))} />
+        <FieldProblem id="signature" problem={problems.signature} />
+        <XStack>
+          <Press look="quiet" onPress={() => change(() => ({ strokes: [] }))} testID="clear-signature">
+            Sign again
+          </Press>
+        </XStack>
+      </YStack>
+      {problems.all ? <Banner metal="out" word="Not yet" testID="seal-refused">{problems.all}</Banner> : null}
+      <Soft>Sealing closes the record. Afterwards it can only be amended, never changed.</Soft>
+    </Card>
+  )
+}
+
+function SealedPart({ unit }: { unit: UnitHandle }) {
+  const seal = unit.record.items.sealed[0]!
+  const [text, setText] = useState('')
+  const [problem, setProblem] = useState<string>()
+  const amend = () => {
+    if (text.trim().length < 3) return setProblem('Write what is to be added to the record.')
+    const [first] = unit.append({ kind: 'amendment', text: text.trim() })
+    setProblem(first && entryProblemWords(first))
+    if (!first) setText('')
+  }
+  return (
+    <YStack gap="$4">
+      <Banner metal="in" word="Sealed" testID="sealed">
+        {`${seal.entry.name}, ${format(new Date(seal.entry.at), 'EEE d MMM yyyy, HH:mm')}`}
+      </Banner>
+      <Card>
+        <Heading>Amendments</Heading>
+        {unit.record.items.amendment.map((a) => (
+          <Body key={a.entry.id}>{`${format(new Date(a.entry.at), 'd MMM, HH:mm')} ${a.author.name}: ${a.entry.text}`}</Body>
+        ))}
+        <TextField label="Add to the sealed record" value={text} onChange={setText} problem={problem} long testID="amendment" />
+        <Press onPress={amend} testID="amend">
+          Amend
+        </Press>
+      </Card>
+    </YStack>
+  )
+}
+
+function Downloads({ unit }: { unit: UnitHandle }) {
+  const { system } = useSettings()
+  const unsent = unit.pending.length
+  const get = (path: string) => {
+    const link = document.createElement('a')
+    link.href = `/api/units/${unit.unitId}/${path}`
+    link.download = ''
+    link.click()
+  }
+  return (
+    <YStack gap="$2">
+      {unsent > 0 ? <Soft>{`${unsent} not sent yet: papers are made from what the server has.`}</Soft> : null}
+      <XStack gap="$2" flexWrap="wrap">
+        <Press grow testID="papers" disabled={unsent > 0} onPress={() => get(`papers.pdf?units=${system}`)}>
+          {unit.view.sealed ? 'Papers (PDF)' : 'Draft papers (PDF)'}
+        </Press>
+        <Press grow testID="record" disabled={unsent > 0} onPress={() => get('record.json')}>
+          Record (JSON)
+        </Press>
+      </XStack>
+    </YStack>
+  )
+}

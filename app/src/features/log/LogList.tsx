@@ -1,0 +1,65 @@
+import { entryProblemWords, entryWords } from '@zetesis/contract'
+import { allItems, isStrikable, type LogItem } from '@zetesis/core'
+import { format } from 'date-fns/format'
+import { useState } from 'react'
+import { Button, Text, XStack, YStack } from 'tamagui'
+import type { UnitHandle } from '@/features/unit/useUnit'
+import { Press } from '@/ui/Press'
+import { TextField } from '@/ui/TextField'
+import { Soft } from '@/ui/Words'
+
+/** The log, newest first, as typed; a wrong entry is struck out by a later one that says why. */
+export function LogList({ unit }: { unit: UnitHandle }) {
+  const { record } = unit
+  const items = [...allItems(record), ...record.struck, ...record.ignored].filter((i) => i.entry.kind !== 'struck')
+  const sorted = items.sort((a, b) => Date.parse(b.entry.at) - Date.parse(a.entry.at) || (b.seq ?? 1e9) - (a.seq ?? 1e9))
+  return (
+    <YStack role="list" testID="log">
+      {sorted.map((item) => (
+        <LogLine key={item.entry.id} item={item} unit={unit} />
+      ))}
+    </YStack>
+  )
+}
+
+function LogLine({ item, unit }: { item: LogItem; unit: UnitHandle }) {
+  const [open, setOpen] = useState(false)
+  const [reason, setReason] = useState('')
+  const [problem, setProblem] = useState<string>()
+  const strike = unit.record.strikes[item.entry.id]
+  const canStrike = !strike && !unit.view.sealed && isStrikable(item.entry)
+  const strikeOut = () => {
+    if (reason.trim().length < 3) return setProblem('Say why it is wrong.')
+    const problems = unit.append({ kind: 'struck', strikes: item.entry.id, reason: reason.trim() })
+    setProblem(problems[0] && entryProblemWords(problems[0]))
+    if (problems.length === 0) setOpen(false)
+  }
+  return (
+    <YStack role="listitem" borderBottomWidth={1} borderColor="$rule">
+      <Button unstyled role="button" aria-expanded={open} minHeight={48} width="100%" paddingVertical="$2" borderWidth={0} backgroundColor="transparent" cursor="pointer" onPress={() => setOpen(!open)}> {/* prettier-ignore */}
+        <XStack width="100%" gap="$3" alignItems="flex-start">
+          <Text fontFamily="$figure" fontWeight="600" fontSize="$3" lineHeight="$3" color="$soft" width={48} textAlign="left">
+            {format(new Date(item.entry.at), 'HH:mm')}
+          </Text>
+          <Text flex={1} minWidth={0} textAlign="left" fontSize="$3" lineHeight="$3" color="$ink" textDecorationLine={strike ? 'line-through' : 'none'}>
+            {entryWords(item.entry)}
+          </Text>
+        </XStack>
+      </Button>
+      {strike ? <Soft paddingLeft={60} paddingBottom="$2">{`Struck out by ${strike.author.name}: ${strike.entry.reason}`}</Soft> : null}
+      {open ? (
+        <YStack paddingLeft={60} paddingBottom="$3" gap="$2">
+          <Soft>{`${item.author.name} · ${format(new Date(item.entry.at), 'EEE d MMM yyyy, HH:mm:ss')} · ${item.seq === null ? 'not sent yet' : `entry ${item.seq}`}`}</Soft>
+          {canStrike ? (
+            <>
+              <TextField label="Wrong, because" value={reason} onChange={setReason} problem={problem} testID="strike-reason" />
+              <Press look="stop" testID="strike" onPress={strikeOut}>
+                Strike it out
+              </Press>
+            </>
+          ) : null}
+        </YStack>
+      ) : null}
+    </YStack>
+  )
+}

@@ -1,0 +1,53 @@
+import { useRouter } from 'expo-router'
+import { useState } from 'react'
+import { XStack, YStack } from 'tamagui'
+import { stageHref } from '@/features/frame/routes'
+import { makeEntry } from '@/features/unit/useUnit'
+import { outbox } from '@/sync/client'
+import { useSession } from '@/sync/useSession'
+import { Card } from '@/ui/Card'
+import { Press } from '@/ui/Press'
+import { TextField } from '@/ui/TextField'
+
+/** Opens a unit: its first entry makes it. */
+export function NewUnit({ jobId, tags }: { jobId: string; tags: readonly string[] }) {
+  const [open, setOpen] = useState(false)
+  const [tag, setTag] = useState('')
+  const [problem, setProblem] = useState<string>()
+  const { user } = useSession()
+  const router = useRouter()
+  const make = () => {
+    const clean = tag.trim()
+    if (clean === '') return setProblem('Give the unit a tag, as it will stand on the unit.')
+    if (clean.length > 40) return setProblem('At most 40 letters.')
+    if (tags.includes(clean)) return setProblem(`${clean} is in this job already. Choose another tag.`)
+    if (!user) return
+    const unitId = crypto.randomUUID()
+    void outbox.add(unitId, { id: user.id, name: user.name }, [makeEntry({ kind: 'opened', jobId, tag: clean })])
+    setTag('')
+    setOpen(false)
+    router.navigate(stageHref(unitId, 'prepare') as never)
+  }
+  if (!open) {
+    return (
+      <XStack>
+        <Press look="plain" testID="new-unit" onPress={() => setOpen(true)}>
+          New unit
+        </Press>
+      </XStack>
+    )
+  }
+  return (
+    <Card>
+      <TextField label="Tag of the new unit" value={tag} onChange={(t) => { setTag(t); setProblem(undefined) }} problem={problem} placeholder="K-09" testID="new-unit-tag" onSubmit={make} /> {/* prettier-ignore */}
+      <YStack gap="$2">
+        <Press look="act" onPress={make} testID="new-unit-open">
+          Open the unit
+        </Press>
+        <Press look="quiet" onPress={() => setOpen(false)}>
+          Leave it
+        </Press>
+      </YStack>
+    </Card>
+  )
+}

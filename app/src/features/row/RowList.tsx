@@ -1,0 +1,91 @@
+import { countdown, needWords, stageWords, waitWords } from '@zetesis/contract'
+import { summaryAt, type UnitSummary } from '@zetesis/core'
+import { useRouter } from 'expo-router'
+import { Button, Text, XStack, YStack } from 'tamagui'
+import { CopperBadge } from '@/charts/CopperBadge'
+import { unitPath } from '@/features/frame/routes'
+import { useSettings } from '@/settings/settings'
+import { useNow } from '@/settings/useNow'
+import { useUnits } from '@/sync/useUnits'
+import { inkOf, markOf, type Metal } from '@/ui/Banner'
+import { Soft, Tag } from '@/ui/Words'
+
+/** The units of a job: tag, small copper line, stage, and what each needs. */
+export function RowList({ jobId, current, compact, filter = '' }: { jobId: string; current?: string; compact?: boolean; filter?: string }) { // prettier-ignore
+  const now = useNow()
+  const { units } = useUnits()
+  const wanted = filter.trim().toLowerCase()
+  const rows = units
+    .filter((u) => u.jobId === jobId)
+    .filter((u) => `${u.summary.tag} ${u.summary.place ?? ''}`.toLowerCase().includes(wanted))
+    .sort((a, b) => a.summary.tag.localeCompare(b.summary.tag, undefined, { numeric: true }))
+  return (
+    <YStack role="list">
+      {rows.map((u) => (
+        <UnitLine key={u.id} unitId={u.id} summary={summaryAt(u.summary, now)} now={now} chosen={u.id === current} compact={compact} /> // prettier-ignore
+      ))}
+      {rows.length === 0 && wanted !== '' ? <Soft>{`No unit matches “${filter}”.`}</Soft> : null}
+    </YStack>
+  )
+}
+
+function UnitLine({ unitId, summary, now, chosen, compact }: { unitId: string; summary: UnitSummary; now: number; chosen: boolean; compact?: boolean }) { // prettier-ignore
+  const router = useRouter()
+  return (
+    <YStack role="listitem">
+      <Button unstyled role="link" testID={`unit-${summary.tag}`} minHeight={compact ? 64 : 76} width="100%" paddingVertical="$2" paddingHorizontal={compact ? '$3' : '$1'} borderWidth={0} borderBottomWidth={1} borderColor="$rule" borderRadius={0} borderLeftWidth={compact ? 6 : 0} borderLeftColor={chosen ? '$copper' : 'transparent'} backgroundColor={chosen ? '$card' : 'transparent'} hoverStyle={{ backgroundColor: '$card' }} cursor="pointer" onPress={() => router.navigate(unitPath(unitId) as never)}> {/* prettier-ignore */}
+        <XStack width="100%" alignItems="center" gap="$3">
+          {compact ? null : <Tag minWidth={76} textAlign="left">{summary.tag}</Tag>}
+          <YStack flex={1} gap="$1" minWidth={0} alignItems="flex-start">
+            {compact ? <Tag fontSize={20} lineHeight={24}>{summary.tag}</Tag> : null}
+            <CopperBadge stages={summary.stages} />
+            <Soft textAlign="left" numberOfLines={1}>
+              {summary.sealed ? 'Sealed' : stageWords[summary.current]}
+              {summary.place && !compact ? ` · ${summary.place}` : ''}
+            </Soft>
+          </YStack>
+          <NeedNote summary={summary} now={now} />
+        </XStack>
+      </Button>
+    </YStack>
+  )
+}
+
+function NeedNote({ summary, now }: { summary: UnitSummary; now: number }) {
+  const { system } = useSettings()
+  const wait = summary.waits.find((w) => w.endsMs > now)
+  if (wait) {
+    return (
+      <YStack alignItems="flex-end" width={104}>
+        <Text fontFamily="$figure" fontWeight="700" fontSize={24} lineHeight={28} color="$ink">
+          {countdown(wait.endsMs - now)}
+        </Text>
+        <Text fontSize="$2" fontWeight="600" color="$ink">{`◷ ${waitWords[wait.kind]}`}</Text>
+      </YStack>
+    )
+  }
+  const { metal, mark, word } = needLook(summary)
+  return (
+    <Text width={104} textAlign="right" fontSize="$3" lineHeight="$3" fontWeight="600" color={metal ? inkOf(metal) : '$copper'}>
+      {`${mark} ${word ?? needWords(summary.need, system)}`}
+    </Text>
+  )
+}
+
+function needLook({ need, verdict }: UnitSummary): { metal?: Metal; mark: string; word?: string } {
+  switch (need.code) {
+    case 'nothing':
+      return verdict === 'none' ? { metal: 'close', mark: markOf('close'), word: 'no verdict' } : { metal: verdict, mark: markOf(verdict), word: verdict === 'in' ? 'In' : 'Out' } // prettier-ignore
+    case 'sign':
+      return { metal: 'in', mark: markOf('in') }
+    case 'decayFailed':
+    case 'readingOut':
+    case 'refused':
+      return { metal: 'out', mark: markOf('out') }
+    case 'prepare':
+    case 'readingOpen':
+      return { metal: 'close', mark: markOf('close') }
+    default:
+      return { mark: '▸' }
+  }
+}

@@ -1,0 +1,45 @@
+import { termWords, workingWords } from '@zetesis/contract'
+import { showText, type UnitSystem, type Working } from '@zetesis/core'
+import { useState } from 'react'
+import { Button, Text, XStack, YStack } from 'tamagui'
+import { useSettings } from '@/settings/settings'
+import { Figure, Soft } from '@/ui/Words'
+import { WorkingLines } from './WorkingLines'
+
+/** Every number of a reading; a tap opens how it was computed, with the values put in. */
+export function Numbers({ workings }: { workings: readonly Working[] }) {
+  return (
+    <YStack role="list" testID="numbers">
+      {workings.map((w) => (
+        <NumberLine key={w.code} working={w} />
+      ))}
+    </YStack>
+  )
+}
+
+function NumberLine({ working }: { working: Working }) {
+  const [open, setOpen] = useState(false)
+  const { system } = useSettings()
+  const { title, formula } = workingWords[working.code]
+  return (
+    <YStack role="listitem" borderBottomWidth={1} borderColor="$rule">
+      <Button unstyled role="button" aria-expanded={open} testID={`number-${working.code}`} minHeight={52} width="100%" borderWidth={0} backgroundColor="transparent" cursor="pointer" onPress={() => setOpen(!open)}> {/* prettier-ignore */}
+        <XStack width="100%" justifyContent="space-between" alignItems="center" gap="$3">
+          <Text fontSize="$4" color="$ink" textAlign="left" flex={1}>{`${open ? '▾' : '▸'} ${title}`}</Text>
+          <Figure>{showText(working.result.dimension, working.result.si, system)}</Figure>
+        </XStack>
+      </Button>
+      {open ? (
+        <YStack paddingBottom="$3" paddingLeft="$4" gap="$1" testID={`working-${working.code}`}>
+          <Soft>{`${title} = ${formula}`}</Soft>
+          <WorkingLines lines={linesOf(working, system)} />
+        </YStack>
+      ) : null}
+    </YStack>
+  )
+}
+
+function linesOf({ terms, result, code }: Working, system: UnitSystem) {
+  const inputs = terms.map((t) => ({ name: termWords[t.name], value: showText(t.dimension, t.si, system) }))
+  return [...inputs, { name: workingWords[code].title, value: showText(result.dimension, result.si, system), sum: true }]
+}

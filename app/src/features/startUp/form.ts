@@ -1,0 +1,47 @@
+import type { ReadingValues, UnitSystem } from '@zetesis/core'
+import { z } from 'zod'
+import { quantityInput } from '@/ui/quantityInput'
+
+export const readingFields = [
+  { name: 'suctionPressure', label: 'Suction pressure', dimension: 'gaugePressure', mark: '▽' },
+  { name: 'suctionLine', label: 'Suction line', dimension: 'temperature', mark: '▽' },
+  { name: 'liquidPressure', label: 'Liquid pressure', dimension: 'gaugePressure', mark: '△' },
+  { name: 'liquidLine', label: 'Liquid line', dimension: 'temperature', mark: '△' },
+  { name: 'returnDryBulb', label: 'Return dry bulb', dimension: 'temperature' },
+  { name: 'returnWetBulb', label: 'Return wet bulb', dimension: 'temperature' },
+  { name: 'returnHumidity', label: 'or return humidity', dimension: 'ratio' },
+  { name: 'supply', label: 'Supply', dimension: 'temperature' },
+  { name: 'outdoor', label: 'Outdoors', dimension: 'temperature' },
+] as const
+
+export function readingSchema(system: UnitSystem) {
+  const g = () => quantityInput('gaugePressure', system)
+  const t = () => quantityInput('temperature', system)
+  return z.object({
+    suctionPressure: g(),
+    suctionLine: t(),
+    liquidPressure: g(),
+    liquidLine: t(),
+    returnDryBulb: t(),
+    returnWetBulb: t(),
+    returnHumidity: quantityInput('ratio', system),
+    supply: t(),
+    outdoor: t(),
+  })
+}
+export type ReadingInput = z.input<ReturnType<typeof readingSchema>>
+export type ReadingOutput = z.output<ReturnType<typeof readingSchema>>
+
+export const emptyReading = Object.fromEntries(readingFields.map((f) => [f.name, { text: '' }])) as ReadingInput
+
+/** Only what was typed goes into the log. */
+export function typedValues(output: ReadingOutput): ReadingValues {
+  return Object.fromEntries(Object.entries(output).filter(([, q]) => q !== undefined)) as ReadingValues
+}
+
+/** What can be read of a half-filled form, for the picture that follows the typing. */
+export function readableValues(input: Partial<ReadingInput>, system: UnitSystem): ReadingValues {
+  const shape = readingSchema(system).shape
+  const parsed = readingFields.map(({ name }) => [name, shape[name].safeParse(input[name]).data] as const)
+  return Object.fromEntries(parsed.filter(([, q]) => q !== undefined)) as ReadingValues
+}

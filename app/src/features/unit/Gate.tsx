@@ -1,0 +1,50 @@
+import { entryProblemWords, stageWords } from '@zetesis/contract'
+import type { Stage } from '@zetesis/core'
+import { useState } from 'react'
+import { Card } from '@/ui/Card'
+import { Press } from '@/ui/Press'
+import { TextField } from '@/ui/TextField'
+import { Body, Soft } from '@/ui/Words'
+import type { UnitHandle } from './useUnit'
+
+/** Passing a stage without its evidence: possible, with a reason that stays on the record and in the papers. */
+export function Gate({ unit, stage, why }: { unit: UnitHandle; stage: Stage; why: string }) {
+  const [open, setOpen] = useState(false)
+  const [reason, setReason] = useState('')
+  const [problem, setProblem] = useState<string>()
+  const view = unit.view.stages.find((s) => s.stage === stage)
+  if (unit.view.sealed || view?.state === 'done') return null
+  if (view?.state === 'bypassed' && view.pass) {
+    return (
+      <Card borderColor="$copper">
+        <Body fontWeight="700">{`Passed with a reason by ${view.pass.author.name}`}</Body>
+        <Body>{view.pass.entry.reason}</Body>
+      </Card>
+    )
+  }
+  if (!open) {
+    return (
+      <Press look="quiet" testID="gate-open" onPress={() => setOpen(true)}>
+        {`Pass ${stageWords[stage].toLowerCase()} with a reason`}
+      </Press>
+    )
+  }
+  const pass = () => {
+    if (reason.trim().length < 3) return setProblem('Write the reason: it stays on the record and in the papers.')
+    const problems = unit.append({ kind: 'gatePassed', stage, reason: reason.trim() })
+    setProblem(problems[0] && entryProblemWords(problems[0]))
+    if (problems.length === 0) setOpen(false)
+  }
+  return (
+    <Card borderColor="$copper">
+      <Soft>{why}</Soft>
+      <TextField label="Reason" value={reason} onChange={setReason} problem={problem} long testID="gate-reason" />
+      <Press look="plain" testID="gate-pass" onPress={pass}>
+        {`Pass ${stageWords[stage].toLowerCase()}`}
+      </Press>
+      <Press look="quiet" onPress={() => setOpen(false)}>
+        Leave it
+      </Press>
+    </Card>
+  )
+}

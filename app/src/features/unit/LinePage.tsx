@@ -1,0 +1,85 @@
+import { countdown, missingWords, refusalWords, stageWords, waitWords } from '@zetesis/contract'
+import { type StageView, type UnitSystem, type UnitView } from '@zetesis/core'
+import { useRouter } from 'expo-router'
+import { Button, Text, useMedia, XStack, YStack } from 'tamagui'
+import { CopperFitting } from '@/charts/CopperFitting'
+import { actWords } from '@zetesis/contract'
+import { useBarAction } from '@/features/frame/barAction'
+import { needHref, stageHref } from '@/features/frame/routes'
+import { LogList } from '@/features/log/LogList'
+import { useSettings } from '@/settings/settings'
+import { Heading, Soft } from '@/ui/Words'
+import { decayLine, verdictText, weighLine } from './lines'
+import { FactChips } from './UnitHead'
+import { UnitPage } from './UnitPage'
+import type { UnitHandle } from './useUnit'
+
+/** One unit's copper line: finished, passed with a reason, waiting, stopped, still to do. */
+export function LinePage() {
+  return <UnitPage title="" home render={(unit) => <Line unit={unit} />} />
+}
+
+const ROW = 84
+
+function Line({ unit }: { unit: UnitHandle }) {
+  const { view, now, unitId } = unit
+  const { system } = useSettings()
+  const { wide } = useMedia()
+  const router = useRouter()
+  const tag = view.facts.tag ?? 'this unit'
+  useBarAction(actWords(view.need, tag), () => router.navigate(needHref(unitId, view.need, view.sealed ? 'handOver' : view.current) as never)) // prettier-ignore
+  return (
+    <YStack gap="$4">
+      <FactChips view={view} />
+      <YStack role="list" testID="copper-line">
+        {view.stages.map((stage, i) => (
+          <YStack key={stage.stage} role="listitem">
+            <Button unstyled role="link" testID={`stage-${stage.stage}`} width="100%" minHeight={ROW} alignItems="flex-start" justifyContent="flex-start" borderWidth={0} borderRadius="$2" backgroundColor="transparent" hoverStyle={{ backgroundColor: '$card' }} cursor="pointer" onPress={() => router.navigate(stageHref(unitId, stage.stage) as never)}> {/* prettier-ignore */}
+              <XStack gap="$3" width="100%" alignItems="flex-start">
+                <CopperFitting state={stage.state} last={i === view.stages.length - 1} height={ROW} tick={Math.floor(now / 1000)} />
+                <YStack flex={1} minWidth={0} alignItems="flex-start" paddingTop="$1">
+                  <Text fontSize="$5" lineHeight="$5" fontWeight="700" color={stage.state === 'todo' ? '$soft' : '$ink'}>
+                    {stageWords[stage.stage]}
+                  </Text>
+                  <Soft textAlign="left" numberOfLines={2}>
+                    {stageLine(stage, view, system, now)}
+                  </Soft>
+                </YStack>
+              </XStack>
+            </Button>
+          </YStack>
+        ))}
+      </YStack>
+      {wide ? null : (
+        <YStack gap="$2">
+          <Heading>Log</Heading>
+          <LogList unit={unit} />
+        </YStack>
+      )}
+    </YStack>
+  )
+}
+
+/** What a stage has to say for itself, in one line. */
+function stageLine({ stage, state, pass }: StageView, view: UnitView, system: UnitSystem, now: number): string {
+  if (state === 'bypassed' && pass) return `Passed: ${pass.entry.reason}`
+  const wait = view.waits.find((w) => w.endsMs > now && (w.kind === 'decayHold') === (stage === 'vacuum'))
+  if (state === 'waiting' && wait) return `${waitWords[wait.kind]} · ${countdown(wait.endsMs - now)} left`
+  switch (stage) {
+    case 'prepare': {
+      if (view.refusal) return refusalWords[view.refusal]
+      if (view.missing.length > 0) return `Still unknown: ${view.missing.map((m) => missingWords[m]).join(', ')}`
+      const { lineLength, labelCharge } = view.facts
+      return [lineLength && `${lineLength.value} ${lineLength.unit} line`, labelCharge && `label charge ${labelCharge.value} ${labelCharge.unit}`].filter(Boolean).join(' · ') // prettier-ignore
+    }
+    case 'vacuum':
+      return decayLine(view, system)
+    case 'weighIn':
+      return weighLine(view, system)
+    case 'startUp':
+      return view.reading ? verdictText(view, system) : 'Pressures, temperatures, verdict'
+    case 'handOver':
+      return view.sealed ? 'Signed and sealed' : 'Papers and signature'
+  }
+}
+

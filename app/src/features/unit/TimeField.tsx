@@ -1,0 +1,22 @@
+import { format } from 'date-fns/format'
+import { isValid } from 'date-fns/isValid'
+import { parse } from 'date-fns/parse'
+import { subDays } from 'date-fns/subDays'
+import { TextField } from '@/ui/TextField'
+
+/** A clock time as the lead says it: "14:05", "1405", "14.05", with seconds if she likes; the latest such time that isn't ahead of now. */
+export function readClock(text: string, now: Date): Date | undefined {
+  const clean = text.trim().replace(/[.,h ]/g, ':')
+  const withColon = /^\d{3,4}$/.test(clean) ? clean.replace(/^(\d{1,2})(\d{2})$/, '$1:$2') : clean
+  const pattern = ['H:mm:ss', 'H:mm'].find((p) => isValid(parse(withColon, p, now)))
+  if (!pattern) return undefined
+  const today = parse(withColon, pattern, now)
+  // a time a little ahead is a slip to be told; more than half a day ahead was meant as yesterday
+  return today.getTime() > now.getTime() + 12 * 3600_000 ? subDays(today, 1) : today
+}
+
+export const clockText = (date: Date) => format(date, 'HH:mm:ss')
+
+export function TimeField({ value, onChange, problem }: { value: string; onChange: (text: string) => void; problem?: string }) { // prettier-ignore
+  return <TextField label="Time" value={value} onChange={onChange} problem={problem} hint="Empty: the moment you tap. Else as 14:05 or 14:05:30." placeholder="now" testID="time" /> // prettier-ignore
+}

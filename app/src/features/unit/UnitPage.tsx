@@ -1,0 +1,52 @@
+import { useLocalSearchParams } from 'expo-router'
+import type { ReactNode } from 'react'
+import { Spinner } from 'tamagui'
+import { RowList } from '@/features/row/RowList'
+import { LogList } from '@/features/log/LogList'
+import { Page } from '@/features/frame/Page'
+import { RefusedEntries } from '@/features/frame/SyncNote'
+import { unitPath } from '@/features/frame/routes'
+import { sentence } from '@/sync/api'
+import { Banner } from '@/ui/Banner'
+import { Body, Heading } from '@/ui/Words'
+import { UnitHead } from './UnitHead'
+import { useUnit, type UnitHandle } from './useUnit'
+
+/** A page about one unit: loading, missing and wide-screen panes are the same for all of them. */
+export function UnitPage({ title, render, aside, home }: { title: string; render: (unit: UnitHandle) => ReactNode; aside?: (unit: UnitHandle) => ReactNode; home?: boolean }) { // prettier-ignore
+  const { unitId = '' } = useLocalSearchParams<{ unitId: string }>()
+  const unit = useUnit(unitId)
+  const jobId = unit.record.items.opened[0]?.entry.jobId
+  const back = home ? (jobId ? `/jobs/${jobId}` : '/') : unitPath(unitId)
+  if (unit.loading || unit.notFound || unit.record.items.opened.length === 0) {
+    const waiting = unit.loading && !unit.notFound
+    const reason = unit.notFound ? 'It doesn’t exist, or belongs to another company.' : unit.error ? sentence(unit.error) : 'Its log is on its way.' // prettier-ignore
+    return (
+      <Page back="/" head={<Heading>{unit.notFound ? 'There is no such unit' : 'Unit'}</Heading>}>
+        {waiting && !unit.error ? <Spinner color="$copper" aria-label="Loading" /> : <Body>{reason}</Body>}
+      </Page>
+    )
+  }
+  return (
+    <Page
+      back={back}
+      head={<UnitHead view={unit.view} title={home ? '' : title} jobName={unit.job?.name} />}
+      left={jobId ? <RowList jobId={jobId} current={unitId} compact /> : null}
+      right={
+        <>
+          {aside?.(unit)}
+          <Heading>{`Log of ${unit.view.facts.tag ?? 'this unit'}`}</Heading>
+          <LogList unit={unit} />
+        </>
+      }
+    >
+      {unit.view.sealed && !home ? (
+        <Banner metal="in" word="Sealed">
+          Nothing here changes any more; amendments are written under Hand over.
+        </Banner>
+      ) : null}
+      <RefusedEntries unitId={unitId} />
+      {render(unit)}
+    </Page>
+  )
+}

@@ -1,0 +1,48 @@
+import { Problem } from '@zetesis/contract'
+import type { z } from 'zod'
+
+/** The server answered, and the answer is no: `problem.detail` is a sentence for the person. */
+export class ApiError extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail)
+  }
+}
+
+/** A request that got no answer at all. */
+export class NoAnswer extends Error {}
+
+interface Call<T> {
+  method?: 'GET' | 'POST'
+  body?: unknown
+  answer: z.ZodType<T>
+}
+
+export async function call<T>(path: string, { method = 'GET', body, answer }: Call<T>): Promise<T> {
+  const response = await fetch(`/api${path}`, {
+    method,
+    headers: { 'content-type': 'application/json', accept: 'application/json' },
+    body: body === undefined ? undefined : JSON.stringify(body),
+  }).catch(() => {
+    throw new NoAnswer('The server doesn’t answer. What you typed is kept; it is sent as soon as it answers.')
+  })
+  const text = await response.text()
+  const parsed: unknown = text === '' ? undefined : safeJson(text)
+  if (response.ok) return answer.parse(parsed)
+  const problem = Problem.safeParse(parsed)
+  if (problem.success) throw new ApiError(problem.data)
+  const detail = `The server answered ${response.status}. Try again in a moment.`
+  throw new ApiError({ type: 'about:blank', title: 'Unreadable answer', status: response.status, detail })
+}
+
+function safeJson(text: string): unknown {
+  try {
+    return JSON.parse(text)
+  } catch {
+    return undefined
+  }
+}
+
+/** A sentence for whatever went wrong. */
+export function sentence(error: unknown): string {
+  return error instanceof ApiError || error instanceof NoAnswer ? error.message : 'Something went wrong. Try again.'
+}

@@ -1,0 +1,53 @@
+import { Appended, EntryPage, JobList, SessionUser, UnitList, type UnitRow } from '@zetesis/contract'
+import type { ChainedEntry, Entry } from '@zetesis/core'
+import { QueryClient } from '@tanstack/react-query'
+import { z } from 'zod'
+import { ApiError, call } from './api'
+import { makeOutbox } from './outbox'
+import { indexedDbStore } from './outboxStore'
+
+export const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 5000,
+      gcTime: 1000 * 60 * 60 * 24,
+      retry: (count, error) => !(error instanceof ApiError) && count < 2,
+      refetchOnWindowFocus: true,
+    },
+  },
+})
+
+export const fetchMe = () => call('/me', { answer: SessionUser })
+export const fetchJobs = async () => (await call('/jobs', { answer: JobList })).jobs
+export const fetchUnits = async (): Promise<UnitRow[]> => (await call('/units', { answer: UnitList })).units
+export const signIn = (body: { login: string; password: string }) => call('/sign-in', { method: 'POST', body, answer: SessionUser })
+export const signOut = () => call('/sign-out', { method: 'POST', body: {}, answer: z.undefined() })
+
+export const logKey = (unitId: string) => ['log', unitId] as const
+
+/** The unit's log as far as the server has it: only what is new is asked for. */
+export async function fetchLog(unitId: string): Promise<readonly ChainedEntry[]> {
+  let log = queryClient.getQueryData<readonly ChainedEntry[]>(logKey(unitId)) ?? []
+  for (;;) {
+    const after = log.at(-1)?.seq ?? 0
+    const page = await call(`/units/${unitId}/entries?after=${after}`, { answer: EntryPage })
+    if (page.entries.length > 0) log = [...log, ...page.entries]
+    if (!page.more) return log
+  }
+}
+
+async function sendEntries(unitId: string, entries: readonly Entry[]): Promise<void> {
+  await call(`/units/${unitId}/entries`, { method: 'POST', body: { entries }, answer: Appended })
+  // the log first, then the outbox lets go: an entry never vanishes from the screen in between
+  await queryClient.fetchQuery({ queryKey: logKey(unitId), queryFn: () => fetchLog(unitId), staleTime: 0 }).catch(() => undefined) // prettier-ignore
+  void queryClient.invalidateQueries({ queryKey: ['units'] })
+}
+
+export const outbox = makeOutbox({
+  store: indexedDbStore(),
+  send: sendEntries,
+  channel: typeof BroadcastChannel === 'undefined' ? undefined : new BroadcastChannel('zetesis-outbox'),
+  locks: typeof navigator !== 'undefined' && 'locks' in navigator ? navigator.locks : undefined,
+})
+
+if (typeof window !== 'undefined') window.addEventListener('online', () => outbox.wake())

@@ -1,0 +1,32 @@
+import type { Entry } from '@zetesis/core'
+import { createStore, del, entries, set, type UseStore } from 'idb-keyval'
+
+/** An entry on its way: written down on this device, not yet in the server's log. */
+export interface OutboxItem {
+  /** sorts as it was written; also the key in the store */
+  readonly key: string
+  readonly unitId: string
+  readonly author: { readonly id: string; readonly name: string }
+  readonly entry: Entry
+  /** the server's sentence, when it wouldn't take it: kept until the person puts it away */
+  readonly refused?: string
+}
+
+/** Where the outbox lives. Each item is its own row, so that two open pages never overwrite each other's. */
+export interface OutboxStore {
+  load(): Promise<OutboxItem[]>
+  put(item: OutboxItem): Promise<void>
+  remove(key: string): Promise<void>
+}
+
+export function indexedDbStore(): OutboxStore {
+  let store: UseStore | undefined
+  const opened = () => (store ??= createStore('zetesis', 'outbox'))
+  return {
+    load: async () => (await entries<string, OutboxItem>(opened())).map(([, item]) => item).sort(byKey),
+    put: (item) => set(item.key, item, opened()),
+    remove: (key) => del(key, opened()),
+  }
+}
+
+export const byKey = (a: OutboxItem, b: OutboxItem) => (a.key < b.key ? -1 : a.key > b.key ? 1 : 0)

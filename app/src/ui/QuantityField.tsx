@@ -1,0 +1,77 @@
+import { preferredUnit, unitTable, type Dimension } from '@zetesis/core'
+import { useId } from 'react'
+import { Button, Input, Text, XStack, YStack } from 'tamagui'
+import { useSettings } from '@/settings/settings'
+import { FieldProblem } from './FieldProblem'
+
+/** A field's content: the text as typed, and the unit that a bare number is taken in. */
+export interface QuantityText {
+  readonly text: string
+  readonly unit?: string
+}
+
+export interface QuantityFieldProps {
+  label: string
+  dimension: Dimension
+  value: QuantityText
+  onChange: (value: QuantityText) => void
+  problem?: string
+  hint?: string
+  testID?: string
+  mark?: string
+  placeholder?: string
+}
+
+/**
+ * A reading typed with one thumb: "118", "8.1 bar". The unit beside it is the one assumed for a bare number; a tap takes the
+ * next. While the field is empty it follows the units of measure in use, what is typed keeps its own.
+ */
+export function QuantityField({ label, dimension, value, onChange, problem, hint, testID, mark, placeholder }: QuantityFieldProps) { // prettier-ignore
+  const id = useId()
+  const { system } = useSettings()
+  const unit = assumedUnit(dimension, value, system)
+  const units = Object.keys(unitTable(dimension))
+  const next = units[(units.indexOf(unit) + 1) % units.length]!
+  return (
+    <YStack gap="$1">
+      <Text render="label" {...{ htmlFor: id }} fontSize="$3" fontWeight="600" color="$ink">
+        {mark ? `${mark} ${label}` : label}
+      </Text>
+      <XStack minHeight={56} alignItems="stretch" backgroundColor="$card" borderWidth={2} borderColor={problem ? '$oxide' : '$rule'} borderRadius="$2" overflow="hidden" focusWithinStyle={{ borderColor: '$copper' }}> {/* prettier-ignore */}
+        <Input
+          unstyled
+          id={id}
+          value={value.text}
+          onChangeText={(text: string) => onChange({ text, unit })}
+          inputMode="decimal"
+          autoComplete="off"
+          placeholder={placeholder}
+          testID={testID}
+          flex={1}
+          width="100%"
+          minWidth={0}
+          minHeight={52}
+          paddingHorizontal="$3"
+          borderWidth={0}
+          backgroundColor="transparent"
+          fontFamily="$figure"
+          fontWeight="600"
+          fontSize={24}
+          color="$ink"
+          aria-invalid={problem ? true : undefined}
+          aria-describedby={problem ? `${id}-problem` : undefined}
+        />
+        <Button unstyled role="button" minWidth={64} paddingHorizontal="$2" alignItems="center" justifyContent="center" backgroundColor="$pane" hoverStyle={{ backgroundColor: '$hold' }} cursor="pointer" aria-label={`${label}: unit ${unit}, change to ${next}`} testID={testID ? `${testID}-unit` : undefined} onPress={() => onChange({ text: value.text, unit: next })}> {/* prettier-ignore */}
+          <Text fontFamily="$figure" fontWeight="600" fontSize={17} color="$ink">
+            {unit}
+          </Text>
+        </Button>
+      </XStack>
+      <FieldProblem id={id} problem={problem} hint={hint} />
+    </YStack>
+  )
+}
+
+export function assumedUnit(dimension: Dimension, value: QuantityText, system: 'ip' | 'si'): string {
+  return value.unit !== undefined && value.text !== '' ? value.unit : preferredUnit(dimension, system)
+}

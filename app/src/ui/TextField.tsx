@@ -1,0 +1,46 @@
+import { useId } from 'react'
+import { Input, Text, TextArea, XStack, YStack } from 'tamagui'
+import { FieldProblem } from './FieldProblem'
+
+export interface TextFieldProps {
+  label: string
+  value: string
+  onChange: (value: string) => void
+  problem?: string
+  hint?: string
+  testID?: string
+  placeholder?: string
+  secure?: boolean
+  long?: boolean
+  autoComplete?: 'username' | 'current-password' | 'off'
+  onSubmit?: () => void
+}
+
+export function TextField({ label, value, onChange, problem, hint, testID, placeholder, secure, long, autoComplete = 'off', onSubmit }: TextFieldProps) { // prettier-ignore
+  const id = useId()
+  const common = {
+    id,
+    value,
+    onChangeText: onChange,
+    placeholder,
+    testID,
+    'aria-invalid': problem ? true : undefined,
+    'aria-describedby': problem ? `${id}-problem` : undefined,
+  } as const
+  const look = { unstyled: true, flex: 1, fontSize: 18, fontFamily: '$body', color: '$ink', borderWidth: 0, backgroundColor: 'transparent', width: '100%' } as const // prettier-ignore
+  return (
+    <YStack gap="$1">
+      <Text render="label" {...{ htmlFor: id }} fontSize="$3" fontWeight="600" color="$ink">
+        {label}
+      </Text>
+      <XStack minHeight={52} alignItems="center" backgroundColor="$card" borderWidth={2} borderColor={problem ? '$oxide' : '$rule'} borderRadius="$2" paddingHorizontal="$3" focusWithinStyle={{ borderColor: '$copper' }}> {/* prettier-ignore */}
+        {long ? (
+          <TextArea {...common} {...look} minHeight={84} paddingVertical="$2" />
+        ) : (
+          <Input {...common} {...look} minHeight={48} secureTextEntry={secure} autoComplete={autoComplete} autoCapitalize="none" onSubmitEditing={onSubmit} /> // prettier-ignore
+        )}
+      </XStack>
+      <FieldProblem id={id} problem={problem} hint={hint} />
+    </YStack>
+  )
+}
