@@ -11,7 +11,7 @@ module.exports = {
       testMatch: ['**/*.test.ts', '**/*.test.tsx'],
       moduleFileExtensions: ['web.ts', 'web.tsx', 'web.js', 'ts', 'tsx', 'js', 'jsx', 'mjs', 'cjs', 'json'],
       transformIgnorePatterns: [`/node_modules/(?!(${esm})/)`, '/node_modules/react-native-reanimated/plugin/'],
-      moduleNameMapper: { '^react-native$': 'react-native-web', '\\.(woff2|css)$': '<rootDir>/jest.asset.js', '^@/(.*)$': '<rootDir>/src/$1' },
+      moduleNameMapper: { '^react-native$': 'react-native-web', '\\.(woff2|css)$': '<rootDir>/jest.asset.js', '^@/(.*)$': '<rootDir>/src/$1', '^canonicalize$': '<rootDir>/../node_modules/canonicalize/lib/canonicalize.js' },
       testEnvironmentOptions: { customExportConditions: ['require', 'node', 'default'] },
     },
   ],

@@ -43,7 +43,7 @@ const theme = (p: Palette) => ({
   borderColorHover: p.soft,
   borderColorFocus: p.copper,
   borderColorPress: p.soft,
-  placeholderColor: p.soft,
+  placeholderColor: p.hint,
   outlineColor: p.copperLit,
 })
 

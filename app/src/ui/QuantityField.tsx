@@ -46,6 +46,7 @@ export function QuantityField({ label, dimension, value, onChange, problem, hint
           inputMode="decimal"
           autoComplete="off"
           placeholder={placeholder}
+          placeholderTextColor="$hint"
           testID={testID}
           flex={1}
           width="100%"

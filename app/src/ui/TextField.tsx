@@ -24,6 +24,7 @@ export function TextField({ label, value, onChange, problem, hint, testID, place
     onChangeText: onChange,
     placeholder,
     testID,
+    placeholderTextColor: '$hint',
     'aria-invalid': problem ? true : undefined,
     'aria-describedby': problem ? `${id}-problem` : undefined,
   } as const

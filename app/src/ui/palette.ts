@@ -5,6 +5,7 @@ export interface Palette {
   readonly pane: string
   readonly ink: string
   readonly soft: string
+  readonly hint: string
   readonly rule: string
   readonly copper: string
   readonly copperLit: string
@@ -29,6 +30,7 @@ export const day: Palette = {
   pane: '#EFE9DB',
   ink: '#1C272D',
   soft: '#4C5961',
+  hint: '#78838A',
   rule: '#D9D1C2',
   copper: '#A94E22',
   copperLit: '#D88A57',
@@ -54,6 +56,7 @@ export const dark: Palette = {
   pane: '#1A2226',
   ink: '#F3EEE3',
   soft: '#B7C0C4',
+  hint: '#8B979D',
   rule: '#3A464C',
   copper: '#B85A2B',
   copperLit: '#E39B6A',

@@ -7,11 +7,11 @@ export function parseProblemWords(problem: ParseProblem): string {
     case 'empty':
       return 'Type a number.'
     case 'notANumber':
-      return `“${problem.text}” isn't a number. Type digits, then the unit if it differs.`
+      return `“${problem.text}” isn’t a number. Type digits, then the unit if it differs.`
     case 'ambiguousSeparator':
       return `“${problem.text}” can be read two ways: type ${problem.asThousands} or ${problem.asDecimal}.`
     case 'unknownUnit':
-      return `“${problem.unit}” isn't a unit for this. Use ${problem.accepted.join(', ')}.`
+      return `“${problem.unit}” isn’t a unit for this. Use ${problem.accepted.join(', ')}.`
   }
 }
 

@@ -11,7 +11,7 @@ export interface DecayWords {
   readonly minutes: string
 }
 
-const margin = { left: 58, right: 12, top: 22, bottom: 26 }
+const margin = { left: 58, right: 12, top: 24, bottom: 42 }
 const niceMinutes = [1, 2, 5, 10, 15, 30, 60, 120, 180, 360, 720]
 
 /**
@@ -63,10 +63,10 @@ export function decaySheetScene({
   }
   const tick = niceMinutes.find((m) => spanMin / m <= 6) ?? 1440
   for (let minute = 0; minute <= spanMin * 1.04; minute += tick) {
-    shapes.push({ kind: 'text', x: x(minute), y: height - 8, text: formatNumber(minute, 0), size: 13, tone: 'soft', anchor: 'middle', face: 'figure' }) // prettier-ignore
+    shapes.push({ kind: 'text', x: x(minute), y: height - margin.bottom + 18, text: formatNumber(minute, 0), size: 13, tone: 'soft', anchor: 'middle', face: 'figure' }) // prettier-ignore
   }
   shapes.push({ kind: 'text', x: 0, y: 12, text: `${unit}`, size: 12, tone: 'soft', anchor: 'start', face: 'word' })
-  shapes.push({ kind: 'text', x: width - margin.right, y: 12, text: words.minutes, size: 12, tone: 'soft', anchor: 'end', face: 'word' }) // prettier-ignore
+  shapes.push({ kind: 'text', x: width - margin.right, y: height - 6, text: words.minutes, size: 12, tone: 'soft', anchor: 'end', face: 'word' }) // prettier-ignore
 
   const limitY = y(inUnit(run.limitPa))
   shapes.push(

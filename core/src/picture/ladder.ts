@@ -21,7 +21,7 @@ interface Rung {
   readonly dashed?: boolean
 }
 
-const LABEL_GAP = 24
+const LABEL_GAP = 33
 const freezingK = 273.15
 
 /**
@@ -63,13 +63,13 @@ export function ladderScene({
     { kind: 'text', x: railLeft - 8, y: 16, text: `▽ ${words.lowSide}`, size: 14, tone: 'low', anchor: 'end', face: 'word', bold: true }, // prettier-ignore
     { kind: 'text', x: railRight + 8, y: 16, text: `△ ${words.highSide}`, size: 14, tone: 'high', anchor: 'start', face: 'word', bold: true }, // prettier-ignore
     { kind: 'line', x1: 0, x2: width, y1: y(freezingK), y2: y(freezingK), tone: 'low', width: 1.5, dash: [2, 5] },
-    { kind: 'text', x: width, y: y(freezingK) - 5, text: words.freezes, size: 12, tone: 'low', anchor: 'end', face: 'word' }, // prettier-ignore
+    { kind: 'text', x: width, y: y(freezingK) - 5, text: `${words.freezes} ${formatNumber(inUnit(freezingK), 0)} ${unit}`, size: 12, tone: 'low', anchor: 'end', face: 'word' }, // prettier-ignore
     ...railShapes(scale, bottom, top, step, rail, [34, height - 12]),
     ...gapShapes(j, y, rail),
   ]
   for (const side of ['left', 'right'] as const) {
     const own = rungs.filter((r) => r.side === side)
-    const places = spread(own.map((r) => y(r.k)), LABEL_GAP, 44, height - 14) // prettier-ignore
+    const places = spread(own.map((r) => y(r.k)), LABEL_GAP, 42, height - 18) // prettier-ignore
     own.forEach((rung, i) => shapes.push(...rungShapes(rung, y(rung.k), places[i]!, { rail, width, words, figure: formatNumber(inUnit(rung.k), 1) }))) // prettier-ignore
   }
   shapes.push({ kind: 'text', x: middle, y: 16, text: unit, size: 13, tone: 'soft', anchor: 'middle', face: 'figure' })

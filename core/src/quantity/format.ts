@@ -27,8 +27,10 @@ export interface Shown {
 export function show(dimension: Dimension, si: number, system: UnitSystem): Shown {
   const unit = preferredUnit(dimension, system)
   const value = fromSi(dimension, si, unit as UnitOf<Dimension>)
+  // a site's height is known to the metre or foot at best; a line's length to a tenth
+  const whole = dimension === 'elevation'
   const small = dimension === 'vacuum' && unit === 'Pa' && Math.abs(value) < 100
-  return { figure: formatNumber(value, small ? 1 : decimals[unit]!), unit }
+  return { figure: formatNumber(value, small ? 1 : whole ? 0 : decimals[unit]!), unit }
 }
 
 /** @example showText('mass', 0.0992, 'ip') // "3.5 oz" */

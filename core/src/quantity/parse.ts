@@ -77,7 +77,7 @@ function finite(text: string): number | undefined {
 function findUnit(dimension: Dimension, written: string): string | undefined {
   const table = unitTable(dimension)
   if (Object.hasOwn(table, written)) return written
-  const key = written.toLowerCase().replace(/\./g, '').trim()
-  // MPa and mPa differ by a thousand million: case counts where lower case alone would confuse
-  return Object.keys(table).find((name) => name.toLowerCase() === key || table[name]!.aliases?.includes(key))
+  const plain = (text: string) => text.normalize('NFKC').toLowerCase()
+  const key = plain(written).replace(/\./g, '').trim()
+  return Object.keys(table).find((name) => plain(name) === key || table[name]!.aliases?.some((alias) => plain(alias) === key))
 }

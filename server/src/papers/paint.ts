@@ -1,8 +1,8 @@
 import type { Scene, Shape, Tone } from '@zetesis/core'
 import { createRequire } from 'node:module'
 
-const require = createRequire(import.meta.url)
-const font = (file: string) => require.resolve(`@expo-google-fonts/${file}.ttf`)
+const here = createRequire(import.meta.url)
+const font = (file: string) => here.resolve(`@expo-google-fonts/${file}.ttf`)
 
 /** Open fonts, embedded in the papers. */
 export const fonts = {
@@ -25,6 +25,9 @@ export const inks: Record<Tone, string> = {
   inBand: '#CFE4DC',
   hold: '#EFE9D9',
 }
+
+/** The typefaces have no narrow no-break space: an ordinary one stands in for it. */
+export const printable = (text: string) => text.replace(/\u202f/g, '\u00a0')
 
 /** Paints a scene as vectors with its top left corner at x, y. The words' typeface has no ▽ △: they are drawn. */
 export function paint(doc: PDFKit.PDFDocument, scene: Scene, x: number, y: number, scale = 1): void {
@@ -69,7 +72,7 @@ function paintText(doc: PDFKit.PDFDocument, shape: Extract<Shape, { kind: 'text'
   const name = shape.face === 'word' ? (shape.bold ? 'wordBold' : 'word') : shape.bold ? 'figureBold' : 'figure'
   doc.font(fonts[name], shape.size).fillColor(inks[shape.tone])
   const mark = /^[▽△] /.exec(shape.text)?.[0]
-  const text = mark ? shape.text.slice(2) : shape.text
+  const text = printable(mark ? shape.text.slice(2) : shape.text)
   const markWidth = mark ? shape.size : 0
   const width = doc.widthOfString(text) + markWidth
   const left = shape.anchor === 'start' ? shape.x : shape.anchor === 'end' ? shape.x - width : shape.x - width / 2

@@ -3,7 +3,7 @@ import { decayWords, ladderWords, safetyWords, verdictWords, type RecordFile } f
 import PDFDocument from 'pdfkit'
 import { openRecord } from '../services/record'
 import { chargeLines, equipmentLines, readingLines, remarkLines, vacuumLines, verdictLine, type Line } from './content'
-import { fonts, inks, paint } from './paint'
+import { fonts, inks, paint, printable } from './paint'
 
 const PAGE = { width: 595.28, height: 841.89, margin: 44 }
 const column = (PAGE.width - 2 * PAGE.margin - 20) / 2
@@ -38,8 +38,8 @@ export async function papersPdf(file: RecordFile, system: UnitSystem): Promise<B
   const reading = section(doc, 'Start-up reading', readingLines(view, system), right, y)
   y = Math.max(vacuum + 4 + (250 * column) / 350, reading) + 16
 
-  const ladder = view.reading && ladderScene({ judged: view.reading.judged, system, words: ladderWords, width: 390, height: 380 }) // prettier-ignore
-  const ladderHeight = ladder ? (380 * column) / 390 : 0
+  const ladder = view.reading && ladderScene({ judged: view.reading.judged, system, words: ladderWords, width: 390, height: 350 }) // prettier-ignore
+  const ladderHeight = ladder ? (350 * column) / 390 : 0
   if (y + Math.max(ladderHeight, 200) > PAGE.height - 60) {
     doc.addPage()
     y = PAGE.margin
@@ -62,7 +62,8 @@ function header(doc: Doc, file: RecordFile, sealed: boolean): number {
   return 80
 }
 
-function verdictBox(doc: Doc, line: ReturnType<typeof verdictLine>, y: number): number {
+function verdictBox(doc: Doc, { verdict, ...words }: ReturnType<typeof verdictLine>, y: number): number {
+  const line = { verdict, figure: printable(words.figure), reason: printable(words.reason) }
   const width = PAGE.width - 2 * PAGE.margin
   const tone = inks[line.verdict]
   doc.font(fonts.word, 10)
@@ -78,7 +79,8 @@ function verdictBox(doc: Doc, line: ReturnType<typeof verdictLine>, y: number): 
 function section(doc: Doc, title: string, lines: readonly Line[], x: number, top: number): number {
   doc.font(fonts.wordBold, 11.5).fillColor(inks.copper).text(title, x, top, { lineBreak: false })
   let y = top + 18
-  for (const { label, value } of lines) {
+  for (const { label, value: text } of lines) {
+    const value = printable(text)
     doc.font(fonts.word, 9).fillColor(inks.soft).text(label, x, y + 1, { width: 84 })
     const labelHeight = doc.heightOfString(label, { width: 84 })
     doc.font(fonts.figure, 10.5).fillColor(inks.ink).text(value, x + 88, y, { width: column - 88 })
@@ -91,7 +93,7 @@ function notes(doc: Doc, lines: readonly string[], x: number, top: number): numb
   doc.font(fonts.wordBold, 11.5).fillColor(inks.copper).text('To know', x, top, { lineBreak: false })
   let y = top + 18
   const closing = 'A pressure test and anything not listed are not part of this record.'
-  for (const line of [...lines, closing, safetyWords.handOver]) {
+  for (const line of [...lines, closing, safetyWords.handOver].map(printable)) {
     if (y > PAGE.height - 90) {
       doc.addPage()
       y = PAGE.margin

@@ -2,7 +2,7 @@ import { actWords, countdown, waitWords } from '@zetesis/contract'
 import { agenda } from '@zetesis/core'
 import { useRouter } from 'expo-router'
 import { useMemo, useState } from 'react'
-import { Button, Text, XStack, YStack } from 'tamagui'
+import { Button, Text, useMedia, XStack, YStack } from 'tamagui'
 import { useNow } from '@/settings/useNow'
 import { useUnits } from '@/sync/useUnits'
 import { useBar } from './barAction'
@@ -16,44 +16,60 @@ export function WaitBar() {
   const { action, run } = useBar()
   const [open, setOpen] = useState(false)
   const router = useRouter()
+  const { wide } = useMedia()
   const { waits, todo } = useMemo(() => agenda(units.map((u) => ({ unitId: u.id, summary: u.summary })), now), [units, now]) // prettier-ignore
   const [nextWait, ...others] = waits
   const next = todo[0]
   const nextLabel = next ? actWords(next.summary.need, next.tag) : 'Nothing waits on you'
   const goNext = () => next && router.navigate(needHref(next.unitId, next.summary.need, next.summary.current) as never)
 
+  const waitRow = (
+    <XStack alignItems="center" justifyContent="space-between" gap="$3" minHeight={32} flexGrow={wide ? 1 : 0}>
+      {nextWait ? (
+        <WaitLine tag={nextWait.tag} left={nextWait.wait.endsMs - now} word={waitWords[nextWait.wait.kind]} onPress={() => router.navigate(unitPath(nextWait.unitId) as never)} /> // prettier-ignore
+      ) : (
+        <Text color="$onBarSoft" fontSize="$3">
+          No wait runs
+        </Text>
+      )}
+      <XStack alignItems="center" gap="$3">
+        {others.length > 0 ? (
+          <BarLink onPress={() => setOpen(!open)} expanded={open}>{`${others.length} more ${open ? '▾' : '▴'}`}</BarLink>
+        ) : null}
+        <SyncNote />
+      </XStack>
+    </XStack>
+  )
+  const nextLink = action && next ? <BarLink onPress={goNext}>{`Next: ${nextLabel} ›`}</BarLink> : null
+  const button = (
+    <YStack minWidth={wide ? 340 : undefined}>
+      {action ? (
+        <BarButton label={action.label} disabled={action.disabled} onPress={run} />
+      ) : (
+        <BarButton label={nextLabel} disabled={!next} onPress={goNext} />
+      )}
+    </YStack>
+  )
   return (
-    <YStack backgroundColor="$bar" borderTopLeftRadius="$4" borderTopRightRadius="$4" paddingHorizontal="$3" paddingTop="$2" paddingBottom="$3" gap="$2" role="contentinfo" testID="wait-bar"> {/* prettier-ignore */}
-      <YStack width="100%" maxWidth={760} marginHorizontal="auto" gap="$2">
-        {open
-          ? others.map((w) => (
-              <WaitLine key={w.unitId + w.wait.kind} tag={w.tag} left={w.wait.endsMs - now} word={waitWords[w.wait.kind]} onPress={() => router.navigate(unitPath(w.unitId) as never)} /> // prettier-ignore
-            ))
-          : null}
-        <XStack alignItems="center" justifyContent="space-between" gap="$2" minHeight={32}>
-          {nextWait ? (
-            <WaitLine tag={nextWait.tag} left={nextWait.wait.endsMs - now} word={waitWords[nextWait.wait.kind]} onPress={() => router.navigate(unitPath(nextWait.unitId) as never)} /> // prettier-ignore
-          ) : (
-            <Text color="$onBarSoft" fontSize="$3">
-              No wait runs
-            </Text>
-          )}
-          <XStack alignItems="center" gap="$3">
-            {others.length > 0 ? (
-              <BarLink onPress={() => setOpen(!open)} expanded={open}>{`${others.length} more ${open ? '▾' : '▴'}`}</BarLink>
-            ) : null}
-            <SyncNote />
-          </XStack>
+    <YStack backgroundColor="$bar" borderTopLeftRadius="$4" borderTopRightRadius="$4" paddingHorizontal={wide ? '$6' : '$3'} paddingTop="$2" paddingBottom={nextLink && !wide ? '$1' : '$3'} gap="$1" role="contentinfo" testID="wait-bar"> {/* prettier-ignore */}
+      {open
+        ? others.map((w) => (
+            <WaitLine key={w.unitId + w.wait.kind} tag={w.tag} left={w.wait.endsMs - now} word={waitWords[w.wait.kind]} onPress={() => router.navigate(unitPath(w.unitId) as never)} /> // prettier-ignore
+          ))
+        : null}
+      {wide ? (
+        <XStack alignItems="center" gap="$5">
+          {waitRow}
+          {nextLink}
+          {button}
         </XStack>
-        {action ? (
-          <>
-            <BarButton label={action.label} disabled={action.disabled} onPress={run} />
-            {next ? <BarLink onPress={goNext}>{`Next: ${nextLabel} ›`}</BarLink> : null}
-          </>
-        ) : (
-          <BarButton label={nextLabel} disabled={!next} onPress={goNext} />
-        )}
-      </YStack>
+      ) : (
+        <>
+          {waitRow}
+          {button}
+          {nextLink}
+        </>
+      )}
     </YStack>
   )
 }

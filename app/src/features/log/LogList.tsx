@@ -36,7 +36,7 @@ function LogLine({ item, unit }: { item: LogItem; unit: UnitHandle }) {
   }
   return (
     <YStack role="listitem" borderBottomWidth={1} borderColor="$rule">
-      <Button unstyled role="button" aria-expanded={open} minHeight={48} width="100%" paddingVertical="$2" borderWidth={0} backgroundColor="transparent" cursor="pointer" onPress={() => setOpen(!open)}> {/* prettier-ignore */}
+      <Button unstyled role="button" aria-expanded={open} minHeight={48} width="100%" justifyContent="center" paddingVertical="$2" borderWidth={0} backgroundColor="transparent" cursor="pointer" onPress={() => setOpen(!open)}> {/* prettier-ignore */}
         <XStack width="100%" gap="$3" alignItems="flex-start">
           <Text fontFamily="$figure" fontWeight="600" fontSize="$3" lineHeight="$3" color="$soft" width={48} textAlign="left">
             {format(new Date(item.entry.at), 'HH:mm')}

@@ -37,23 +37,33 @@ function UnitLine({ unitId, summary, now, chosen, compact }: { unitId: string; s
         <XStack width="100%" alignItems="center" gap="$3">
           {compact ? null : <Tag minWidth={76} textAlign="left">{summary.tag}</Tag>}
           <YStack flex={1} gap="$1" minWidth={0} alignItems="flex-start">
-            {compact ? <Tag fontSize={20} lineHeight={24}>{summary.tag}</Tag> : null}
+            {compact ? (
+              <XStack width="100%" justifyContent="space-between" alignItems="center">
+                <Tag fontSize={20} lineHeight={24}>
+                  {summary.tag}
+                </Tag>
+                <NeedNote summary={summary} now={now} compact />
+              </XStack>
+            ) : null}
             <CopperBadge stages={summary.stages} />
             <Soft textAlign="left" numberOfLines={1}>
               {summary.sealed ? 'Sealed' : stageWords[summary.current]}
-              {summary.place && !compact ? ` · ${summary.place}` : ''}
+              {summary.place && !compact ? ` · ${summary.place.split(',')[0]}` : ''}
             </Soft>
           </YStack>
-          <NeedNote summary={summary} now={now} />
+          {compact ? null : <NeedNote summary={summary} now={now} />}
         </XStack>
       </Button>
     </YStack>
   )
 }
 
-function NeedNote({ summary, now }: { summary: UnitSummary; now: number }) {
+function NeedNote({ summary, now, compact }: { summary: UnitSummary; now: number; compact?: boolean }) {
   const { system } = useSettings()
   const wait = summary.waits.find((w) => w.endsMs > now)
+  if (wait && compact) {
+    return <Text fontFamily="$figure" fontWeight="700" fontSize="$4" color="$ink">{`◷ ${countdown(wait.endsMs - now)}`}</Text>
+  }
   if (wait) {
     return (
       <YStack alignItems="flex-end" width={104}>
@@ -66,7 +76,7 @@ function NeedNote({ summary, now }: { summary: UnitSummary; now: number }) {
   }
   const { metal, mark, word } = needLook(summary)
   return (
-    <Text width={104} textAlign="right" fontSize="$3" lineHeight="$3" fontWeight="600" color={metal ? inkOf(metal) : '$copper'}>
+    <Text width={compact ? 150 : 104} textAlign="right" fontSize="$3" lineHeight="$3" fontWeight="600" color={metal ? inkOf(metal) : '$copper'}>
       {`${mark} ${word ?? needWords(summary.need, system)}`}
     </Text>
   )

@@ -23,7 +23,7 @@ function NumberLine({ working }: { working: Working }) {
   const { title, formula } = workingWords[working.code]
   return (
     <YStack role="listitem" borderBottomWidth={1} borderColor="$rule">
-      <Button unstyled role="button" aria-expanded={open} testID={`number-${working.code}`} minHeight={52} width="100%" borderWidth={0} backgroundColor="transparent" cursor="pointer" onPress={() => setOpen(!open)}> {/* prettier-ignore */}
+      <Button unstyled role="button" aria-expanded={open} testID={`number-${working.code}`} minHeight={52} width="100%" justifyContent="center" borderWidth={0} backgroundColor="transparent" cursor="pointer" onPress={() => setOpen(!open)}> {/* prettier-ignore */}
         <XStack width="100%" justifyContent="space-between" alignItems="center" gap="$3">
           <Text fontSize="$4" color="$ink" textAlign="left" flex={1}>{`${open ? '▾' : '▸'} ${title}`}</Text>
           <Figure>{showText(working.result.dimension, working.result.si, system)}</Figure>

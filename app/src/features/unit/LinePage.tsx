@@ -1,9 +1,8 @@
-import { countdown, missingWords, refusalWords, stageWords, waitWords } from '@zetesis/contract'
+import { actWords, countdown, missingWords, refusalWords, stageWords } from '@zetesis/contract'
 import { type StageView, type UnitSystem, type UnitView } from '@zetesis/core'
 import { useRouter } from 'expo-router'
 import { Button, Text, useMedia, XStack, YStack } from 'tamagui'
 import { CopperFitting } from '@/charts/CopperFitting'
-import { actWords } from '@zetesis/contract'
 import { useBarAction } from '@/features/frame/barAction'
 import { needHref, stageHref } from '@/features/frame/routes'
 import { LogList } from '@/features/log/LogList'
@@ -64,7 +63,7 @@ function Line({ unit }: { unit: UnitHandle }) {
 function stageLine({ stage, state, pass }: StageView, view: UnitView, system: UnitSystem, now: number): string {
   if (state === 'bypassed' && pass) return `Passed: ${pass.entry.reason}`
   const wait = view.waits.find((w) => w.endsMs > now && (w.kind === 'decayHold') === (stage === 'vacuum'))
-  if (state === 'waiting' && wait) return `${waitWords[wait.kind]} · ${countdown(wait.endsMs - now)} left`
+  if (state === 'waiting' && wait) return `${wait.kind === 'decayHold' ? 'Decay hold' : 'Settling'} · ${countdown(wait.endsMs - now)} left`
   switch (stage) {
     case 'prepare': {
       if (view.refusal) return refusalWords[view.refusal]

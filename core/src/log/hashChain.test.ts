@@ -1,0 +1,61 @@
+import fc from 'fast-check'
+import { entryHash, GENESIS_HASH, sameEntry, verifyChain, type ChainedEntry } from './hashChain'
+import { testId, testLog } from './testing'
+
+function chain(): ChainedEntry[] {
+  let previousHash = GENESIS_HASH
+  const items = testLog(
+    [0, { kind: 'opened', jobId: testId(5), tag: 'T-1' }],
+    [1, { kind: 'micron', reading: { value: 450.5, unit: 'micron' } }],
+    [2, { kind: 'valvedOff' }],
+  )
+  return items.map(({ seq, author, entry }) => {
+    const link = { unitId: testId(7), seq: seq!, author, receivedAt: entry.at, entry, previousHash }
+    previousHash = entryHash(link)
+    return { ...link, hash: previousHash }
+  })
+}
+
+describe('hash chain', () => {
+  it('verifies what was appended', () => {
+    const log = chain()
+    expect(verifyChain(log)).toEqual({ ok: true, length: 3, lastHash: log[2]!.hash })
+    expect(verifyChain([])).toEqual({ ok: true, length: 0, lastHash: GENESIS_HASH })
+  })
+  it('is plain SHA-256 over RFC 8785 JSON: a fixed value that any other program gets too', () => {
+    const link = { unitId: 'u', seq: 1, author: { id: 'a', name: 'b' }, receivedAt: 'r', entry: { kind: 'pumpOn' } as never, previousHash: 'p' } // prettier-ignore
+    // printf '%s' '{"author":{"id":"a","name":"b"},"entry":{"kind":"pumpOn"},"previousHash":"p","receivedAt":"r","seq":1,"unitId":"u"}' | sha256sum
+    expect(entryHash(link)).toBe('79fb6fe5f8d1ae53119d9ad83bf6ca62e58eafe1175bf36203a2ae957b5a7d06')
+  })
+  it('doesn’t depend on the order of keys, so a trip through a database keeps it', () => {
+    const [first] = chain()
+    const shuffled = JSON.parse(JSON.stringify(first, Object.keys(flatten(first!)).sort().reverse())) as ChainedEntry
+    expect(entryHash(shuffled)).toBe(first!.hash)
+    expect(sameEntry(shuffled.entry, first!.entry)).toBe(true)
+  })
+  it('tells an altered value, a missing entry and a swapped order', () => {
+    const log = chain()
+    const altered = log.map((l, i) => (i === 1 ? { ...l, entry: { ...l.entry, reading: { value: 45.5, unit: 'micron' } } as never } : l)) // prettier-ignore
+    expect(verifyChain(altered)).toMatchObject({ ok: false, seq: 2, reason: 'altered' })
+    expect(verifyChain([log[0]!, log[2]!])).toMatchObject({ ok: false, reason: 'seqGap' })
+    expect(verifyChain([log[0]!, { ...log[2]!, seq: 2 }])).toMatchObject({ ok: false, reason: 'brokenLink' })
+  })
+  it('notices any change of any character of an author or a hash', () => {
+    fc.assert(
+      fc.property(fc.nat(2), fc.constantFrom('receivedAt', 'previousHash', 'hash', 'unitId'), fc.stringMatching(/^[0-9a-f]{1,8}$/), (i, key, text) => {
+        const log = chain()
+        log[i] = { ...log[i]!, [key]: `${log[i]![key as 'hash']}${text}` }
+        expect(verifyChain(log).ok).toBe(false)
+      }),
+    )
+  })
+})
+
+function flatten(value: object): Record<string, true> {
+  const keys: Record<string, true> = {}
+  for (const [key, inner] of Object.entries(value)) {
+    keys[key] = true
+    if (typeof inner === 'object' && inner !== null) Object.assign(keys, flatten(inner as object))
+  }
+  return keys
+}

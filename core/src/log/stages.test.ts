@@ -1,0 +1,190 @@
+import { agenda } from '../agenda/agenda'
+import { summarise, summaryAt } from '../agenda/summary'
+import { checkEntry, hasInk } from './checkEntry'
+import { chargeBalance, chargeDue } from './charge'
+import type { UnitFacts } from './entry'
+import { decayTerms, missingFacts } from './facts'
+import { foldEntries } from './fold'
+import { unitView } from './stages'
+import { NOON, testEntry, testId, testLog } from './testing'
+
+type Lines = Parameters<typeof testLog>
+const facts: UnitFacts = {
+  work: 'new',
+  mode: 'coolingOnly',
+  refrigerant: 'R-410A',
+  metering: 'expansionValve',
+  labelCharge: { value: 90, unit: 'oz' },
+  includedLength: { value: 15, unit: 'ft' },
+  lineLength: { value: 40, unit: 'ft' },
+  allowance: { value: 0.6, unit: 'oz/ft' },
+  targetSubcooling: { value: 10, unit: '°F' },
+}
+const micron = (value: number) => ({ kind: 'micron', reading: { value, unit: 'micron' } }) as const
+const opened: Lines = [[-90, { kind: 'opened', jobId: testId(500), tag: 'T-1' }], [-89, { kind: 'facts', facts }]] // prettier-ignore
+const decayed: Lines = [[-60, { kind: 'valvedOff' }], [-59, micron(320)], [-49, micron(360)]] // prettier-ignore
+const weighed: Lines = [[-45, { kind: 'weighed', direction: 'add', before: { value: 200, unit: 'oz' }, after: { value: 185, unit: 'oz' } }]] // prettier-ignore
+const started: Lines = [[-30, { kind: 'started' }]]
+const psig = (value: number) => ({ value, unit: 'psig' as const })
+const degF = (value: number) => ({ value, unit: '°F' as const })
+const good = { suctionPressure: psig(125.5), suctionLine: degF(54), liquidPressure: psig(351.5), liquidLine: degF(96.6), returnDryBulb: degF(76), returnWetBulb: degF(63), supply: degF(57), outdoor: degF(91) } // prettier-ignore
+const read: Lines = [[-15, { kind: 'reading', mode: 'cooling', values: good }]]
+const seal: Lines = [[-5, { kind: 'sealed', name: 'Wren Halloway', signature: [[0, 0, 300, 200, 500, 50]] }]]
+
+const record = (...parts: Lines[]) => foldEntries(testLog(...parts.flat()))
+const view = (...parts: Lines[]) => unitView(record(...parts), { nowMs: NOON })
+const states = (...parts: Lines[]) => view(...parts).stages.map((s) => s.state)
+
+describe('the copper line', () => {
+  it('goes on stage by stage, each by its own evidence', () => {
+    expect(states(opened.slice(0, 1))).toEqual(['current', 'todo', 'todo', 'todo', 'todo'])
+    expect(states(opened)).toEqual(['done', 'current', 'todo', 'todo', 'todo'])
+    expect(states(opened, decayed)).toEqual(['done', 'done', 'current', 'todo', 'todo'])
+    expect(states(opened, decayed, weighed)).toEqual(['done', 'done', 'done', 'current', 'todo'])
+    expect(states(opened, decayed, weighed, started, read)).toEqual(['done', 'done', 'done', 'done', 'current'])
+    expect(states(opened, decayed, weighed, started, read, seal)).toEqual(['done', 'done', 'done', 'done', 'done'])
+  })
+  it('shows a running hold as a wait, and what is needed when it has ended', () => {
+    const holding: Lines = [[-4, { kind: 'valvedOff' }], [-3, micron(300)]] // prettier-ignore
+    expect(states(opened, holding)[1]).toBe('waiting')
+    expect(view(opened, holding)).toMatchObject({ need: { code: 'holdRunning' }, waits: [{ kind: 'decayHold', endsMs: NOON + 6 * 60_000 }] }) // prettier-ignore
+    expect(unitView(record(opened, holding), { nowMs: NOON + 7 * 60_000 }).need).toEqual({ code: 'readGauge' })
+  })
+  it('caps the pipe when the decay fails, and flows again when the pump is turned on', () => {
+    const failed: Lines = [[-60, { kind: 'valvedOff' }], [-50, micron(900)]] // prettier-ignore
+    expect(view(opened, failed)).toMatchObject({ need: { code: 'decayFailed' }, waits: [] })
+    expect(states(opened, failed)[1]).toBe('stopped')
+    expect(view(opened, failed, [[-40, { kind: 'pumpOn' }]]).need).toEqual({ code: 'pullDown' })
+  })
+  it('loops around a stage that was passed with a reason', () => {
+    const passed = view(opened, [[-50, { kind: 'gatePassed', stage: 'vacuum', reason: 'gauge broke, tested by hand' }]])
+    expect(passed.stages[1]).toMatchObject({ state: 'bypassed', pass: { entry: { reason: 'gauge broke, tested by hand' } } })
+    expect(passed.current).toBe('weighIn')
+  })
+  it('does not let a reading decide before it has settled', () => {
+    const early: Lines = [[-25, { kind: 'reading', mode: 'cooling', values: good }]]
+    expect(view(opened, decayed, weighed, started, early)).toMatchObject({ reading: { settled: false }, need: { code: 'takeReading' } }) // prettier-ignore
+    expect(states(opened, decayed, weighed, started, early)[3]).toBe('current')
+  })
+  it('does not settle a charge on a cold day, though the reading is In', () => {
+    const cold: Lines = [[-15, { kind: 'reading', mode: 'cooling', values: { ...good, outdoor: degF(60) } }]]
+    const cool = view(opened, decayed, weighed, started, cold)
+    expect(cool.reading!.judged.verdict).toBe('in')
+    expect(cool.stages[3]!.state).toBe('current')
+    expect(cool.need).toEqual({ code: 'readingOpen' })
+  })
+  it('stops a conversion that must not be done, whatever reason is written', () => {
+    const flammable: Lines = [[-80, { kind: 'facts', facts: { work: 'conversion', oldRefrigerant: 'R-22', refrigerant: 'R-290' } }], [-70, { kind: 'gatePassed', stage: 'prepare', reason: 'the customer wants it' }]] // prettier-ignore
+    expect(view(opened, flammable)).toMatchObject({ refusal: 'flammableIntoUnlisted', current: 'prepare', need: { code: 'refused' } }) // prettier-ignore
+    const r410a: Lines = [[-80, { kind: 'facts', facts: { work: 'conversion', oldRefrigerant: 'R-410A', refrigerant: 'R-407C' } }]] // prettier-ignore
+    expect(view(opened, r410a).refusal).toBe('noDropInForR410A')
+  })
+})
+
+describe('facts', () => {
+  it('asks for what this unit needs and nothing else', () => {
+    expect(missingFacts({})).toEqual(['work', 'mode', 'refrigerant', 'metering', 'labelCharge', 'lineLength', 'includedLength', 'liquidLine']) // prettier-ignore
+    expect(missingFacts(facts)).toEqual([])
+    expect(missingFacts({ ...facts, metering: 'fixedOrifice', superheatSource: 'typed' })).toEqual(['targetSuperheat'])
+    expect(missingFacts({ ...facts, work: 'conversion' })).toEqual(['oldRefrigerant', 'recovered'])
+  })
+  it('takes the decay limit for new or older work from the profile, unless the unit has its own', () => {
+    const micronOf = (f: UnitFacts) => Math.round(decayTerms(f).limitPa / 0.133322368)
+    expect([micronOf({ work: 'new' }), micronOf({ work: 'retrofit' }), micronOf({ decayLimit: { value: 300, unit: 'micron' } })]).toEqual([500, 1000, 300]) // prettier-ignore
+    expect(decayTerms({ decayHold: { value: 15, unit: 'min' } }).holdS).toBe(900)
+  })
+})
+
+describe('charge', () => {
+  const oz = (kg: number | undefined) => kg! / 0.028349523125
+  it('is due by the line set and closes within the scale’s steps', () => {
+    const due = chargeDue(facts)
+    expect(due.ok && oz(due.dueKg)).toBeCloseTo(15, 9)
+    expect(chargeBalance(record(opened, weighed))).toMatchObject({ settled: true })
+    expect(oz(chargeBalance(record(opened)).openKg)).toBeCloseTo(15, 9)
+  })
+  it('counts what came out against what went in', () => {
+    const out: Lines = [[-44, { kind: 'weighed', direction: 'remove', before: { value: 185, unit: 'oz' }, after: { value: 189, unit: 'oz' } }]] // prettier-ignore
+    expect(oz(chargeBalance(record(opened, weighed, out)).weighedKg)).toBeCloseTo(11, 9)
+  })
+  it('starts a conversion with a share of the whole charge', () => {
+    const due = chargeDue({ ...facts, work: 'conversion' })
+    expect(due.ok && oz(due.dueKg)).toBeCloseTo(0.9 * (90 + 15), 9)
+  })
+  it('says which facts are missing, and when a run is too long for the sum', () => {
+    expect(chargeDue({ refrigerant: 'R-32' })).toEqual({ ok: false, reason: 'missing', missing: ['lineLength', 'includedLength', 'liquidLine'] }) // prettier-ignore
+    expect(chargeDue({ ...facts, lineLength: { value: 81, unit: 'ft' } })).toMatchObject({ overLongLine: true })
+    expect(chargeDue({ ...facts, lineLength: { value: 80, unit: 'ft' } })).toMatchObject({ overLongLine: false })
+  })
+})
+
+describe('what speaks against an entry', () => {
+  const check = (parts: Lines[], n: number, minutes: number, body: Parameters<typeof testEntry>[2]) =>
+    checkEntry(record(...parts), testEntry(n, minutes, body), { nowMs: NOON }).map((p) => p.code)
+  const q = (value: number) => ({ value, unit: 'micron' as const })
+
+  it.each<[string, Lines[], number, Parameters<typeof testEntry>[2], string[]]>([
+    ['an ordinary reading', [opened], 0, { kind: 'micron', reading: q(400) }, []],
+    ['a unit that was never opened', [], 0, { kind: 'pumpOn' }, ['notOpened']],
+    ['a second opening', [opened], 0, { kind: 'opened', jobId: testId(500), tag: 'X' }, ['alreadyOpened']],
+    ['a time in the future', [opened], 6, { kind: 'pumpOn' }, ['future']],
+    ['a clock five minutes fast', [opened], 5, { kind: 'pumpOn' }, []],
+    ['a vacuum of nothing', [opened], 0, { kind: 'micron', reading: q(0) }, ['notPositive']],
+    ['more after than before', [opened], 0, { kind: 'weighed', direction: 'add', before: { value: 10, unit: 'oz' }, after: { value: 1, unit: 'lb' } }, ['afterHeavier']], // prettier-ignore
+    ['less after than before, taken out', [opened], 0, { kind: 'weighed', direction: 'remove', before: { value: 1, unit: 'lb' }, after: { value: 10, unit: 'oz' } }, ['afterLighter']], // prettier-ignore
+    ['a negative weight', [opened], 0, { kind: 'weighed', direction: 'add', before: { value: 1, unit: 'lb' }, after: { value: -1, unit: 'lb' } }, ['negative']], // prettier-ignore
+    ['nothing in a reading', [opened], 0, { kind: 'reading', mode: 'cooling', values: {} }, ['emptyReading']],
+    ['wet bulb above dry bulb', [opened], 0, { kind: 'reading', mode: 'cooling', values: { returnDryBulb: degF(70), returnWetBulb: degF(71) } }, ['wetBulbAboveDryBulb']], // prettier-ignore
+    ['a pressure off the data', [opened], 0, { kind: 'reading', mode: 'cooling', values: { suctionPressure: psig(1180) } }, ['pressureOutsideData']], // prettier-ignore
+    ['less than no pressure', [opened], 0, { kind: 'reading', mode: 'cooling', values: { suctionPressure: psig(-20) } }, ['belowVacuum']], // prettier-ignore
+    ['colder than cold', [opened], 0, { kind: 'reading', mode: 'cooling', values: { outdoor: degF(-500) } }, ['belowAbsoluteZero']], // prettier-ignore
+    ['humidity over 100', [opened], 0, { kind: 'reading', mode: 'cooling', values: { returnHumidity: { value: 104, unit: '%' } } }, ['outsideHumidity']], // prettier-ignore
+    ['a negative length', [opened], 0, { kind: 'facts', facts: { lineLength: { value: -3, unit: 'ft' } } }, ['negative']],
+    ['a target of nothing', [opened], 0, { kind: 'facts', facts: { targetSubcooling: { value: 0, unit: '°F' } } }, ['notPositive']], // prettier-ignore
+    ['feet taken for metres', [opened], 0, { kind: 'facts', facts: { elevation: { value: 9000, unit: 'm' } } }, ['elevationOutside']], // prettier-ignore
+    ['opening valves before a passed decay', [opened], 0, { kind: 'started' }, ['gateClosed']],
+    ['opening them after it', [opened, decayed], 0, { kind: 'started' }, []],
+    ['striking what isn’t there', [opened], 0, { kind: 'struck', strikes: testId(77), reason: 'no such' }, ['unknownEntry']],
+    ['striking the opening', [opened], 0, { kind: 'struck', strikes: testId(1), reason: 'wrong tag' }, ['cannotStrike']],
+    ['an amendment before the seal', [opened], 0, { kind: 'amendment', text: 'later' }, ['notSealed']],
+    ['sealing with stages open', [opened], 0, { kind: 'sealed', name: 'Wren', signature: [[0, 0, 300, 200]] }, ['gateClosed']], // prettier-ignore
+    ['a signature that is a dot', [opened, decayed, weighed, started, read], 0, { kind: 'sealed', name: 'Wren', signature: [[5, 5, 6, 6]] }, ['emptySignature']], // prettier-ignore
+    ['a second seal', [opened, decayed, weighed, started, read, seal], 0, { kind: 'sealed', name: 'Wren', signature: [[0, 0, 300, 200]] }, ['sealed']], // prettier-ignore
+    ['an entry for a sealed unit', [opened, decayed, weighed, started, read, seal], 0, { kind: 'micron', reading: q(400) }, ['sealed']], // prettier-ignore
+    ['an amendment after the seal', [opened, decayed, weighed, started, read, seal], 0, { kind: 'amendment', text: 'Filter changed.' }, []], // prettier-ignore
+  ])('%s', (_, parts, minutes, body, codes) => {
+    expect(check(parts, 800, minutes, body)).toEqual(codes)
+  })
+  it('lets no written reason past a refusal', () => {
+    const conversion: Lines = [[-80, { kind: 'facts', facts: { work: 'conversion', oldRefrigerant: 'R-22', refrigerant: 'R-32' } }]] // prettier-ignore
+    expect(check([opened, conversion], 800, 0, { kind: 'gatePassed', stage: 'prepare', reason: 'because' })).toEqual(['refusedStop']) // prettier-ignore
+  })
+  it('knows ink from a slip', () => {
+    expect([hasInk([]), hasInk([[1, 1]]), hasInk([[0, 0, 3, 3]]), hasInk([[0, 0, 40, 0]])]).toEqual([false, false, false, true]) // prettier-ignore
+  })
+})
+
+describe('agenda', () => {
+  const unit = (n: number, tag: string, ...parts: Lines[]) => {
+    const tagged: Lines = [[-90, { kind: 'opened', jobId: testId(500), tag }], ...opened.slice(1)]
+    return { unitId: testId(n), summary: summarise(record(tagged, ...parts), { nowMs: NOON }) }
+  }
+  const holding: Lines = [[-4, { kind: 'valvedOff' }]]
+  const units = [unit(1, 'A', holding), unit(2, 'B'), unit(3, 'C', decayed), unit(4, 'D', decayed, weighed, started, read, seal)] // prettier-ignore
+
+  it('puts running waits by their end and asks nothing of waiting or sealed units', () => {
+    const now = agenda(units, NOON)
+    expect(now.waits.map((w) => w.tag)).toEqual(['A'])
+    expect(now.todo.map((t) => t.tag)).toEqual(['C', 'B'])
+  })
+  it('calls for an ended wait first', () => {
+    const later = agenda(units, NOON + 7 * 60_000)
+    expect(later.waits).toEqual([])
+    expect(later.todo[0]).toMatchObject({ tag: 'A', summary: { need: { code: 'readGauge' } } })
+  })
+  it('brings an old summary to a later clock', () => {
+    const { summary } = units[0]!
+    expect(summaryAt(summary, NOON).stages[1]!.state).toBe('waiting')
+    expect(summaryAt(summary, NOON + 7 * 60_000).stages[1]!.state).toBe('current')
+  })
+})

@@ -1,0 +1,52 @@
+import { ENTRY_VERSION, type Entry } from '@zetesis/core'
+import { randomUUID } from 'node:crypto'
+import path from 'node:path'
+import pg from 'pg'
+import request from 'supertest'
+import { makeApp } from '../app'
+import { connect, migrateDatabase } from '../db/client'
+import { companies, jobs, users } from '../db/schema'
+import { hashPassword } from '../services/signIn'
+import { makeServices } from '../services/services'
+
+type Body = Entry extends infer E ? (E extends Entry ? Omit<E, 'v' | 'id' | 'at' | 'writtenAt'> : never) : never
+
+export function entry(body: Body, { id = randomUUID() as string, at = new Date() } = {}): Entry {
+  return { v: ENTRY_VERSION, id, at: at.toISOString(), writtenAt: at.toISOString(), ...body } as Entry
+}
+
+/** A database of its own on the test cluster, two companies in it, and the app on top. */
+export async function makeWorld() {
+  const admin = process.env.DATABASE_URL
+  if (!admin) throw new Error('DATABASE_URL is not set: run ./zetesis test api')
+  const name = `test_${randomUUID().replace(/-/g, '')}`
+  const root = new pg.Client({ connectionString: admin })
+  await root.connect()
+  await root.query(`create database ${name}`)
+  await root.end()
+  const url = new URL(admin)
+  url.pathname = `/${name}`
+  const { pool, db } = connect(url.href)
+  await migrateDatabase(pool, path.resolve(__dirname, '../../drizzle'))
+  const services = await makeServices(db, pool)
+  const app = makeApp({ services, pool, sessionSecret: 'for tests only', logLevel: 'silent' })
+
+  const passwordHash = await hashPassword('brass-elbow')
+  const company = async (login: string) => {
+    const ids = { companyId: randomUUID(), userId: randomUUID(), jobId: randomUUID() }
+    await db.insert(companies).values({ id: ids.companyId, name: `${login} & Co` })
+    await db.insert(users).values({ companyId: ids.companyId, id: ids.userId, login, name: `Lead ${login}`, role: 'lead', passwordHash })
+    await db.insert(jobs).values({ companyId: ids.companyId, id: ids.jobId, name: 'Test job', place: 'Here', elevation: { value: 0, unit: 'm' } }) // prettier-ignore
+    return ids
+  }
+  const ours = await company('wren')
+  const theirs = await company('rook')
+  const signedIn = async (login: string) => {
+    const agent = request.agent(app)
+    await agent.post('/api/sign-in').send({ login, password: 'brass-elbow' }).expect(200)
+    return agent
+  }
+  return { app, db, pool, ours, theirs, signedIn, close: () => pool.end() }
+}
+
+export type World = Awaited<ReturnType<typeof makeWorld>>
