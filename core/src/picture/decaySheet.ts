@@ -42,7 +42,7 @@ export function decaySheetScene({
 
   const pressures = [...run.samples.map((s) => inUnit(s.pressurePa)), inUnit(run.limitPa)]
   const lowDecade = 10 ** Math.floor(Math.log10(Math.min(...pressures) * 0.9))
-  const highDecade = 10 ** Math.ceil(Math.log10(Math.max(...pressures) * 1.1))
+  const highDecade = 10 ** Math.ceil(Math.log10(Math.max(...pressures)))
   const y = scaleLog([lowDecade, highDecade], [height - margin.bottom, margin.top])
 
   const shapes: Shape[] = []

@@ -38,8 +38,8 @@ export async function papersPdf(file: RecordFile, system: UnitSystem): Promise<B
   const reading = section(doc, 'Start-up reading', readingLines(view, system), right, y)
   y = Math.max(vacuum + 4 + (250 * column) / 350, reading) + 16
 
-  const ladder = view.reading && ladderScene({ judged: view.reading.judged, system, words: ladderWords, width: 390, height: 350 }) // prettier-ignore
-  const ladderHeight = ladder ? (350 * column) / 390 : 0
+  const ladder = view.reading && ladderScene({ judged: view.reading.judged, system, words: ladderWords, width: 390, height: 330 }) // prettier-ignore
+  const ladderHeight = ladder ? (330 * column) / 390 : 0
   if (y + Math.max(ladderHeight, 200) > PAGE.height - 60) {
     doc.addPage()
     y = PAGE.margin

@@ -66,6 +66,7 @@ function ReadingBench({ unit }: { unit: UnitHandle }) {
   const { view, now } = unit
   const { system } = useSettings()
   const { wide } = useMedia()
+  const [again, setAgain] = useState(false)
   const draftName = `reading.${unit.unitId}`
   const schema = useMemo(() => readingSchema(system), [system])
   const form = useForm<ReadingInput, unknown, ReadingOutput>({
@@ -84,11 +85,15 @@ function ReadingBench({ unit }: { unit: UnitHandle }) {
     if (problems.length > 0) return
     clearDraft(draftName)
     reset(emptyReading)
+    setAgain(false)
   })
-  useBarAction(view.sealed ? undefined : 'Log this reading', () => void save())
+  // the form stands first while a reading is being typed, so that what follows the typing never pushes it away
+  const taking = !view.sealed && (again || typing || !view.reading)
+  useBarAction(view.sealed ? undefined : taking ? 'Log this reading' : 'Take another reading', () => (taking ? void save() : setAgain(true))) // prettier-ignore
 
   const shown = useShown(unit, preview, typing)
   const settle = view.waits.find((w) => w.kind === 'settle' && w.endsMs > now)
+  const note = typing ? 'As typed, not logged yet.' : shown?.settled ? undefined : 'Logged before it had settled: take another.'
   return (
     <YStack gap="$4">
       {settle ? (
@@ -96,26 +101,26 @@ function ReadingBench({ unit }: { unit: UnitHandle }) {
           {`A reading decides after ${minutesText(customaryProfile.settleAfterStartS.si)} of running. What you log before stays in the log.`}
         </Banner>
       ) : null}
-      {shown ? (
-        <>
-          <Verdict judged={shown.judged} note={typing ? 'As typed, not logged yet.' : shown.settled ? undefined : 'Logged before it had settled: take another.'} /> {/* prettier-ignore */}
-          <Findings judged={shown.judged} />
-          {wide && !typing ? null : <Ladder judged={shown.judged} width={358} height={430} />}
-          <Numbers workings={shown.workings} />
-        </>
-      ) : null}
-      {view.sealed ? null : (
+      {taking ? (
         <Card>
           <Heading>Reading, in cooling</Heading>
           <XStack flexWrap="wrap" columnGap="$3" rowGap="$3">
             {readingFields.map(({ name, label, dimension, ...rest }) => (
               <YStack key={name} flexGrow={1} flexBasis={wide ? 280 : '100%'}>
-                <FormQuantity control={control} name={name} label={label} dimension={dimension} mark={'mark' in rest ? rest.mark : undefined} />
+                <FormQuantity control={control} name={name} label={label} dimension={dimension} mark={'mark' in rest ? rest.mark : undefined} /> {/* prettier-ignore */}
               </YStack>
             ))}
           </XStack>
         </Card>
-      )}
+      ) : null}
+      {shown ? (
+        <>
+          <Verdict judged={shown.judged} note={note} />
+          <Findings judged={shown.judged} />
+          {wide && !typing ? null : <Ladder judged={shown.judged} width={358} height={430} />}
+          <Numbers workings={shown.workings} />
+        </>
+      ) : null}
       <Caution>{safetyWords.startUp}</Caution>
       <Gate unit={unit} stage="startUp" why="Then no reading settles the charge: say why, and when somebody comes back." />
     </YStack>

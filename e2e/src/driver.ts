@@ -1,0 +1,134 @@
+import type { Browser, Page } from 'puppeteer-core'
+
+const WAIT = 20_000
+const sel = (id: string) => `[data-testid="${id}"]`
+
+/** The interface by its test ids and its words; every wait is for something seen, never for a time. */
+export class Driver {
+  readonly errors: string[] = []
+
+  constructor(
+    readonly page: Page,
+    readonly base: string,
+  ) {
+    page.setDefaultTimeout(WAIT)
+    page.on('pageerror', (error) => this.errors.push(String(error)))
+  }
+
+  static async open(browser: Browser, base: string, { width = 390, height = 844 } = {}): Promise<Driver> {
+    const context = await browser.createBrowserContext()
+    const page = await context.newPage()
+    await page.setViewport({ width, height })
+    return new Driver(page, base)
+  }
+
+  async go(path: string): Promise<void> {
+    await this.page.goto(this.base + path, { waitUntil: 'domcontentloaded' })
+  }
+
+  async signIn(login = 'mara', password = 'copper-line'): Promise<void> {
+    await this.go('/')
+    await this.type('login', login)
+    await this.type('password', password)
+    await this.press('sign-in')
+    await this.see('wait-bar')
+  }
+
+  async press(id: string): Promise<void> {
+    const handle = await this.page.waitForSelector(sel(id), { visible: true })
+    await handle!.evaluate((element) => element.scrollIntoView({ block: 'center' }))
+    await handle!.click()
+  }
+
+  /** replaces what stands in a field */
+  async type(id: string, text: string): Promise<void> {
+    const handle = await this.page.waitForSelector(sel(id), { visible: true })
+    await handle!.evaluate((element) => {
+      element.scrollIntoView({ block: 'center' })
+      ;(element as HTMLInputElement).focus()
+      ;(element as HTMLInputElement).select()
+    })
+    await this.page.keyboard.press('Backspace')
+    await this.page.keyboard.type(text)
+  }
+
+  async see(id: string): Promise<void> {
+    await this.page.waitForSelector(sel(id), { visible: true })
+  }
+
+  async text(id: string): Promise<string> {
+    await this.page.waitForSelector(sel(id))
+    return this.page.$eval(sel(id), (element) => element.textContent ?? '')
+  }
+
+  async value(id: string): Promise<string> {
+    await this.page.waitForSelector(sel(id))
+    return this.page.$eval(sel(id), (element) => (element as HTMLInputElement).value)
+  }
+
+  async exists(id: string): Promise<boolean> {
+    return (await this.page.$(sel(id))) !== null
+  }
+
+  /** waits until the words stand there; fails with what stood there instead */
+  async reads(id: string, wanted: RegExp): Promise<string> {
+    const found = this.page.waitForFunction(
+      (selector: string, source: string) => new RegExp(source).test(document.querySelector(selector)?.textContent ?? ''),
+      { timeout: WAIT },
+      sel(id),
+      wanted.source,
+    )
+    await found.catch(async () => {
+      const there = await this.page.$eval(sel(id), (e) => e.textContent).catch(() => 'nothing')
+      throw new Error(`${id} should read ${wanted}, but reads “${there}” at ${this.page.url()}`)
+    })
+    return this.text(id)
+  }
+
+  /** waits until the words stand somewhere on the page */
+  async shows(words: string): Promise<void> {
+    await this.page
+      .waitForFunction((text: string) => document.body.innerText.includes(text), { timeout: WAIT }, words)
+      .catch(() => Promise.reject(new Error(`“${words}” isn’t on ${this.page.url()}`)))
+  }
+
+  async at(path: RegExp): Promise<void> {
+    await this.page
+      .waitForFunction((source: string) => new RegExp(source).test(location.pathname), { timeout: WAIT }, path.source)
+      .catch(() => Promise.reject(new Error(`should be at ${path}, is at ${this.page.url()}`)))
+  }
+
+  async pick(id: string, value: string): Promise<void> {
+    await this.press(id)
+    await this.press(`${id}-${value}`)
+  }
+
+  /** a signature by mouse, with enough travel to count */
+  async sign(): Promise<void> {
+    const handle = await this.page.waitForSelector(sel('signature'), { visible: true })
+    await handle!.evaluate((element) => element.scrollIntoView({ block: 'center' }))
+    const box = (await handle!.boundingBox())!
+    await this.page.mouse.move(box.x + 30, box.y + box.height / 2)
+    await this.page.mouse.down()
+    for (const [dx, dy] of [[60, -20], [90, 25], [130, -25], [170, 10]] as const) await this.page.mouse.move(box.x + 30 + dx, box.y + box.height / 2 + dy, { steps: 4 }) // prettier-ignore
+    await this.page.mouse.up()
+  }
+
+  /** GET with the page's own cookie */
+  async fetch(path: string): Promise<{ status: number; type: string; bytes: Uint8Array }> {
+    const answer = await this.page.evaluate(async (url: string) => {
+      const response = await fetch(url)
+      return { status: response.status, type: response.headers.get('content-type') ?? '', bytes: [...new Uint8Array(await response.arrayBuffer())] } // prettier-ignore
+    }, path)
+    return { ...answer, bytes: Uint8Array.from(answer.bytes) }
+  }
+
+  async json<T>(path: string): Promise<T> {
+    const { bytes } = await this.fetch(path)
+    return JSON.parse(new TextDecoder().decode(bytes)) as T
+  }
+
+  async close(): Promise<void> {
+    await this.page.browserContext().close()
+  }
+}

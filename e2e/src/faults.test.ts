@@ -1,0 +1,216 @@
+import assert from 'node:assert/strict'
+import { readFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
+import { after, before, describe, it } from 'node:test'
+import type { Browser } from 'puppeteer-core'
+import { unitIds } from './demo'
+import { Driver } from './driver'
+import { launch } from './launch'
+import { startServer, type TestServer } from './server'
+
+const axeSource = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
+
+/** Awkward input, two phones, closed gates and the look: each told plainly, nothing typed lost. */
+describe('when things go wrong', () => {
+  let server: TestServer
+  let browser: Browser
+  let lead: Driver
+  let ids: Record<string, string>
+
+  before(async () => {
+    server = await startServer()
+    browser = await launch()
+    lead = await Driver.open(browser, server.base)
+  })
+  after(async () => {
+    await browser?.close()
+    await server?.stop()
+  })
+  const problemAt = (driver: Driver, field: string) =>
+    driver.page.$eval(`[data-testid="${field}"]`, (input) => {
+      const id = input.getAttribute('aria-describedby')
+      return (id && document.getElementById(id)?.textContent) ?? ''
+    })
+  const logLength = async (driver: Driver, unitId: string) =>
+    (await driver.json<{ entries: unknown[] }>(`/api/units/${unitId}/entries`)).entries.length
+
+  it('tells a wrong password and keeps the name', async () => {
+    await lead.go('/')
+    await lead.type('login', 'mara')
+    await lead.type('password', 'nope')
+    await lead.press('sign-in')
+    await lead.shows('Name or password is wrong.')
+    assert.equal(await lead.value('login'), 'mara')
+    await lead.type('password', 'copper-line')
+    await lead.press('sign-in')
+    await lead.see('wait-bar')
+    ids = await unitIds(lead)
+  })
+
+  it('tells at each field of a reading what is wrong, keeps it, and stores nothing', async () => {
+    const unit = ids['K-03']!
+    const before = await logLength(lead, unit)
+    await lead.go(`/units/${unit}/start-up`)
+    await lead.press('bar-action')
+    const typed = { suctionPressure: '118x', liquidPressure: '1,490', suctionLine: 'warm', returnDryBulb: '75,5', returnWetBulb: '78' }
+    for (const [field, text] of Object.entries(typed)) await lead.type(field, text)
+    await lead.press('bar-action')
+    await lead.shows('“x” isn’t a unit for this. Use psig, bar, kPa, MPa.')
+    assert.match(await problemAt(lead, 'liquidPressure'), /two ways: type 1490 or 1\.49/)
+    assert.match(await problemAt(lead, 'suctionLine'), /“warm” isn’t a number/)
+    await lead.type('suctionPressure', '118')
+    await lead.type('liquidPressure', '1490')
+    await lead.type('suctionLine', '53')
+    await lead.press('bar-action')
+    await lead.shows('R-454B data cover')
+    assert.match(await problemAt(lead, 'returnWetBulb'), /Wet bulb can’t be above dry bulb/)
+    for (const [field, text] of [['returnDryBulb', '75,5'], ['returnWetBulb', '78'], ['liquidPressure', '1490']] as const) { // prettier-ignore
+      assert.equal(await lead.value(field), text)
+    }
+    assert.equal(await logLength(lead, unit), before)
+  })
+
+  it('refuses a time in the future and a time that is none', async () => {
+    await lead.go(`/units/${ids['L-01']}/vacuum`)
+    await lead.type('micron', '1800')
+    await lead.type('time', 'soon')
+    await lead.press('bar-action')
+    await lead.shows('Type the time as 14:05')
+    const ahead = new Date(Date.now() + 60 * 60_000)
+    await lead.type('time', `${String(ahead.getHours()).padStart(2, '0')}:${String(ahead.getMinutes()).padStart(2, '0')}`)
+    await lead.press('bar-action')
+    await lead.shows('This time lies in the future.')
+    assert.equal(await lead.value('micron'), '1800')
+  })
+
+  it('refuses an after-weight above the before-weight, in mixed units', async () => {
+    await lead.go(`/units/${ids['K-05']}/weigh-in`)
+    await lead.type('before', '5 lb')
+    await lead.type('after', '90')
+    await lead.press('bar-action')
+    await lead.shows('The cylinder weighs more after than before')
+    await lead.type('after', '70.8')
+    await lead.press('bar-action')
+    await lead.reads('weigh-verdict', /Weighed in9\.2 oz/)
+  })
+
+  it('keeps the valves shut until the decay passes or a reason is written', async () => {
+    const unit = ids['K-07']!
+    await lead.go(`/units/${unit}/start-up`)
+    await lead.press('start')
+    await lead.reads('start-refused', /Not finished yet: vacuum/)
+    await lead.go(`/units/${unit}/vacuum`)
+    await lead.press('gate-open')
+    await lead.press('gate-pass')
+    await lead.shows('Write the reason')
+    await lead.type('gate-reason', 'Nitrogen breaks tomorrow; unit stays shut off.')
+    await lead.press('gate-pass')
+    await lead.shows('Passed with a reason by Mara Quill')
+  })
+
+  it('stops a flammable refrigerant for old equipment, and lets no reason pass it', async () => {
+    const unit = ids['L-01']!
+    await lead.go(`/units/${unit}/prepare`)
+    await lead.pick('refrigerant', 'R-290')
+    await lead.reads('refusal', /must never go into equipment that isn’t listed/)
+    await lead.press('bar-action')
+    await lead.reads('stage-prepare', /must never go/)
+    await lead.press('stage-prepare')
+    await lead.press('gate-open')
+    await lead.type('gate-reason', 'the customer wants it')
+    await lead.press('gate-pass')
+    await lead.shows('Stop: a flammable refrigerant must never go')
+  })
+
+  it('lets two phones write on one unit: both see both', async () => {
+    const second = await Driver.open(browser, server.base)
+    await second.signIn('jonas', 'first-season')
+    const unit = ids['O-02']!
+    for (const phone of [lead, second]) await phone.go(`/units/${unit}/vacuum`)
+    await lead.type('micron', '610')
+    await second.type('micron', '82')
+    await second.press('micron-unit')
+    await Promise.all([lead.press('bar-action'), second.press('bar-action')])
+    for (const phone of [lead, second]) {
+      await phone.press('back')
+      await phone.shows('Vacuum 610 micron')
+      await phone.shows('Vacuum 82 Pa')
+    }
+    await second.close()
+  })
+
+  it('keeps what a second phone wrote after the seal, says why it was not taken, and puts it away when told', async () => {
+    const unit = ids['O-01']!
+    const second = await Driver.open(browser, server.base)
+    await second.signIn('jonas', 'first-season')
+    await second.go(`/units/${unit}/vacuum`)
+    await second.see('micron')
+    await second.page.setOfflineMode(true)
+    await second.type('micron', '290')
+    await second.press('bar-action')
+    await second.reads('sync-note', /1 not sent yet/)
+
+    await lead.go(`/units/${unit}/hand-over`)
+    await lead.type('sign-name', 'Nell Orchard')
+    await lead.sign()
+    await lead.press('bar-action')
+    await lead.reads('sealed', /Nell Orchard/)
+    await lead.reads('sync-note', /everything sent/)
+
+    await second.page.setOfflineMode(false)
+    await second.reads('refused', /Vacuum 290 micron.*This unit is sealed\. Only amendments can be added\./)
+    await second.page.reload({ waitUntil: 'domcontentloaded' })
+    await second.reads('refused', /Vacuum 290 micron/)
+    await second.page.evaluate(() => document.querySelector<HTMLElement>('[data-testid=refused] [role=button]')!.click())
+    await second.page.waitForFunction(() => document.querySelector('[data-testid=refused]') === null)
+    await second.close()
+  })
+
+  it('says so for a unit that doesn’t exist', async () => {
+    await lead.go('/units/7d9f6d1c-52b5-4f3e-9a7e-1d2c3b4a5f60/vacuum')
+    await lead.shows('There is no such unit')
+  })
+
+  const views = [
+    ['the jobs', () => '/', 'job-Kiln Street Terrace'],
+    ['a copper line', () => `/units/${ids['K-04']}`, 'copper-line'],
+    ['prepare', () => `/units/${ids['K-08']}/prepare`, 'tag'],
+    ['vacuum', () => `/units/${ids['K-07']}/vacuum`, 'decay-sheet'],
+    ['weigh in', () => `/units/${ids['K-05']}/weigh-in`, 'due'],
+    ['start up', () => `/units/${ids['K-03']}/start-up`, 'ladder'],
+    ['hand over', () => `/units/${ids['K-03']}/hand-over`, 'signature'],
+  ] as const
+  for (const [width, height] of [[390, 844], [1280, 800]] as const) { // prettier-ignore
+    for (const dark of [false, true]) {
+      it(`is accessible and fits at ${width} × ${height}, ${dark ? 'dark' : 'light'}`, async () => {
+        const phone = await Driver.open(browser, server.base, { width, height })
+        await phone.page.setBypassCSP(true)
+        await phone.page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: dark ? 'dark' : 'light' }])
+        await phone.signIn()
+        for (const [name, path, id] of views) {
+          await phone.go(path())
+          await phone.see(id)
+          await phone.page.evaluate(axeSource)
+          const found = await phone.page.evaluate(async () => {
+            const { violations } = await (window as unknown as { axe: { run(o: object): Promise<{ violations: { id: string; impact: string; nodes: { html: string; any: { message: string }[] }[] }[] }> } }).axe.run({ runOnly: ['wcag2a', 'wcag2aa'] }) // prettier-ignore
+            return violations.map((v) => `${v.id}: ${v.nodes.map((n) => `${n.html.slice(0, 160)} ${n.any[0]?.message ?? ''}`).slice(0, 3).join(' | ')}`) // prettier-ignore
+          })
+          assert.deepEqual(found, [], `${name} has accessibility faults`)
+          const spill = await phone.page.evaluate(() => {
+            const page = document.querySelector<HTMLElement>('[data-testid=page]')!
+            return page.scrollWidth - page.clientWidth
+          })
+          assert.ok(spill <= 0, `${name} is ${spill} px too wide`)
+          const small = await phone.page.evaluate(() =>
+            [...document.querySelectorAll<HTMLElement>('[data-testid=page] button, [data-testid=page] input')]
+              .filter((e) => e.offsetParent !== null && e.getBoundingClientRect().height < 47.5)
+              .map((e) => e.outerHTML.slice(0, 120)),
+          )
+          assert.deepEqual(small, [], `${name} has targets under 48 px`)
+        }
+        assert.deepEqual(phone.errors, [])
+        await phone.close()
+      })
+    }
+  }
+})

@@ -1,0 +1,50 @@
+import { spawn, type ChildProcess } from 'node:child_process'
+import { randomUUID } from 'node:crypto'
+import { createServer } from 'node:net'
+import path from 'node:path'
+
+const root = path.resolve(import.meta.dirname, '../..')
+
+function freePort(): Promise<number> {
+  return new Promise((resolve) => {
+    const probe = createServer().listen(0, '127.0.0.1', () => {
+      const address = probe.address()
+      probe.close(() => resolve(typeof address === 'object' && address ? address.port : 0))
+    })
+  })
+}
+
+export interface TestServer {
+  readonly base: string
+  stop(signal?: NodeJS.Signals): Promise<void>
+  start(): Promise<void>
+}
+
+/** The built server with the demo world on the test cluster, on a port of its own; it can be stopped and started again. */
+export async function startServer(): Promise<TestServer> {
+  const port = await freePort()
+  const sessionSecret = randomUUID()
+  let child: ChildProcess | undefined
+  const start = async () => {
+    const started = spawn(process.execPath, ['--enable-source-maps', 'server/dist/main.js'], {
+      cwd: root,
+      env: { ...process.env, PORT: String(port), DEMO: '1', SESSION_SECRET: sessionSecret, WEB_DIR: path.join(root, 'app/dist') },
+      stdio: ['ignore', 'pipe', 'inherit'],
+    })
+    child = started
+    await new Promise<void>((resolve, reject) => {
+      started.stdout!.on('data', (chunk: Buffer) => chunk.toString().includes('listening') && resolve())
+      started.once('exit', (code) => reject(new Error(`the server ended with ${code}`)))
+    })
+  }
+  const stop = async (signal: NodeJS.Signals = 'SIGTERM') => {
+    const running = child
+    child = undefined
+    if (!running || running.exitCode !== null) return
+    const ended = new Promise((resolve) => running.once('exit', resolve))
+    running.kill(signal)
+    await ended
+  }
+  await start()
+  return { base: `http://127.0.0.1:${port}`, start, stop }
+}
