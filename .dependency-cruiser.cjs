@@ -9,7 +9,8 @@ module.exports = {
       from: { path: room('core'), pathNot: '\\.test\\.ts$' },
       to: {
         path: '.',
-        pathNot: '^core/|node_modules/(psychrolib|canonicalize|@noble/hashes|d3-scale|d3-array|d3-interpolate|d3-format|d3-time|d3-time-format|internmap)/',
+        pathNot:
+          '^core/|node_modules/(psychrolib|canonicalize|@noble/hashes|d3-scale|d3-array|d3-interpolate|d3-format|d3-time|d3-time-format|internmap)/',
       },
     },
     {
@@ -18,19 +19,37 @@ module.exports = {
       from: { path: room('contract'), pathNot: '\\.test\\.ts$' },
       to: { path: '.', pathNot: '^(contract|core)/|node_modules/zod/' },
     },
-    { name: 'rig-knows-core-only', severity: 'error', from: { path: room('rig') }, to: { path: '^(app|server|contract|e2e|bench)/' } },
+    {
+      name: 'rig-knows-core-only',
+      severity: 'error',
+      from: { path: room('rig') },
+      to: { path: '^(app|server|contract|e2e|bench)/' },
+    },
     { name: 'app-not-server', severity: 'error', from: { path: room('app') }, to: { path: '^(server|e2e|bench)/' } },
     { name: 'server-not-app', severity: 'error', from: { path: room('server') }, to: { path: '^(app|e2e|bench)/' } },
     { name: 'e2e-drives-from-outside', severity: 'error', from: { path: room('e2e') }, to: { path: '^(app|server)/' } },
-    { name: 'routes-hold-no-queries', severity: 'error', from: { path: '^server/src/routes/' }, to: { path: 'server/src/db/|node_modules/(pg|drizzle-orm)/' } },
-    { name: 'kit-knows-no-feature', severity: 'error', from: { path: '^app/src/(ui|charts|sync)/' }, to: { path: '^app/src/(features|app)/' } },
+    {
+      name: 'routes-hold-no-queries',
+      severity: 'error',
+      from: { path: '^server/src/routes/' },
+      to: { path: 'server/src/db/|node_modules/(pg|drizzle-orm)/' },
+    },
+    {
+      name: 'kit-knows-no-feature',
+      severity: 'error',
+      from: { path: '^app/src/(ui|charts|sync)/' },
+      to: { path: '^app/src/(features|app)/' },
+    },
     { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
     { name: 'resolvable', severity: 'error', from: {}, to: { couldNotResolve: true, pathNot: '\\.css$' } },
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
     tsPreCompilationDeps: true,
-    tsConfig: { fileName: 'tsconfig.base.json' },
-    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default', 'types'] },
+    tsConfig: { fileName: 'tsconfig.arrows.json' },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default', 'types'],
+    },
   },
 }

@@ -2,7 +2,18 @@ import hooks from 'eslint-plugin-react-hooks'
 import ts from 'typescript-eslint'
 
 export default ts.config(
-  { ignores: ['**/node_modules', '**/dist*', '.data', 'app/.expo', '**/*.js', '**/*.cjs', 'server/drizzle', '**/*.generated.ts'] },
+  {
+    ignores: [
+      '**/node_modules',
+      '**/dist*',
+      '.data',
+      'app/.expo',
+      '**/*.js',
+      '**/*.cjs',
+      'server/drizzle',
+      '**/*.generated.ts',
+    ],
+  },
   ...ts.configs.recommended,
   { rules: { '@typescript-eslint/switch-exhaustiveness-check': 'off', eqeqeq: 'error', 'no-console': 'off' } },
   {

@@ -5,7 +5,8 @@ config.resolver.assetExts.push('woff2')
 // zod re-exports all of its ~45 locales (`z.locales`); Metro does not tree-shake, so cut them out (English stays, zod imports it by itself)
 const before = config.resolver.resolveRequest
 config.resolver.resolveRequest = (context, name, platform) => {
-  if (/[\\/]zod[\\/]/.test(context.originModulePath) && /locales[\\/]index\.(js|cjs)$/.test(name)) return { type: 'empty' }
+  if (/[\\/]zod[\\/]/.test(context.originModulePath) && /locales[\\/]index\.(js|cjs)$/.test(name))
+    return { type: 'empty' }
   return (before ?? context.resolveRequest)(context, name, platform)
 }
 
@@ -14,7 +15,13 @@ if (process.env.API_PORT) {
   const http = require('node:http')
   config.server.enhanceMiddleware = (middleware) => (req, res, next) => {
     if (!req.url.startsWith('/api')) return middleware(req, res, next)
-    const target = { host: '127.0.0.1', port: process.env.API_PORT, path: req.url, method: req.method, headers: req.headers }
+    const target = {
+      host: '127.0.0.1',
+      port: process.env.API_PORT,
+      path: req.url,
+      method: req.method,
+      headers: req.headers,
+    }
     const forward = http.request(target, (answer) => {
       res.writeHead(answer.statusCode, answer.headers)
       answer.pipe(res)

@@ -54,7 +54,12 @@ const config = createTamagui({
   themes: { light: theme(day), dark: theme(dark) },
   media: { wide: { minWidth: 1024 }, phone: { maxWidth: 1023 } },
   shorthands: {},
-  settings: { defaultFont: 'body', disableSSR: true, shouldAddPrefersColorThemes: false, allowedStyleValues: 'somewhat-strict-web' },
+  settings: {
+    defaultFont: 'body',
+    disableSSR: true,
+    shouldAddPrefersColorThemes: false,
+    allowedStyleValues: 'somewhat-strict-web',
+  },
 })
 
 export type AppConfig = typeof config

@@ -29,7 +29,15 @@ async function check(name, command, args) {
 
 async function jest(name, projects) {
   const file = path.join(scratch, `${name}.json`)
-  const code = await run('npx', ['jest', '--selectProjects', ...projects, '--json', `--outputFile=${file}`, '--silent=false', '--ci'])
+  const code = await run('npx', [
+    'jest',
+    '--selectProjects',
+    ...projects,
+    '--json',
+    `--outputFile=${file}`,
+    '--silent=false',
+    '--ci',
+  ])
   let report
   try {
     report = JSON.parse(readFileSync(file, 'utf8'))
@@ -37,7 +45,9 @@ async function jest(name, projects) {
     return count(name, 0, 1)
   }
   // a suite that can't even load fails without a test in it
-  const broken = report.testResults.filter((suite) => suite.status === 'failed' && suite.assertionResults.length === 0).length
+  const broken = report.testResults.filter(
+    (suite) => suite.status === 'failed' && suite.assertionResults.length === 0,
+  ).length
   const failed = report.numFailedTests + broken
   count(name, report.numPassedTests, failed === 0 && code !== 0 ? 1 : failed)
 }
@@ -56,7 +66,8 @@ async function nodeTests(name, files) {
 }
 
 if (which === 'all') {
-  for (const room of ['core', 'contract', 'server', 'app', 'e2e', 'bench']) await check(`types ${room}`, 'npx', ['tsc', '-p', room])
+  for (const room of ['core', 'contract', 'server', 'app', 'e2e', 'bench'])
+    await check(`types ${room}`, 'npx', ['tsc', '-p', room])
   await check('lint', 'npm', ['run', '--silent', 'lint'])
   await check('format', 'npm', ['run', '--silent', 'format:check'])
   await check('arrows', 'npm', ['run', '--silent', 'arrows'])

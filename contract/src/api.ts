@@ -8,9 +8,17 @@ export const MAX_BATCH = 200
 /** Bytes of a request's body. */
 export const MAX_BODY = 1_000_000
 
-export const SignIn = z.strictObject({ login: text(80, 1), password: z.string().min(1, 'Type your password.').max(200) })
+export const SignIn = z.strictObject({
+  login: text(80, 1),
+  password: z.string().min(1, 'Type your password.').max(200),
+})
 
-export const SessionUser = z.object({ id: z.string(), name: z.string(), role: z.enum(['lead', 'apprentice']), company: z.string() })
+export const SessionUser = z.object({
+  id: z.string(),
+  name: z.string(),
+  role: z.enum(['lead', 'apprentice']),
+  company: z.string(),
+})
 export type SessionUser = z.infer<typeof SessionUser>
 
 export const Job = z.object({
@@ -31,7 +39,10 @@ export type UnitRow = z.infer<typeof UnitRow>
 export const UnitList = z.object({ units: z.array(UnitRow) })
 
 export const AppendEntries = z.strictObject({ entries: z.array(EntrySchema).min(1).max(MAX_BATCH) })
-export const Appended = z.object({ appended: z.array(z.object({ id, seq: z.number(), hash: z.string() })), lastSeq: z.number() })
+export const Appended = z.object({
+  appended: z.array(z.object({ id, seq: z.number(), hash: z.string() })),
+  lastSeq: z.number(),
+})
 export type Appended = z.infer<typeof Appended>
 
 const author = z.object({ id: z.string(), name: z.string() })

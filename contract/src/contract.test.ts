@@ -56,7 +56,13 @@ describe('words', () => {
     expect(problem('')).toBe('Type a number.')
   })
   it('give the range of the data in the units in use', () => {
-    const problem = { code: 'pressureOutsideData', path: 'x', refrigerant: 'R-410A', lowGaugePa: 0, highGaugePa: 4e6 } as const
+    const problem = {
+      code: 'pressureOutsideData',
+      path: 'x',
+      refrigerant: 'R-410A',
+      lowGaugePa: 0,
+      highGaugePa: 4e6,
+    } as const
     expect(entryProblemWords(problem, 'ip')).toContain('580.2 psig')
     expect(entryProblemWords(problem, 'si')).toContain('40.00 bar')
   })

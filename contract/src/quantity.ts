@@ -17,5 +17,4 @@ export const text = (max: number, min = 0) =>
     .trim()
     .min(min, min === 1 ? 'Write something here.' : `At least ${min} letters.`)
     .max(max, `At most ${max} letters.`)
-    // eslint-disable-next-line no-control-regex
     .regex(/^[^\u0000-\u0008\u000b\u000c\u000e-\u001f\ud800-\udfff]*$/u, 'Leave out control characters.')

@@ -73,7 +73,8 @@ export class Driver {
   /** waits until the words stand there; fails with what stood there instead */
   async reads(id: string, wanted: RegExp): Promise<string> {
     const found = this.page.waitForFunction(
-      (selector: string, source: string) => new RegExp(source).test(document.querySelector(selector)?.textContent ?? ''),
+      (selector: string, source: string) =>
+        new RegExp(source).test(document.querySelector(selector)?.textContent ?? ''),
       { timeout: WAIT },
       sel(id),
       wanted.source,

@@ -52,7 +52,13 @@ describe('when things go wrong', () => {
     const before = await logLength(lead, unit)
     await lead.go(`/units/${unit}/start-up`)
     await lead.press('bar-action')
-    const typed = { suctionPressure: '118x', liquidPressure: '1,490', suctionLine: 'warm', returnDryBulb: '75,5', returnWetBulb: '78' }
+    const typed = {
+      suctionPressure: '118x',
+      liquidPressure: '1,490',
+      suctionLine: 'warm',
+      returnDryBulb: '75,5',
+      returnWetBulb: '78',
+    }
     for (const [field, text] of Object.entries(typed)) await lead.type(field, text)
     await lead.press('bar-action')
     await lead.shows('“x” isn’t a unit for this. Use psig, bar, kPa, MPa.')
@@ -64,7 +70,12 @@ describe('when things go wrong', () => {
     await lead.press('bar-action')
     await lead.shows('R-454B data cover')
     assert.match(await problemAt(lead, 'returnWetBulb'), /Wet bulb can’t be above dry bulb/)
-    for (const [field, text] of [['returnDryBulb', '75,5'], ['returnWetBulb', '78'], ['liquidPressure', '1490']] as const) { // prettier-ignore
+    for (const [field, text] of [
+      ['returnDryBulb', '75,5'],
+      ['returnWetBulb', '78'],
+      ['liquidPressure', '1490'],
+    ] as const) {
+      // prettier-ignore
       assert.equal(await lead.value(field), text)
     }
     assert.equal(await logLength(lead, unit), before)
@@ -77,7 +88,10 @@ describe('when things go wrong', () => {
     await lead.press('bar-action')
     await lead.shows('Type the time as 14:05')
     const ahead = new Date(Date.now() + 60 * 60_000)
-    await lead.type('time', `${String(ahead.getHours()).padStart(2, '0')}:${String(ahead.getMinutes()).padStart(2, '0')}`)
+    await lead.type(
+      'time',
+      `${String(ahead.getHours()).padStart(2, '0')}:${String(ahead.getMinutes()).padStart(2, '0')}`,
+    )
     await lead.press('bar-action')
     await lead.shows('This time lies in the future.')
     assert.equal(await lead.value('micron'), '1800')
@@ -161,7 +175,9 @@ describe('when things go wrong', () => {
     await second.reads('refused', /Vacuum 290 micron.*This unit is sealed\. Only amendments can be added\./)
     await second.page.reload({ waitUntil: 'domcontentloaded' })
     await second.reads('refused', /Vacuum 290 micron/)
-    await second.page.evaluate(() => document.querySelector<HTMLElement>('[data-testid=refused] [role=button]')!.click())
+    await second.page.evaluate(() =>
+      document.querySelector<HTMLElement>('[data-testid=refused] [role=button]')!.click(),
+    )
     await second.page.waitForFunction(() => document.querySelector('[data-testid=refused]') === null)
     await second.close()
   })
@@ -180,7 +196,11 @@ describe('when things go wrong', () => {
     ['start up', () => `/units/${ids['K-03']}/start-up`, 'ladder'],
     ['hand over', () => `/units/${ids['K-03']}/hand-over`, 'signature'],
   ] as const
-  for (const [width, height] of [[390, 844], [1280, 800]] as const) { // prettier-ignore
+  for (const [width, height] of [
+    [390, 844],
+    [1280, 800],
+  ] as const) {
+    // prettier-ignore
     for (const dark of [false, true]) {
       it(`is accessible and fits at ${width} × ${height}, ${dark ? 'dark' : 'light'}`, async () => {
         const phone = await Driver.open(browser, server.base, { width, height })

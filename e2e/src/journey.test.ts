@@ -67,12 +67,20 @@ describe('a new unit, all the way', () => {
   it('pulls a vacuum: stamped readings, corrected times, a hold that survives a reload', async () => {
     await lead.press('stage-vacuum')
     await lead.see('micron')
-    for (const [ago, value] of [[40, '90000'], [30, '6000'], [20, '900'], [13, '310']] as const) { // prettier-ignore
+    for (const [ago, value] of [
+      [40, '90000'],
+      [30, '6000'],
+      [20, '900'],
+      [13, '310'],
+    ] as const) {
+      // prettier-ignore
       await lead.type('micron', value)
       await lead.type('time', await clock(lead, ago))
       await lead.press('bar-action')
       await lead.reads('decay-verdict', /Pulling down/)
-      await lead.page.waitForFunction(() => document.querySelector<HTMLInputElement>('[data-testid=micron]')?.value === '')
+      await lead.page.waitForFunction(
+        () => document.querySelector<HTMLInputElement>('[data-testid=micron]')?.value === '',
+      )
     }
     await lead.see('decay-sheet')
     await lead.type('time', await clock(lead, 2))
@@ -191,7 +199,20 @@ describe('a new unit, all the way', () => {
     const pages = await pdfText(papers.bytes)
     assert.ok(pages.length <= 2)
     const all = pages.join(' ')
-    for (const words of ['K-20', 'Sealed', 'In', '25.0 ft × 0.60 oz/ft (label) = 15.0 oz', 'Charge in the system 105.0 oz', '338 micron to 352 micron', 'Ines Farrow', 'Filter size is 16 × 20.', 'licensed person', 'condensing', 'valved off']) { // prettier-ignore
+    for (const words of [
+      'K-20',
+      'Sealed',
+      'In',
+      '25.0 ft × 0.60 oz/ft (label) = 15.0 oz',
+      'Charge in the system 105.0 oz',
+      '338 micron to 352 micron',
+      'Ines Farrow',
+      'Filter size is 16 × 20.',
+      'licensed person',
+      'condensing',
+      'valved off',
+    ]) {
+      // prettier-ignore
       assert.ok(all.includes(words), `the papers should say “${words}”: ${all}`)
     }
     assert.match(all, /10\.[3-6] °F subcooling/)

@@ -2,6 +2,7 @@ import { spawn, type ChildProcess } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
 import { createServer } from 'node:net'
 import path from 'node:path'
+import pg from 'pg'
 
 const root = path.resolve(import.meta.dirname, '../..')
 
@@ -20,15 +21,36 @@ export interface TestServer {
   start(): Promise<void>
 }
 
+/** An empty database of its own on the test cluster. */
+async function freshDatabase(): Promise<string> {
+  const admin = process.env.DATABASE_URL
+  if (!admin) throw new Error('DATABASE_URL is not set: run ./zetesis test e2e')
+  const url = new URL(admin)
+  url.pathname = `/e2e_${randomUUID().replace(/-/g, '')}`
+  const client = new pg.Client({ connectionString: admin })
+  await client.connect()
+  await client.query(`create database ${url.pathname.slice(1)}`)
+  await client.end()
+  return url.href
+}
+
 /** The built server with the demo world on the test cluster, on a port of its own; it can be stopped and started again. */
 export async function startServer(): Promise<TestServer> {
   const port = await freePort()
   const sessionSecret = randomUUID()
+  const database = await freshDatabase()
   let child: ChildProcess | undefined
   const start = async () => {
     const started = spawn(process.execPath, ['--enable-source-maps', 'server/dist/main.js'], {
       cwd: root,
-      env: { ...process.env, PORT: String(port), DEMO: '1', SESSION_SECRET: sessionSecret, WEB_DIR: path.join(root, 'app/dist') },
+      env: {
+        ...process.env,
+        DATABASE_URL: database,
+        PORT: String(port),
+        DEMO: '1',
+        SESSION_SECRET: sessionSecret,
+        WEB_DIR: path.join(root, 'app/dist'),
+      },
       stdio: ['ignore', 'pipe', 'inherit'],
     })
     child = started

@@ -27,7 +27,10 @@ const logOf = async (unitId: string): Promise<ChainedEntry[]> => (await wren.get
 
 describe('signing in', () => {
   it('answers who it is, with a cookie that scripts can’t read', async () => {
-    const answer = await request(world.app).post('/api/sign-in').send({ login: ' Wren ', password: 'brass-elbow' }).expect(200)
+    const answer = await request(world.app)
+      .post('/api/sign-in')
+      .send({ login: ' Wren ', password: 'brass-elbow' })
+      .expect(200)
     expect(answer.body).toEqual({ id: world.ours.userId, name: 'Lead wren', role: 'lead', company: 'wren & Co' })
     expect(answer.headers['set-cookie']![0]).toMatch(/HttpOnly.*SameSite=Lax/i)
   })
@@ -142,8 +145,18 @@ describe('bad input', () => {
   const broken: [string, (unitId: string) => unknown[], number, RegExp][] = [
     ['an empty batch', () => [], 400, /can’t be read/],
     ['no unit of measure', () => [{ ...micron(4), reading: { value: 4 } }], 400, /Give the unit: micron/],
-    ['letters for a number', () => [{ ...micron(4), reading: { value: 'many', unit: 'micron' } }], 400, /Type a number/],
-    ['a time in the future', () => [{ ...micron(4), at: new Date(Date.now() + 3_600_000).toISOString() }], 422, /future/],
+    [
+      'letters for a number',
+      () => [{ ...micron(4), reading: { value: 'many', unit: 'micron' } }],
+      400,
+      /Type a number/,
+    ],
+    [
+      'a time in the future',
+      () => [{ ...micron(4), at: new Date(Date.now() + 3_600_000).toISOString() }],
+      422,
+      /future/,
+    ],
     ['wet bulb above dry bulb', () => [entry({ kind: 'reading', mode: 'cooling', values: { returnDryBulb: { value: 70, unit: '°F' }, returnWetBulb: { value: 75, unit: '°F' } } })], 422, /Wet bulb/], // prettier-ignore
     ['after above before', () => [entry({ kind: 'weighed', direction: 'add', before: { value: 5, unit: 'lb' }, after: { value: 90, unit: 'oz' } })], 422, /more after than before/], // prettier-ignore
     ['opening valves early', () => [entry({ kind: 'started' })], 422, /Not finished yet: vacuum/],
@@ -183,7 +196,8 @@ describe('bad input', () => {
 describe('another company', () => {
   it('gets 404 for everything of ours, and sees none of it', async () => {
     const unitId = await openUnit()
-    for (const path of ['entries', 'record.json', 'papers.pdf']) await rook.get(`/api/units/${unitId}/${path}`).expect(404)
+    for (const path of ['entries', 'record.json', 'papers.pdf'])
+      await rook.get(`/api/units/${unitId}/${path}`).expect(404)
     await rook.get(`/api/jobs/${world.ours.jobId}/units`).expect(404)
     await post(rook, unitId, [micron(500)]).expect(404)
     expect((await rook.get('/api/units').expect(200)).body.units).toEqual([])
@@ -238,7 +252,11 @@ describe('a whole unit', () => {
     const unitId = randomUUID()
     await post(wren, unitId, whole()).expect(201)
     for (const units of ['ip', 'si']) {
-      const pdf = await wren.get(`/api/units/${unitId}/papers.pdf?units=${units}`).buffer(true).parse(binary as never).expect(200)
+      const pdf = await wren
+        .get(`/api/units/${unitId}/papers.pdf?units=${units}`)
+        .buffer(true)
+        .parse(binary as never)
+        .expect(200)
       expect(pdf.body.subarray(0, 5).toString()).toBe('%PDF-')
       expect(pdf.headers['content-type']).toBe('application/pdf')
     }

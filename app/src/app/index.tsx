@@ -13,13 +13,39 @@ export default function Jobs() {
   const { user } = useSession()
   const router = useRouter()
   return (
-    <Page head={<><Title>Jobs</Title><Soft>{user ? `${user.company} · ${user.name}` : ''}</Soft></>}> {/* prettier-ignore */}
+    <Page
+      head={
+        <>
+          <Title>Jobs</Title>
+          <Soft>{user ? `${user.company} · ${user.name}` : ''}</Soft>
+        </>
+      }
+    >
+      {' '}
+      {/* prettier-ignore */}
       <RefusedEntries />
       {error && !jobs ? <Body>{sentence(error)}</Body> : null}
       <YStack role="list">
         {(jobs ?? []).map((job) => (
           <YStack key={job.id} role="listitem">
-            <Button unstyled role="link" testID={`job-${job.name}`} minHeight={76} width="100%" paddingVertical="$3" borderWidth={0} borderBottomWidth={1} borderColor="$rule" borderRadius={0} backgroundColor="transparent" hoverStyle={{ backgroundColor: '$card' }} cursor="pointer" onPress={() => router.navigate(`/jobs/${job.id}` as never)}> {/* prettier-ignore */}
+            <Button
+              unstyled
+              role="link"
+              testID={`job-${job.name}`}
+              minHeight={76}
+              width="100%"
+              paddingVertical="$3"
+              borderWidth={0}
+              borderBottomWidth={1}
+              borderColor="$rule"
+              borderRadius={0}
+              backgroundColor="transparent"
+              hoverStyle={{ backgroundColor: '$card' }}
+              cursor="pointer"
+              onPress={() => router.navigate(`/jobs/${job.id}` as never)}
+            >
+              {' '}
+              {/* prettier-ignore */}
               <XStack width="100%" alignItems="center" justifyContent="space-between" gap="$3">
                 <YStack flex={1} alignItems="flex-start" minWidth={0}>
                   <Heading textAlign="left">{job.name}</Heading>

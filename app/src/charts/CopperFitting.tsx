@@ -9,7 +9,17 @@ const TOP = 14
  * One stage of the copper line: its fitting, and the pipe down to the next. Done is filled copper, a running wait flows, a
  * stage passed with a reason is a loop around, a stop is a capped end.
  */
-export function CopperFitting({ state, last, height, tick }: { state: StageState; last: boolean; height: number; tick: number }) {
+export function CopperFitting({
+  state,
+  last,
+  height,
+  tick,
+}: {
+  state: StageState
+  last: boolean
+  height: number
+  tick: number
+}) {
   const p = usePalette()
   const filled = state === 'done' || state === 'bypassed'
   const pipe = filled ? p.copper : p.rule
@@ -24,9 +34,21 @@ export function CopperFitting({ state, last, height, tick }: { state: StageState
         <Line x1={X} x2={X} y1={TOP + 20} y2={height} stroke={p.copperLit} strokeWidth={14} strokeDasharray="8 8" strokeDashoffset={-(tick % 2) * 8} /> // prettier-ignore
       ) : null}
       {state === 'stopped' ? <Rect x={X - 18} y={TOP + 22} width={36} height={8} fill={p.oxide} /> : null}
-      <Rect x={X - 17} y={TOP - 10} width={34} height={26} rx={7} fill={filled ? p.copper : p.card} stroke={state === 'stopped' ? p.oxide : state === 'todo' ? p.rule : p.copper} strokeWidth={5} /> {/* prettier-ignore */}
+      <Rect
+        x={X - 17}
+        y={TOP - 10}
+        width={34}
+        height={26}
+        rx={7}
+        fill={filled ? p.copper : p.card}
+        stroke={state === 'stopped' ? p.oxide : state === 'todo' ? p.rule : p.copper}
+        strokeWidth={5}
+      />{' '}
+      {/* prettier-ignore */}
       {filled ? <Path d={`M${X - 8} ${TOP + 3} l6 6 l11 -12`} stroke={p.onCopper} strokeWidth={4} fill="none" /> : null}
-      {state === 'stopped' ? <Path d={`M${X - 6} ${TOP - 3} l12 12 m0 -12 l-12 12`} stroke={p.oxide} strokeWidth={4} /> : null}
+      {state === 'stopped' ? (
+        <Path d={`M${X - 6} ${TOP - 3} l12 12 m0 -12 l-12 12`} stroke={p.oxide} strokeWidth={4} />
+      ) : null}
     </Svg>
   )
 }

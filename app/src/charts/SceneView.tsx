@@ -23,7 +23,17 @@ const faces = { word: 'Atkinson Hyperlegible Next', figure: 'Barlow Semi Condens
 export function SceneView({ scene, label, testID }: { scene: Scene; label: string; testID?: string }) {
   const tones = toneOf(usePalette())
   return (
-    <Svg width="100%" height={undefined} viewBox={`0 0 ${scene.width} ${scene.height}`} style={{ aspectRatio: scene.width / scene.height }} role="img" aria-label={label} testID={testID}> {/* prettier-ignore */}
+    <Svg
+      width="100%"
+      height={undefined}
+      viewBox={`0 0 ${scene.width} ${scene.height}`}
+      style={{ aspectRatio: scene.width / scene.height }}
+      role="img"
+      aria-label={label}
+      testID={testID}
+    >
+      {' '}
+      {/* prettier-ignore */}
       <G>
         {scene.shapes.map((shape, i) => (
           <Painted key={i} shape={shape} tones={tones} />
@@ -45,7 +55,17 @@ function Painted({ shape, tones }: { shape: Shape; tones: Record<Tone, string> }
       return <Circle cx={shape.x} cy={shape.y} r={shape.r} fill={tones[shape.tone]} />
     case 'text':
       return (
-        <SvgText x={shape.x} y={shape.y} fontSize={shape.size} fill={tones[shape.tone]} textAnchor={shape.anchor} fontFamily={faces[shape.face]} fontWeight={shape.bold ? '700' : shape.face === 'figure' ? '500' : '400'}> {/* prettier-ignore */}
+        <SvgText
+          x={shape.x}
+          y={shape.y}
+          fontSize={shape.size}
+          fill={tones[shape.tone]}
+          textAnchor={shape.anchor}
+          fontFamily={faces[shape.face]}
+          fontWeight={shape.bold ? '700' : shape.face === 'figure' ? '500' : '400'}
+        >
+          {' '}
+          {/* prettier-ignore */}
           {shape.text}
         </SvgText>
       )

@@ -20,7 +20,8 @@ export const queryClient = new QueryClient({
 export const fetchMe = () => call('/me', { answer: SessionUser })
 export const fetchJobs = async () => (await call('/jobs', { answer: JobList })).jobs
 export const fetchUnits = async (): Promise<UnitRow[]> => (await call('/units', { answer: UnitList })).units
-export const signIn = (body: { login: string; password: string }) => call('/sign-in', { method: 'POST', body, answer: SessionUser })
+export const signIn = (body: { login: string; password: string }) =>
+  call('/sign-in', { method: 'POST', body, answer: SessionUser })
 export const signOut = () => call('/sign-out', { method: 'POST', body: {}, answer: z.undefined() })
 
 export const logKey = (unitId: string) => ['log', unitId] as const

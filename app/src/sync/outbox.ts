@@ -125,7 +125,12 @@ export function makeOutbox({
       const stamp = Date.now().toString(36).padStart(10, '0')
       const made = batch.map((entry) => {
         counter += 1
-        return { key: `${stamp}-${counter.toString(36).padStart(6, '0')}-${entry.id.slice(0, 8)}`, unitId, author, entry }
+        return {
+          key: `${stamp}-${counter.toString(36).padStart(6, '0')}-${entry.id.slice(0, 8)}`,
+          unitId,
+          author,
+          entry,
+        }
       })
       made.forEach((i) => writing.add(i.key))
       show([...items, ...made])

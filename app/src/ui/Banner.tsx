@@ -12,7 +12,20 @@ const metals = {
 } as const
 
 /** A verdict first, then the number, then the reason: said by colour, by shape and by word. */
-export function Banner({ metal, word, figure, children, testID }: { metal: Metal; word: string; figure?: ReactNode; children?: ReactNode; testID?: string }) { // prettier-ignore
+export function Banner({
+  metal,
+  word,
+  figure,
+  children,
+  testID,
+}: {
+  metal: Metal
+  word: string
+  figure?: ReactNode
+  children?: ReactNode
+  testID?: string
+}) {
+  // prettier-ignore
   const { ink, wash, mark } = metals[metal]
   return (
     <XStack backgroundColor={wash} borderRadius="$3" overflow="hidden" testID={testID} role="status">
@@ -22,7 +35,13 @@ export function Banner({ metal, word, figure, children, testID }: { metal: Metal
           <Text color={ink} fontSize="$6" lineHeight="$6" fontWeight="700">{`${mark} ${word}`}</Text>
           {figure}
         </XStack>
-        {typeof children === 'string' ? <Body fontSize="$3" lineHeight="$3">{children}</Body> : children}
+        {typeof children === 'string' ? (
+          <Body fontSize="$3" lineHeight="$3">
+            {children}
+          </Body>
+        ) : (
+          children
+        )}
       </YStack>
     </XStack>
   )

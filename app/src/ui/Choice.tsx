@@ -7,7 +7,22 @@ export interface Option<V extends string> {
 }
 
 /** One of a few, each a button wide enough for a glove; pressing the chosen one again makes it unknown. */
-export function Choice<V extends string>({ label, options, value, onChange, testID, hint }: { label: string; options: readonly Option<V>[]; value: V | undefined; onChange: (value: V | undefined) => void; testID?: string; hint?: string }) { // prettier-ignore
+export function Choice<V extends string>({
+  label,
+  options,
+  value,
+  onChange,
+  testID,
+  hint,
+}: {
+  label: string
+  options: readonly Option<V>[]
+  value: V | undefined
+  onChange: (value: V | undefined) => void
+  testID?: string
+  hint?: string
+}) {
+  // prettier-ignore
   return (
     <YStack gap="$2" role="radiogroup" aria-label={label} testID={testID}>
       <Text fontSize="$3" fontWeight="600" color="$ink">

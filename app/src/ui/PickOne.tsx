@@ -5,7 +5,20 @@ import { usePalette } from '@/settings/useDark'
 import { Choice, type Option } from './Choice'
 
 /** One of many: shut it shows what was chosen, open it is a sheet of buttons big enough for a glove. */
-export function PickOne<V extends string>({ label, options, value, onChange, testID }: { label: string; options: readonly Option<V>[]; value: V | undefined; onChange: (value: V | undefined) => void; testID?: string }) { // prettier-ignore
+export function PickOne<V extends string>({
+  label,
+  options,
+  value,
+  onChange,
+  testID,
+}: {
+  label: string
+  options: readonly Option<V>[]
+  value: V | undefined
+  onChange: (value: V | undefined) => void
+  testID?: string
+}) {
+  // prettier-ignore
   const [open, setOpen] = useState(false)
   const { ink } = usePalette()
   if (open) {
@@ -17,7 +30,26 @@ export function PickOne<V extends string>({ label, options, value, onChange, tes
       <Text fontSize="$3" fontWeight="600" color="$ink">
         {label}
       </Text>
-      <Button unstyled role="button" aria-label={`${label}: ${chosen?.label ?? 'choose'}`} aria-expanded={false} flexDirection="row" minHeight={52} paddingHorizontal="$3" alignItems="center" justifyContent="space-between" backgroundColor="$card" borderWidth={2} borderColor="$rule" borderRadius="$2" cursor="pointer" testID={testID} onPress={() => setOpen(true)}> {/* prettier-ignore */}
+      <Button
+        unstyled
+        role="button"
+        aria-label={`${label}: ${chosen?.label ?? 'choose'}`}
+        aria-expanded={false}
+        flexDirection="row"
+        minHeight={52}
+        paddingHorizontal="$3"
+        alignItems="center"
+        justifyContent="space-between"
+        backgroundColor="$card"
+        borderWidth={2}
+        borderColor="$rule"
+        borderRadius="$2"
+        cursor="pointer"
+        testID={testID}
+        onPress={() => setOpen(true)}
+      >
+        {' '}
+        {/* prettier-ignore */}
         <Text fontSize="$4" fontWeight="600" color={chosen ? '$ink' : '$soft'}>
           {chosen?.label ?? 'Choose'}
         </Text>

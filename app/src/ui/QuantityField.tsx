@@ -26,7 +26,18 @@ export interface QuantityFieldProps {
  * A reading typed with one thumb: "118", "8.1 bar". The unit beside it is the one assumed for a bare number; a tap takes the
  * next. While the field is empty it follows the units of measure in use, what is typed keeps its own.
  */
-export function QuantityField({ label, dimension, value, onChange, problem, hint, testID, mark, placeholder }: QuantityFieldProps) { // prettier-ignore
+export function QuantityField({
+  label,
+  dimension,
+  value,
+  onChange,
+  problem,
+  hint,
+  testID,
+  mark,
+  placeholder,
+}: QuantityFieldProps) {
+  // prettier-ignore
   const id = useId()
   const { system } = useSettings()
   const unit = assumedUnit(dimension, value, system)
@@ -37,7 +48,18 @@ export function QuantityField({ label, dimension, value, onChange, problem, hint
       <Text render="label" {...{ htmlFor: id }} fontSize="$3" fontWeight="600" color="$ink">
         {mark ? `${mark} ${label}` : label}
       </Text>
-      <XStack minHeight={56} alignItems="stretch" backgroundColor="$card" borderWidth={2} borderColor={problem ? '$oxide' : '$rule'} borderRadius="$2" overflow="hidden" focusWithinStyle={{ borderColor: '$copper' }}> {/* prettier-ignore */}
+      <XStack
+        minHeight={56}
+        alignItems="stretch"
+        backgroundColor="$card"
+        borderWidth={2}
+        borderColor={problem ? '$oxide' : '$rule'}
+        borderRadius="$2"
+        overflow="hidden"
+        focusWithinStyle={{ borderColor: '$copper' }}
+      >
+        {' '}
+        {/* prettier-ignore */}
         <Input
           unstyled
           id={id}
@@ -62,7 +84,22 @@ export function QuantityField({ label, dimension, value, onChange, problem, hint
           aria-invalid={problem ? true : undefined}
           aria-describedby={problem ? `${id}-problem` : undefined}
         />
-        <Button unstyled role="button" minWidth={64} paddingHorizontal="$2" alignItems="center" justifyContent="center" backgroundColor="$pane" hoverStyle={{ backgroundColor: '$hold' }} cursor="pointer" aria-label={`${label}: unit ${unit}, change to ${next}`} testID={testID ? `${testID}-unit` : undefined} onPress={() => onChange({ text: value.text, unit: next })}> {/* prettier-ignore */}
+        <Button
+          unstyled
+          role="button"
+          minWidth={64}
+          paddingHorizontal="$2"
+          alignItems="center"
+          justifyContent="center"
+          backgroundColor="$pane"
+          hoverStyle={{ backgroundColor: '$hold' }}
+          cursor="pointer"
+          aria-label={`${label}: unit ${unit}, change to ${next}`}
+          testID={testID ? `${testID}-unit` : undefined}
+          onPress={() => onChange({ text: value.text, unit: next })}
+        >
+          {' '}
+          {/* prettier-ignore */}
           <Text fontFamily="$figure" fontWeight="600" fontSize={17} color="$ink">
             {unit}
           </Text>

@@ -16,7 +16,20 @@ export interface TextFieldProps {
   onSubmit?: () => void
 }
 
-export function TextField({ label, value, onChange, problem, hint, testID, placeholder, secure, long, autoComplete = 'off', onSubmit }: TextFieldProps) { // prettier-ignore
+export function TextField({
+  label,
+  value,
+  onChange,
+  problem,
+  hint,
+  testID,
+  placeholder,
+  secure,
+  long,
+  autoComplete = 'off',
+  onSubmit,
+}: TextFieldProps) {
+  // prettier-ignore
   const id = useId()
   const common = {
     id,
@@ -34,7 +47,18 @@ export function TextField({ label, value, onChange, problem, hint, testID, place
       <Text render="label" {...{ htmlFor: id }} fontSize="$3" fontWeight="600" color="$ink">
         {label}
       </Text>
-      <XStack minHeight={52} alignItems="center" backgroundColor="$card" borderWidth={2} borderColor={problem ? '$oxide' : '$rule'} borderRadius="$2" paddingHorizontal="$3" focusWithinStyle={{ borderColor: '$copper' }}> {/* prettier-ignore */}
+      <XStack
+        minHeight={52}
+        alignItems="center"
+        backgroundColor="$card"
+        borderWidth={2}
+        borderColor={problem ? '$oxide' : '$rule'}
+        borderRadius="$2"
+        paddingHorizontal="$3"
+        focusWithinStyle={{ borderColor: '$copper' }}
+      >
+        {' '}
+        {/* prettier-ignore */}
         {long ? (
           <TextArea {...common} {...look} minHeight={84} paddingVertical="$2" />
         ) : (

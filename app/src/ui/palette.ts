@@ -8,6 +8,8 @@ export interface Palette {
   readonly hint: string
   readonly rule: string
   readonly copper: string
+  /** copper as ink on paper */
+  readonly copperInk: string
   readonly copperLit: string
   readonly onCopper: string
   readonly verdigris: string
@@ -33,6 +35,7 @@ export const day: Palette = {
   hint: '#78838A',
   rule: '#D9D1C2',
   copper: '#A94E22',
+  copperInk: '#A04A20',
   copperLit: '#D88A57',
   onCopper: '#FFFFFF',
   verdigris: '#17594F',
@@ -59,6 +62,7 @@ export const dark: Palette = {
   hint: '#8B979D',
   rule: '#3A464C',
   copper: '#B85A2B',
+  copperInk: '#E9A677',
   copperLit: '#E39B6A',
   onCopper: '#FFFFFF',
   verdigris: '#7FD0BE',

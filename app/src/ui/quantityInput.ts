@@ -7,14 +7,16 @@ const LARGEST = 1e9
 
 /** A form's schema for one quantity: text and unit in, the quantity as typed out; undefined when left empty. */
 export function quantityInput<D extends Dimension>(dimension: D, system: UnitSystem, { required = false } = {}) {
-  return z.object({ text: z.string(), unit: z.string().optional() }).transform((value, context): Quantity<D> | undefined => {
-    if (value.text.trim() === '' && !required) return undefined
-    const parsed = parseQuantity(value.text, dimension, assumedUnit(dimension, value, system) as UnitOf<D>)
-    if (parsed.ok && Math.abs(parsed.quantity.value) <= LARGEST) return parsed.quantity
-    const message = parsed.ok ? 'That figure is too large to be meant.' : parseProblemWords(parsed.problem)
-    context.addIssue({ code: 'custom', message })
-    return z.NEVER
-  })
+  return z
+    .object({ text: z.string(), unit: z.string().optional() })
+    .transform((value, context): Quantity<D> | undefined => {
+      if (value.text.trim() === '' && !required) return undefined
+      const parsed = parseQuantity(value.text, dimension, assumedUnit(dimension, value, system) as UnitOf<D>)
+      if (parsed.ok && Math.abs(parsed.quantity.value) <= LARGEST) return parsed.quantity
+      const message = parsed.ok ? 'That figure is too large to be meant.' : parseProblemWords(parsed.problem)
+      context.addIssue({ code: 'custom', message })
+      return z.NEVER
+    })
 }
 
 /** A stored quantity back in a field, as it was typed. */

@@ -17,7 +17,10 @@ export function clearDraft(name: string): void {
 }
 
 /** Keeps a form's content on this device at every keystroke, so that a reload half-way loses nothing. */
-export function useDraft<T extends FieldValues, O>(name: string, { watch }: Pick<UseFormReturn<T, unknown, O>, 'watch'>): void {
+export function useDraft<T extends FieldValues, O>(
+  name: string,
+  { watch }: Pick<UseFormReturn<T, unknown, O>, 'watch'>,
+): void {
   useEffect(() => {
     const { unsubscribe } = watch((values, { type }) => {
       // only what a person typed, not a reset after saving

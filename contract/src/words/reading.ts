@@ -15,7 +15,11 @@ export const ladderWords: LadderWords = {
   freezes: 'coil freezes below',
 }
 
-export const targetSourceWords = { label: 'from the label', commonRule: 'by the common rule', typed: 'typed, with a reason' } as const
+export const targetSourceWords = {
+  label: 'from the label',
+  commonRule: 'by the common rule',
+  typed: 'typed, with a reason',
+} as const
 
 /** Why there is no target, and where to find one. */
 export function noTargetWords(reason: Extract<Target, { ok: false }>['reason']): string {
@@ -46,20 +50,29 @@ export function noTargetWords(reason: Extract<Target, { ok: false }>['reason']):
 }
 
 export const findingWords: Record<FindingCode, string> = {
-  pressureOutsideData: 'A pressure lies outside the refrigerant’s data. Check the figure, its unit and the refrigerant.',
-  negativeSuperheat: 'Superheat below zero can’t be: wrong refrigerant chosen, a loose or swapped clamp, or a gauge not zeroed. Not a charge fault.',
-  negativeSubcooling: 'Subcooling below zero can’t be: wrong refrigerant chosen, a loose or swapped clamp, a gauge not zeroed, or gas in the liquid line. Not a charge fault by itself.',
-  suctionAboveLiquidPressure: 'Suction pressure is above liquid pressure: hoses swapped, or the compressor isn’t pumping.',
-  suctionLineAboveLiquidLine: 'The suction line is warmer than the liquid line: clamps swapped, or a heat pump that heats.',
+  pressureOutsideData:
+    'A pressure lies outside the refrigerant’s data. Check the figure, its unit and the refrigerant.',
+  negativeSuperheat:
+    'Superheat below zero can’t be: wrong refrigerant chosen, a loose or swapped clamp, or a gauge not zeroed. Not a charge fault.',
+  negativeSubcooling:
+    'Subcooling below zero can’t be: wrong refrigerant chosen, a loose or swapped clamp, a gauge not zeroed, or gas in the liquid line. Not a charge fault by itself.',
+  suctionAboveLiquidPressure:
+    'Suction pressure is above liquid pressure: hoses swapped, or the compressor isn’t pumping.',
+  suctionLineAboveLiquidLine:
+    'The suction line is warmer than the liquid line: clamps swapped, or a heat pump that heats.',
   supplyAboveReturn: 'Supply air is warmer than return: probes swapped, or it is heating.',
-  condensingBelowOutdoor: 'Condensing below outdoor air can’t be: wrong refrigerant, gauge not zeroed, or the outdoor probe lies in the sun.',
+  condensingBelowOutdoor:
+    'Condensing below outdoor air can’t be: wrong refrigerant, gauge not zeroed, or the outdoor probe lies in the sun.',
   superheatUnderFloor: 'Superheat under 5 °F (2.8 K): liquid may reach the compressor. Don’t add; find out why.',
   coilBelowFreezing: 'The coil is below freezing. Check airflow and filter before any charge.',
-  coolOutdoors: 'Under 65 °F (18 °C) outdoors a reading doesn’t settle the charge. Weigh in, and come back on a warm day.',
+  coolOutdoors:
+    'Under 65 °F (18 °C) outdoors a reading doesn’t settle the charge. Weigh in, and come back on a warm day.',
   indoorsOutsideWindow: 'Indoors outside 70–80 °F (21–27 °C): give it a load like a normal day’s.',
-  liquidLineBelowOutdoor: 'The liquid line is cooler than outdoor air: look for a clamp off the pipe or a restriction before it.',
+  liquidLineBelowOutdoor:
+    'The liquid line is cooler than outdoor air: look for a clamp off the pipe or a restriction before it.',
   highSplit: 'Return − supply is high: suspect airflow before charge.',
-  valveSuperheatOffHabit: 'An expansion valve usually holds 8–14 °F (4.4–7.8 K) superheat: check bulb, valve and airflow.',
+  valveSuperheatOffHabit:
+    'An expansion valve usually holds 8–14 °F (4.4–7.8 K) superheat: check bulb, valve and airflow.',
   coilMayFreeze: 'Cool outdoors and a cool return: the right superheat may still mean a coil below freezing.',
   bubbleAndDewDiffer: 'This blend has glide: superheat is from dew, subcooling from bubble.',
 }
@@ -109,7 +122,8 @@ export const decayWords = { limit: 'limit', valvedOff: 'valved off', holdEnds: '
 export const safetyWords = {
   prepare: 'Lock out and prove dead before you open a panel. Recover, never vent.',
   vacuum: 'Never run or test-megger a compressor under vacuum. Keep the service valves shut until the decay passes.',
-  weighIn: 'Gloves and eye protection. Purge the hose before the system valve opens. Never heat a cylinder with a flame.',
+  weighIn:
+    'Gloves and eye protection. Purge the hose before the system valve opens. Never heat a cylinder with a flame.',
   weighInFlammable: 'Flammable refrigerant: ventilate, no ignition source, detector on.',
   startUp: 'Fans start by themselves and discharge lines burn. Open the suction valve first, then the liquid valve.',
   handOver: 'Local codes, the equipment’s listing and a licensed person’s judgement come before anything written here.',

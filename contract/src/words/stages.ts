@@ -44,7 +44,8 @@ export const missingWords: Record<MissingFact, string> = {
 }
 
 export const refusalWords: Record<ConversionRefusal, string> = {
-  flammableIntoUnlisted: 'Stop: a flammable refrigerant must never go into equipment that isn’t listed for it. Choose another refrigerant or replace the equipment.',
+  flammableIntoUnlisted:
+    'Stop: a flammable refrigerant must never go into equipment that isn’t listed for it. Choose another refrigerant or replace the equipment.',
   noDropInForR410A: 'Stop: equipment built for R-410A has no drop-in replacement. Repair it with R-410A or replace it.',
   sameRefrigerant: 'Old and new refrigerant are the same: that is a retrofit, not a conversion.',
 }

@@ -28,6 +28,9 @@ export function agenda(units: readonly AgendaUnit[], nowMs: number): Agenda {
   const progress = (s: UnitSummary) => s.stages.filter((x) => x.state === 'done' || x.state === 'bypassed').length
   const todo = current
     .filter(({ summary }) => !idle.includes(summary.need.code))
-    .sort((a, b) => rank(a.summary) - rank(b.summary) || progress(b.summary) - progress(a.summary) || (a.tag < b.tag ? -1 : 1))
+    .sort(
+      (a, b) =>
+        rank(a.summary) - rank(b.summary) || progress(b.summary) - progress(a.summary) || (a.tag < b.tag ? -1 : 1),
+    )
   return { waits, todo }
 }

@@ -50,6 +50,8 @@ export function summaryAt(summary: UnitSummary, nowMs: number): UnitSummary {
       : summary.need.code === 'settling' && ended.startUp
         ? { code: 'takeReading' }
         : summary.need
-  const stages = summary.stages.map((s) => (s.state === 'waiting' && ended[s.stage] ? { ...s, state: 'current' as const } : s))
+  const stages = summary.stages.map((s) =>
+    s.state === 'waiting' && ended[s.stage] ? { ...s, state: 'current' as const } : s,
+  )
   return { ...summary, need, stages }
 }

@@ -27,7 +27,10 @@ describe('wet bulb', () => {
     [95, 0.4, 75.1],
     [70, 1, 70],
   ])('%d °F at %d is about %d °F', (dry, rh, wet) => {
-    expect(fahrenheit(wetBulbK({ dryBulbK: kelvin(dry), relativeHumidity: rh, pressurePa: 101325 })!)).toBeCloseTo(wet, 0)
+    expect(fahrenheit(wetBulbK({ dryBulbK: kelvin(dry), relativeHumidity: rh, pressurePa: 101325 })!)).toBeCloseTo(
+      wet,
+      0,
+    )
   })
   it('is never above dry bulb and rises with humidity', () => {
     const air = fc.record({ f: fc.double({ min: 35, max: 110, noNaN: true }), rh: fc.double({ min: 0.05, max: 0.94, noNaN: true }), m: fc.double({ min: 0, max: 3000, noNaN: true }) }) // prettier-ignore
@@ -42,16 +45,28 @@ describe('wet bulb', () => {
   })
   it('and humidity come back from each other', () => {
     fc.assert(
-      fc.property(fc.double({ min: 40, max: 105, noNaN: true }), fc.double({ min: 0.1, max: 0.95, noNaN: true }), (f, rh) => {
-        const dryBulbK = kelvin(f)
-        const wet = wetBulbK({ dryBulbK, relativeHumidity: rh, pressurePa: 101325 })!
-        expect(relativeHumidity({ dryBulbK, wetBulbK: wet, pressurePa: 101325 })!).toBeCloseTo(rh, 2)
-      }),
+      fc.property(
+        fc.double({ min: 40, max: 105, noNaN: true }),
+        fc.double({ min: 0.1, max: 0.95, noNaN: true }),
+        (f, rh) => {
+          const dryBulbK = kelvin(f)
+          const wet = wetBulbK({ dryBulbK, relativeHumidity: rh, pressurePa: 101325 })!
+          expect(relativeHumidity({ dryBulbK, wetBulbK: wet, pressurePa: 101325 })!).toBeCloseTo(rh, 2)
+        },
+      ),
     )
   })
   it('is undefined for what can’t be', () => {
     const base = { dryBulbK: 297, relativeHumidity: 0.5, pressurePa: 101325 }
-    for (const wrong of [{ relativeHumidity: 1.1 }, { relativeHumidity: -0.1 }, { relativeHumidity: NaN }, { dryBulbK: NaN }, { dryBulbK: 100 }, { pressurePa: 0 }]) { // prettier-ignore
+    for (const wrong of [
+      { relativeHumidity: 1.1 },
+      { relativeHumidity: -0.1 },
+      { relativeHumidity: NaN },
+      { dryBulbK: NaN },
+      { dryBulbK: 100 },
+      { pressurePa: 0 },
+    ]) {
+      // prettier-ignore
       expect(wetBulbK({ ...base, ...wrong })).toBeUndefined()
     }
     expect(relativeHumidity({ dryBulbK: 290, wetBulbK: 291, pressurePa: 101325 })).toBeUndefined()

@@ -1,7 +1,4 @@
-/// <reference path="../psychrolib.d.ts" />
-import psychrolib from 'psychrolib'
-
-psychrolib.SetUnitSystem(psychrolib.SI)
+import { psychrolib } from './psychrolib'
 
 const ZERO_C = 273.15
 const inRange = (k: number) => k >= ZERO_C - 50 && k <= ZERO_C + 100
@@ -46,7 +43,8 @@ export function relativeHumidity({
   wetBulbK: number
   pressurePa: number
 }): number | undefined {
-  if (!inRange(dryBulbK) || !inRange(wetBulbK) || wetBulbK > dryBulbK || !plausiblePressure(pressurePa)) return undefined
+  if (!inRange(dryBulbK) || !inRange(wetBulbK) || wetBulbK > dryBulbK || !plausiblePressure(pressurePa))
+    return undefined
   const ratio = psychrolib.GetRelHumFromTWetBulb(dryBulbK - ZERO_C, wetBulbK - ZERO_C, pressurePa)
   return ratio >= 0 && ratio <= 1 ? ratio : undefined
 }

@@ -39,7 +39,10 @@ export type LineSetAdjustment =
       adderKgPerM: number[]
       working: { sections: SectionWorking[]; items: { name: string; kg: number }[]; totalLengthM: number }
     }
-  | { ok: false; reason: 'noSection' | 'negativeLength' | 'unknownTube' | 'wallTooThick' | 'outsideData' | 'notANumber' }
+  | {
+      ok: false
+      reason: 'noSection' | 'negativeLength' | 'unknownTube' | 'wallTooThick' | 'outsideData' | 'notANumber'
+    }
 
 /**
  * Charge to add (or take out) for the line set: Σ (length − its share of the included length) · allowance + items.

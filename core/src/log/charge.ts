@@ -29,7 +29,8 @@ export function chargeDue(facts: UnitFacts, profile: MethodProfile = customaryPr
   if (conversion) needed.push('labelCharge')
   const missing = needed.filter((key) => facts[key] === undefined)
   const { refrigerant, lineLength, includedLength } = facts
-  if (missing.length > 0 || !refrigerant || !lineLength || !includedLength) return { ok: false, reason: 'missing', missing }
+  if (missing.length > 0 || !refrigerant || !lineLength || !includedLength)
+    return { ok: false, reason: 'missing', missing }
 
   const lengthM = toSi('length', lineLength)
   const lineSet = lineSetAdjustmentKg({
@@ -44,7 +45,10 @@ export function chargeDue(facts: UnitFacts, profile: MethodProfile = customaryPr
     refrigerant,
     liquidTemperatureK: profile.liquidLineDensityK.si,
   })
-  if (!lineSet.ok) return lineSet.reason === 'noSection' ? { ok: false, reason: 'missing', missing: ['lineLength'] } : { ok: false, reason: lineSet.reason }
+  if (!lineSet.ok)
+    return lineSet.reason === 'noSection'
+      ? { ok: false, reason: 'missing', missing: ['lineLength'] }
+      : { ok: false, reason: lineSet.reason }
   const labelChargeKg = facts.labelCharge ? toSi('mass', facts.labelCharge) : undefined
   const startShare = conversion ? profile.conversionStartShare.si : undefined
   const dueKg =

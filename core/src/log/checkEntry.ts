@@ -115,7 +115,8 @@ function checkWeighed({ before, after, direction }: Extract<Entry, { kind: 'weig
 function checkFacts(facts: FactsPatch): EntryProblem[] {
   const problems: EntryProblem[] = []
   const notNegative = ['recovered', 'labelCharge', 'includedLength', 'allowance', 'lineLength', 'subcoolingTolerance', 'superheatTolerance'] as const // prettier-ignore
-  for (const key of notNegative) if ((facts[key]?.value ?? 0) < 0) problems.push({ code: 'negative', path: `facts.${key}` })
+  for (const key of notNegative)
+    if ((facts[key]?.value ?? 0) < 0) problems.push({ code: 'negative', path: `facts.${key}` })
   const mustBePositive = ['liquidLine', 'decayLimit', 'decayHold', 'targetSubcooling', 'targetSuperheat'] as const
   for (const key of mustBePositive) {
     if ((facts[key]?.value ?? 1) <= 0) problems.push({ code: 'notPositive', path: `facts.${key}` })
@@ -142,7 +143,11 @@ export function checkReading(values: ReadingValues, facts: UnitFacts, elevationM
     const ratio = toSi('ratio', returnHumidity)
     if (!(ratio >= 0 && ratio <= 1)) problems.push({ code: 'outsideHumidity', path: 'values.returnHumidity' })
   }
-  if (returnDryBulb && returnWetBulb && toSi('temperature', returnWetBulb) > toSi('temperature', returnDryBulb) + 1e-9) {
+  if (
+    returnDryBulb &&
+    returnWetBulb &&
+    toSi('temperature', returnWetBulb) > toSi('temperature', returnDryBulb) + 1e-9
+  ) {
     problems.push({ code: 'wetBulbAboveDryBulb', path: 'values.returnWetBulb' })
   }
   problems.push(...checkPressure('suctionPressure', 'dew'), ...checkPressure('liquidPressure', 'bubble'))
@@ -179,6 +184,8 @@ function checkGate(stage: string, { work, oldRefrigerant, refrigerant }: UnitFac
 
 function checkStrike(record: UnitRecord, id: string): EntryProblem[] {
   if (!record.seen[id] || record.strikes[id]) return [{ code: 'unknownEntry', path: 'strikes' }]
-  const target = Object.values(record.items).flat().find((item) => item.entry.id === id)
+  const target = Object.values(record.items)
+    .flat()
+    .find((item) => item.entry.id === id)
   return target && !isStrikable(target.entry) ? [{ code: 'cannotStrike', path: 'strikes' }] : []
 }

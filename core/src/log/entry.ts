@@ -98,18 +98,7 @@ export interface Sealed extends Base<'sealed'> {
 export interface Amendment extends Base<'amendment'> { readonly text: string } // prettier-ignore
 
 export type Entry =
-  | Opened
-  | Facts
-  | PumpOn
-  | ValvedOff
-  | Micron
-  | Weighed
-  | Started
-  | Reading
-  | GatePassed
-  | Struck
-  | Sealed
-  | Amendment
+  Opened | Facts | PumpOn | ValvedOff | Micron | Weighed | Started | Reading | GatePassed | Struck | Sealed | Amendment
 
 export type EntryKind = Entry['kind']
 export type EntryOf<K extends EntryKind> = Extract<Entry, { kind: K }>

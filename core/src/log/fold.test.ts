@@ -26,7 +26,11 @@ describe('fold', () => {
     expect(record.strikes[testId(4)]!.entry.reason).toBe('wrong gauge')
   })
   it('strikes a patch out: the facts before it return', () => {
-    const strike = { seq: 7, author: log[0]!.author, entry: testEntry(7, 6, { kind: 'struck', strikes: testId(3), reason: 'other unit' }) }
+    const strike = {
+      seq: 7,
+      author: log[0]!.author,
+      entry: testEntry(7, 6, { kind: 'struck', strikes: testId(3), reason: 'other unit' }),
+    }
     expect(unitFacts(foldEntries([...log, strike]))).toMatchObject({ refrigerant: 'R-32', place: 'roof' })
   })
   it('takes no strike against an opening, a seal, a strike or an amendment', () => {

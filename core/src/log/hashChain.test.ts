@@ -42,11 +42,16 @@ describe('hash chain', () => {
   })
   it('notices any change of any character of an author or a hash', () => {
     fc.assert(
-      fc.property(fc.nat(2), fc.constantFrom('receivedAt', 'previousHash', 'hash', 'unitId'), fc.stringMatching(/^[0-9a-f]{1,8}$/), (i, key, text) => {
-        const log = chain()
-        log[i] = { ...log[i]!, [key]: `${log[i]![key as 'hash']}${text}` }
-        expect(verifyChain(log).ok).toBe(false)
-      }),
+      fc.property(
+        fc.nat(2),
+        fc.constantFrom('receivedAt', 'previousHash', 'hash', 'unitId'),
+        fc.stringMatching(/^[0-9a-f]{1,8}$/),
+        (i, key, text) => {
+          const log = chain()
+          log[i] = { ...log[i]!, [key]: `${log[i]![key as 'hash']}${text}` }
+          expect(verifyChain(log).ok).toBe(false)
+        },
+      ),
     )
   })
 })

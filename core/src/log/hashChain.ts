@@ -21,7 +21,14 @@ export const GENESIS_HASH = '0'.repeat(64)
  * SHA-256, in hex, over the canonical JSON of an appended entry without its own hash.
  * Source: FIPS 180-4; JSON Canonicalization Scheme, RFC 8785.
  */
-export function entryHash({ unitId, seq, author, receivedAt, entry, previousHash }: Omit<ChainedEntry, 'hash'>): string {
+export function entryHash({
+  unitId,
+  seq,
+  author,
+  receivedAt,
+  entry,
+  previousHash,
+}: Omit<ChainedEntry, 'hash'>): string {
   const text = canonicalize({ unitId, seq, author, receivedAt, entry, previousHash })
   return bytesToHex(sha256(utf8ToBytes(text!)))
 }

@@ -58,7 +58,10 @@ describe('the copper line', () => {
   })
   it('loops around a stage that was passed with a reason', () => {
     const passed = view(opened, [[-50, { kind: 'gatePassed', stage: 'vacuum', reason: 'gauge broke, tested by hand' }]])
-    expect(passed.stages[1]).toMatchObject({ state: 'bypassed', pass: { entry: { reason: 'gauge broke, tested by hand' } } })
+    expect(passed.stages[1]).toMatchObject({
+      state: 'bypassed',
+      pass: { entry: { reason: 'gauge broke, tested by hand' } },
+    })
     expect(passed.current).toBe('weighIn')
   })
   it('does not let a reading decide before it has settled', () => {
@@ -139,13 +142,31 @@ describe('what speaks against an entry', () => {
     ['less than no pressure', [opened], 0, { kind: 'reading', mode: 'cooling', values: { suctionPressure: psig(-20) } }, ['belowVacuum']], // prettier-ignore
     ['colder than cold', [opened], 0, { kind: 'reading', mode: 'cooling', values: { outdoor: degF(-500) } }, ['belowAbsoluteZero']], // prettier-ignore
     ['humidity over 100', [opened], 0, { kind: 'reading', mode: 'cooling', values: { returnHumidity: { value: 104, unit: '%' } } }, ['outsideHumidity']], // prettier-ignore
-    ['a negative length', [opened], 0, { kind: 'facts', facts: { lineLength: { value: -3, unit: 'ft' } } }, ['negative']],
+    [
+      'a negative length',
+      [opened],
+      0,
+      { kind: 'facts', facts: { lineLength: { value: -3, unit: 'ft' } } },
+      ['negative'],
+    ],
     ['a target of nothing', [opened], 0, { kind: 'facts', facts: { targetSubcooling: { value: 0, unit: '°F' } } }, ['notPositive']], // prettier-ignore
     ['feet taken for metres', [opened], 0, { kind: 'facts', facts: { elevation: { value: 9000, unit: 'm' } } }, ['elevationOutside']], // prettier-ignore
     ['opening valves before a passed decay', [opened], 0, { kind: 'started' }, ['gateClosed']],
     ['opening them after it', [opened, decayed], 0, { kind: 'started' }, []],
-    ['striking what isn’t there', [opened], 0, { kind: 'struck', strikes: testId(77), reason: 'no such' }, ['unknownEntry']],
-    ['striking the opening', [opened], 0, { kind: 'struck', strikes: testId(1), reason: 'wrong tag' }, ['cannotStrike']],
+    [
+      'striking what isn’t there',
+      [opened],
+      0,
+      { kind: 'struck', strikes: testId(77), reason: 'no such' },
+      ['unknownEntry'],
+    ],
+    [
+      'striking the opening',
+      [opened],
+      0,
+      { kind: 'struck', strikes: testId(1), reason: 'wrong tag' },
+      ['cannotStrike'],
+    ],
     ['an amendment before the seal', [opened], 0, { kind: 'amendment', text: 'later' }, ['notSealed']],
     ['sealing with stages open', [opened], 0, { kind: 'sealed', name: 'Wren', signature: [[0, 0, 300, 200]] }, ['gateClosed']], // prettier-ignore
     ['a signature that is a dot', [opened, decayed, weighed, started, read], 0, { kind: 'sealed', name: 'Wren', signature: [[5, 5, 6, 6]] }, ['emptySignature']], // prettier-ignore

@@ -70,7 +70,11 @@ function latestReading(
  */
 export function unitView(
   record: UnitRecord,
-  { nowMs, jobElevationM, profile = customaryProfile }: { nowMs: number; jobElevationM?: number; profile?: MethodProfile },
+  {
+    nowMs,
+    jobElevationM,
+    profile = customaryProfile,
+  }: { nowMs: number; jobElevationM?: number; profile?: MethodProfile },
 ): UnitView {
   const facts = unitFacts(record)
   const elevationM = siteElevationM(facts, jobElevationM)
@@ -84,7 +88,13 @@ export function unitView(
   const sealed = isSealed(record)
 
   const waits: Wait[] = []
-  if (!sealed && vacuum.valvedOffMs !== undefined && vacuum.holdEndsMs !== undefined && vacuum.verdict?.state !== 'in' && vacuum.verdict?.state !== 'out') {
+  if (
+    !sealed &&
+    vacuum.valvedOffMs !== undefined &&
+    vacuum.holdEndsMs !== undefined &&
+    vacuum.verdict?.state !== 'in' &&
+    vacuum.verdict?.state !== 'out'
+  ) {
     waits.push({ kind: 'decayHold', startedMs: vacuum.valvedOffMs, endsMs: vacuum.holdEndsMs })
   }
   if (!sealed && startedMs !== undefined && !reading?.settled) {
@@ -117,7 +127,20 @@ export function unitView(
   })
   const open = views.find((v) => v.state !== 'done' && v.state !== 'bypassed')
   const current = open?.stage ?? 'handOver'
-  const view = { facts, missing, refusal, elevationM, vacuum, charge, startedMs, reading, stages: views, current, waits, sealed }
+  const view = {
+    facts,
+    missing,
+    refusal,
+    elevationM,
+    vacuum,
+    charge,
+    startedMs,
+    reading,
+    stages: views,
+    current,
+    waits,
+    sealed,
+  }
   return { ...view, need: needOf(view, nowMs) }
 }
 

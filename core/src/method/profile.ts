@@ -39,7 +39,10 @@ export interface MethodProfile {
 }
 
 const f = (value: number, source: string): Habit => ({ si: toSi('temperature', { value, unit: '°F' }), source })
-const df = (value: number, source: string): Habit => ({ si: toSi('temperatureDifference', { value, unit: '°F' }), source })
+const df = (value: number, source: string): Habit => ({
+  si: toSi('temperatureDifference', { value, unit: '°F' }),
+  source,
+})
 const micron = (value: number, source: string): Habit => ({ si: toSi('vacuum', { value, unit: 'micron' }), source })
 const minutes = (value: number, source: string): Habit => ({ si: value * 60, source })
 
@@ -70,8 +73,14 @@ export const customaryProfile: MethodProfile = {
   decayLimitOldPa: micron(1000, 'customary for older, oily systems: stays at or under 1000 micron'),
   decayHoldS: minutes(10, 'customary: hold at least 10 minutes'),
   settleAfterStartS: minutes(10, 'customary: 10–15 minutes from start before a reading decides'),
-  weighInToleranceKg: { si: toSi('mass', { value: 1, unit: 'oz' }), source: 'a customary scale shows half an ounce; two of its steps' },
-  longLineM: { si: toSi('length', { value: 80, unit: 'ft' }), source: 'labels often stop at 80 ft: the long-line guideline then' },
+  weighInToleranceKg: {
+    si: toSi('mass', { value: 1, unit: 'oz' }),
+    source: 'a customary scale shows half an ounce; two of its steps',
+  },
+  longLineM: {
+    si: toSi('length', { value: 80, unit: 'ft' }),
+    source: 'labels often stop at 80 ft: the long-line guideline then',
+  },
   liquidLineDensityK: f(100, 'liquid line near 100 °F in normal running, for a computed allowance'),
   conversionStartShare: { si: 0.9, source: 'customary start at 85–95 % of the original charge' },
 }

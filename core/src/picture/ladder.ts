@@ -91,7 +91,14 @@ function rungsOf(j: JudgedReading): Rung[] {
 
 type Rail = { left: number; right: number }
 
-function railShapes(scale: (v: number) => number, bottom: number, top: number, step: number, rail: Rail, ends: [number, number]): Shape[] {
+function railShapes(
+  scale: (v: number) => number,
+  bottom: number,
+  top: number,
+  step: number,
+  rail: Rail,
+  ends: [number, number],
+): Shape[] {
   const shapes: Shape[] = [rail.left, rail.right].map((x) => ({
     kind: 'line', x1: x, x2: x, y1: ends[0], y2: ends[1], tone: 'ink', width: 2,
   })) // prettier-ignore
@@ -127,7 +134,8 @@ function rungShapes(
 /** The brackets between saturation and line, coloured by the verdict where they decide. */
 function gapShapes(j: JudgedReading, y: (k: number) => number, rail: Rail): Shape[] {
   const shapes: Shape[] = []
-  const gap = (x: number, satK: number | undefined, lineK: number | undefined, deciding: boolean, sign: 1 | -1) => { // prettier-ignore
+  const gap = (x: number, satK: number | undefined, lineK: number | undefined, deciding: boolean, sign: 1 | -1) => {
+    // prettier-ignore
     if (satK === undefined || lineK === undefined) return
     const tone: Tone = deciding && j.verdict !== 'none' ? j.verdict : 'ink'
     if (deciding && j.target.ok) {

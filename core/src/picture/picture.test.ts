@@ -39,7 +39,9 @@ describe('temperature ladder', () => {
   })
   const draw = (system: 'ip' | 'si') => ladderScene({ judged, system, words, width: 358, height: 430 })!
   it('carries every temperature with its name, in the units in use', () => {
-    expect(texts(draw('ip'))).toEqual(expect.arrayContaining(['52.0', '96.0', '90.0', 'suction line', 'condensing', '°F']))
+    expect(texts(draw('ip'))).toEqual(
+      expect.arrayContaining(['52.0', '96.0', '90.0', 'suction line', 'condensing', '°F']),
+    )
     expect(texts(draw('si'))).toEqual(expect.arrayContaining(['11.1', '35.6', '32.2', '°C']))
     expect(finite(draw('si'))).toBe(true)
   })
@@ -57,7 +59,9 @@ describe('decay sheet', () => {
   const base = { samples, limitPa: 66.661184, holdS: 600 }
   it('draws readings, limit and hold on a log scale', () => {
     const scene = decaySheetScene({ run: { ...base, valvedOffMs: 1_300_000, holdEndsMs: 1_900_000 }, system: 'ip', words: labels, width: 358, height: 300 }) // prettier-ignore
-    expect(texts(scene)).toEqual(expect.arrayContaining(['limit 500', 'valved off', '100\u202f000', '1000', '100', 'micron']))
+    expect(texts(scene)).toEqual(
+      expect.arrayContaining(['limit 500', 'valved off', '100\u202f000', '1000', '100', 'micron']),
+    )
     expect(scene.shapes.filter((s) => s.kind === 'dot')).toHaveLength(4)
     const [first, second] = scene.shapes.filter((s) => s.kind === 'dot')
     expect(first!.y).toBeLessThan(second!.y)

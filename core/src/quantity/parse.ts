@@ -79,5 +79,7 @@ function findUnit(dimension: Dimension, written: string): string | undefined {
   if (Object.hasOwn(table, written)) return written
   const plain = (text: string) => text.normalize('NFKC').toLowerCase()
   const key = plain(written).replace(/\./g, '').trim()
-  return Object.keys(table).find((name) => plain(name) === key || table[name]!.aliases?.some((alias) => plain(alias) === key))
+  return Object.keys(table).find(
+    (name) => plain(name) === key || table[name]!.aliases?.some((alias) => plain(alias) === key),
+  )
 }

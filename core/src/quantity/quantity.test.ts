@@ -84,10 +84,16 @@ describe('reading what was typed', () => {
 
   it('reads back whatever is shown', () => {
     fc.assert(
-      fc.property(fc.constantFrom(...dimensions), fc.constantFrom('ip' as const, 'si' as const), fc.double({ min: 0, max: 9000, noNaN: true }), (d, system, si) => { // prettier-ignore
-        const parsed = parseQuantity(showText(d, si, system), d, preferredUnit(d, system))
-        expect(parsed.ok).toBe(true)
-      }),
+      fc.property(
+        fc.constantFrom(...dimensions),
+        fc.constantFrom('ip' as const, 'si' as const),
+        fc.double({ min: 0, max: 9000, noNaN: true }),
+        (d, system, si) => {
+          // prettier-ignore
+          const parsed = parseQuantity(showText(d, si, system), d, preferredUnit(d, system))
+          expect(parsed.ok).toBe(true)
+        },
+      ),
     )
   })
 

@@ -14,7 +14,11 @@ const anyCurve = fc.constantFrom<SaturationCurve>('bubble', 'dew')
 describe('saturation against the reference table', () => {
   it.each(reference.refrigerants.map((r) => [r.name, r] as const))('%s: every row, both curves', (name, { grid }) => {
     for (const row of grid) {
-      for (const [curve, psia] of [['bubble', row.bubblePsia], ['dew', row.dewPsia]] as const) { // prettier-ignore
+      for (const [curve, psia] of [
+        ['bubble', row.bubblePsia],
+        ['dew', row.dewPsia],
+      ] as const) {
+        // prettier-ignore
         const found = saturationTemperatureK(name as Refrigerant, curve, psia * PSI)
         expect(fahrenheit(found!)).toBeCloseTo(row.T_F, 6)
         expect(saturationPressurePa(name as Refrigerant, curve, kelvin(row.T_F))! / PSI).toBeCloseTo(psia, 6)
@@ -53,13 +57,20 @@ describe('saturation as a law', () => {
 
   it('rises: more pressure, higher temperature', () => {
     fc.assert(
-      fc.property(anyRefrigerant, anyCurve, fc.double({ min: 0, max: 1, noNaN: true }), fc.double({ min: 1.0001, max: 1.5, noNaN: true }), (r, curve, share, ratio) => { // prettier-ignore
-        const { lowPa, highPa } = pressureRangePa(r, curve)
-        const lower = lowPa * (highPa / lowPa) ** share
-        const upper = Math.min(lower * ratio, highPa)
-        fc.pre(upper > lower * 1.00005)
-        expect(saturationTemperatureK(r, curve, upper)!).toBeGreaterThan(saturationTemperatureK(r, curve, lower)!)
-      }),
+      fc.property(
+        anyRefrigerant,
+        anyCurve,
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.double({ min: 1.0001, max: 1.5, noNaN: true }),
+        (r, curve, share, ratio) => {
+          // prettier-ignore
+          const { lowPa, highPa } = pressureRangePa(r, curve)
+          const lower = lowPa * (highPa / lowPa) ** share
+          const upper = Math.min(lower * ratio, highPa)
+          fc.pre(upper > lower * 1.00005)
+          expect(saturationTemperatureK(r, curve, upper)!).toBeGreaterThan(saturationTemperatureK(r, curve, lower)!)
+        },
+      ),
     )
   })
 
@@ -92,8 +103,14 @@ describe('density', () => {
   it('agrees with the reference rows', () => {
     const r410a = reference.refrigerants.find((r) => r.name === 'R-410A')!
     for (const row of r410a.grid) {
-      expect(saturatedDensityKgPerM3('R-410A', 'liquid', kelvin(row.T_F))! / 16.01846337396).toBeCloseTo(row.rhoLiquid, 4)
-      expect(saturatedDensityKgPerM3('R-410A', 'vapour', kelvin(row.T_F))! / 16.01846337396).toBeCloseTo(row.rhoVapor, 6)
+      expect(saturatedDensityKgPerM3('R-410A', 'liquid', kelvin(row.T_F))! / 16.01846337396).toBeCloseTo(
+        row.rhoLiquid,
+        4,
+      )
+      expect(saturatedDensityKgPerM3('R-410A', 'vapour', kelvin(row.T_F))! / 16.01846337396).toBeCloseTo(
+        row.rhoVapor,
+        6,
+      )
     }
   })
 })
@@ -114,7 +131,11 @@ describe('refrigerants', () => {
 describe('curve', () => {
   it('is exact for a cubic, away from the ends', () => {
     const cubic = (x: number) => 0.1 * x ** 3 - x + 2
-    const curve = makeCurve(0, 1, Array.from({ length: 12 }, (_, i) => cubic(i)))
+    const curve = makeCurve(
+      0,
+      1,
+      Array.from({ length: 12 }, (_, i) => cubic(i)),
+    )
     for (const x of [2.5, 5.25, 8.9]) expect(evaluate(curve, x)).toBeCloseTo(cubic(x), 9)
   })
 })

@@ -242,7 +242,9 @@ function requiredLine(facts: UnitFacts, measured: ReturnType<typeof circuitSide>
   const { targetK } = target
   if (target.deciding === 'superheat') {
     const { suctionPressurePa } = measured
-    return suctionPressurePa === undefined ? undefined : requiredSuctionLineK({ refrigerant, suctionPressurePa, targetK })
+    return suctionPressurePa === undefined
+      ? undefined
+      : requiredSuctionLineK({ refrigerant, suctionPressurePa, targetK })
   }
   const { liquidPressurePa } = measured
   return liquidPressurePa === undefined ? undefined : requiredLiquidLineK({ refrigerant, liquidPressurePa, targetK })
@@ -287,10 +289,15 @@ function findingsOf({
     'note',
     'indoorsOutsideWindow',
   )
-  when(below(m.liquidLineK, m.outdoorK === undefined ? undefined : m.outdoorK - profile.liquidUnderOutdoorK.si), 'note', 'liquidLineBelowOutdoor')
+  when(
+    below(m.liquidLineK, m.outdoorK === undefined ? undefined : m.outdoorK - profile.liquidUnderOutdoorK.si),
+    'note',
+    'liquidLineBelowOutdoor',
+  )
   when(below(profile.highSplitK.si, m.splitK), 'note', 'highSplit')
   when(
-    valve && (below(m.superheatK, profile.valveSuperheatLowK.si) || below(profile.valveSuperheatHighK.si, m.superheatK)),
+    valve &&
+      (below(m.superheatK, profile.valveSuperheatLowK.si) || below(profile.valveSuperheatHighK.si, m.superheatK)),
     'note',
     'valveSuperheatOffHabit',
   )

@@ -4,15 +4,9 @@ import { fromSi, toSi } from '../quantity/unit'
 export type Caution = 'coilMayFreeze'
 
 export type TargetRefusal =
-  | 'notANumber'
-  | 'outdoorOutsideRule'
-  | 'wetBulbOutsideRule'
-  | 'wetBulbAboveDryBulb'
-  | 'targetBelowFloor'
+  'notANumber' | 'outdoorOutsideRule' | 'wetBulbOutsideRule' | 'wetBulbAboveDryBulb' | 'targetBelowFloor'
 
-export type TargetSuperheat =
-  | { ok: true; targetK: number; cautions: Caution[] }
-  | { ok: false; reason: TargetRefusal }
+export type TargetSuperheat = { ok: true; targetK: number; cautions: Caution[] } | { ok: false; reason: TargetRefusal }
 
 /**
  * Target superheat for a fixed orifice by the common rule, (3·IWB − 80 − ODB) / 2 with all temperatures in °F.

@@ -18,8 +18,16 @@ const rule = (wetBulb: number, outdoor: number, dryBulb?: number) =>
 describe('superheat and subcooling', () => {
   it('agree with hand arithmetic: R-410A, 118 psig and 52 °F, 350 psig and 96 °F at sea level', () => {
     // the reference table brackets 132.7 psia between 40 °F and 42 °F of dew, and 364.7 psia between 106 °F and 108 °F of bubble
-    const suction = superheatK({ refrigerant: 'R-410A', suctionPressurePa: 118 * 6894.757 + 101325, suctionLineK: kelvin(52) })
-    const liquid = subcoolingK({ refrigerant: 'R-410A', liquidPressurePa: 350 * 6894.757 + 101325, liquidLineK: kelvin(96) })
+    const suction = superheatK({
+      refrigerant: 'R-410A',
+      suctionPressurePa: 118 * 6894.757 + 101325,
+      suctionLineK: kelvin(52),
+    })
+    const liquid = subcoolingK({
+      refrigerant: 'R-410A',
+      liquidPressurePa: 350 * 6894.757 + 101325,
+      liquidLineK: kelvin(96),
+    })
     expect(dF(suction)!).toBeGreaterThan(52 - 42)
     expect(dF(suction)!).toBeLessThan(52 - 39)
     expect(dF(liquid)!).toBeGreaterThan(104 - 96)
@@ -29,14 +37,19 @@ describe('superheat and subcooling', () => {
   it('undo what the required line asks for', () => {
     const k = fc.double({ min: 0.5, max: 20, noNaN: true })
     fc.assert(
-      fc.property(fc.constantFrom(...offeredRefrigerants), fc.double({ min: 20, max: 55, noNaN: true }), k, (refrigerant, f, targetK) => {
-        const suctionPressurePa = saturationPressurePa(refrigerant, 'dew', kelvin(f))!
-        const suctionLineK = requiredSuctionLineK({ refrigerant, suctionPressurePa, targetK })!
-        expect(superheatK({ refrigerant, suctionPressurePa, suctionLineK })).toBeCloseTo(targetK, 8)
-        const liquidPressurePa = saturationPressurePa(refrigerant, 'bubble', kelvin(f + 60))!
-        const liquidLineK = requiredLiquidLineK({ refrigerant, liquidPressurePa, targetK })!
-        expect(subcoolingK({ refrigerant, liquidPressurePa, liquidLineK })).toBeCloseTo(targetK, 8)
-      }),
+      fc.property(
+        fc.constantFrom(...offeredRefrigerants),
+        fc.double({ min: 20, max: 55, noNaN: true }),
+        k,
+        (refrigerant, f, targetK) => {
+          const suctionPressurePa = saturationPressurePa(refrigerant, 'dew', kelvin(f))!
+          const suctionLineK = requiredSuctionLineK({ refrigerant, suctionPressurePa, targetK })!
+          expect(superheatK({ refrigerant, suctionPressurePa, suctionLineK })).toBeCloseTo(targetK, 8)
+          const liquidPressurePa = saturationPressurePa(refrigerant, 'bubble', kelvin(f + 60))!
+          const liquidLineK = requiredLiquidLineK({ refrigerant, liquidPressurePa, targetK })!
+          expect(subcoolingK({ refrigerant, liquidPressurePa, liquidLineK })).toBeCloseTo(targetK, 8)
+        },
+      ),
     )
   })
 
@@ -96,7 +109,11 @@ describe('target superheat by the common rule', () => {
 })
 
 describe('judging a reading', () => {
-  const valve: UnitFacts = { refrigerant: 'R-410A', metering: 'expansionValve', targetSubcooling: { value: 10, unit: '°F' } }
+  const valve: UnitFacts = {
+    refrigerant: 'R-410A',
+    metering: 'expansionValve',
+    targetSubcooling: { value: 10, unit: '°F' },
+  }
   const piston: UnitFacts = { refrigerant: 'R-410A', metering: 'fixedOrifice', superheatSource: 'commonRule' }
   const psig = (curve: 'bubble' | 'dew', f: number) => ({ value: (saturationPressurePa('R-410A', curve, kelvin(f))! - 101325) / 6894.757293168, unit: 'psig' as const }) // prettier-ignore
   const degF = (value: number) => ({ value, unit: '°F' as const })
@@ -115,7 +132,10 @@ describe('judging a reading', () => {
   const codes = (facts: UnitFacts, values: ReadingValues) => judge(facts, values).findings.map((f) => f.code)
 
   it('charges an expansion valve by subcooling and a piston by superheat', () => {
-    expect(judge(valve, reading(11, 10))).toMatchObject({ verdict: 'in', target: { deciding: 'subcooling', source: 'label' } })
+    expect(judge(valve, reading(11, 10))).toMatchObject({
+      verdict: 'in',
+      target: { deciding: 'subcooling', source: 'label' },
+    })
     expect(judge(piston, reading(12.5, 8))).toMatchObject({ verdict: 'in', target: { deciding: 'superheat', source: 'commonRule' } }) // prettier-ignore
   })
   it.each([
@@ -132,16 +152,27 @@ describe('judging a reading', () => {
     expect(judge(valve, reading(11, 12)).verdict).toBe('in')
   })
   it('has no default target: without a label value, no verdict', () => {
-    const { targetSubcooling: _, ...bare } = valve
-    expect(judge(bare, reading(11, 10))).toMatchObject({ verdict: 'none', target: { ok: false, reason: 'noLabelTarget' } })
-    expect(judge({ refrigerant: 'R-410A' }, reading(11, 10))).toMatchObject({ verdict: 'none', target: { reason: 'noMetering' } })
+    const bare: UnitFacts = { ...valve, targetSubcooling: undefined }
+    expect(judge(bare, reading(11, 10))).toMatchObject({
+      verdict: 'none',
+      target: { ok: false, reason: 'noLabelTarget' },
+    })
+    expect(judge({ refrigerant: 'R-410A' }, reading(11, 10))).toMatchObject({
+      verdict: 'none',
+      target: { reason: 'noMetering' },
+    })
     expect(judge({ ...piston, superheatSource: undefined }, reading(11, 10))).toMatchObject({ target: { reason: 'noSuperheatSource' } }) // prettier-ignore
     expect(judge({ ...piston, superheatSource: 'typed' }, reading(11, 10))).toMatchObject({ target: { reason: 'noTypedTarget' } }) // prettier-ignore
-    expect(judge(piston, reading(12, 8, { returnWetBulb: undefined }))).toMatchObject({ target: { reason: 'needsWetBulb' } })
+    expect(judge(piston, reading(12, 8, { returnWetBulb: undefined }))).toMatchObject({
+      target: { reason: 'needsWetBulb' },
+    })
     expect(judge(piston, reading(12, 8, { outdoor: undefined }))).toMatchObject({ target: { reason: 'needsOutdoor' } })
   })
   it('computes wet bulb from humidity where that was measured', () => {
-    const judged = judge(piston, reading(12.5, 8, { returnWetBulb: undefined, returnHumidity: { value: 56, unit: '%' } }))
+    const judged = judge(
+      piston,
+      reading(12.5, 8, { returnWetBulb: undefined, returnHumidity: { value: 56, unit: '%' } }),
+    )
     expect(dF(judged.returnWetBulbK! - kelvin(65))!).toBeCloseTo(0, 0)
     expect(judged.verdict).toBe('in')
   })
@@ -158,7 +189,11 @@ describe('judging a reading', () => {
     ['swapped clamps', reading(11, 10, { suctionLine: degF(100), liquidLine: degF(53) }), 'suctionLineAboveLiquidLine'],
     ['swapped air probes', reading(11, 10, { supply: degF(80) }), 'supplyAboveReturn'],
     ['condensing below outdoor', reading(11, 10, { outdoor: degF(112) }), 'condensingBelowOutdoor'],
-    ['a pressure off the table', reading(11, 10, { liquidPressure: { value: 2000, unit: 'psig' } }), 'pressureOutsideData'],
+    [
+      'a pressure off the table',
+      reading(11, 10, { liquidPressure: { value: 2000, unit: 'psig' } }),
+      'pressureOutsideData',
+    ],
   ]
   it.each(contradictions)('%s: no verdict, and said', (_, values, code) => {
     const judged = judge(valve, values)
@@ -180,7 +215,10 @@ describe('judging a reading', () => {
   })
   it('uses dew for superheat and bubble for subcooling in a blend with glide', () => {
     const pa = saturationPressurePa('R-407C', 'dew', kelvin(42))!
-    const judged = judge({ ...piston, refrigerant: 'R-407C' }, { suctionPressure: { value: (pa - 101325) / 1000, unit: 'kPa' } })
+    const judged = judge(
+      { ...piston, refrigerant: 'R-407C' },
+      { suctionPressure: { value: (pa - 101325) / 1000, unit: 'kPa' } },
+    )
     expect(judged.evaporatingK).toBeCloseTo(kelvin(42), 4)
   })
   it('takes the site’s elevation into the gauge reading', () => {

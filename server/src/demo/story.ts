@@ -22,7 +22,8 @@ export function story(tag: string, jobId: string, now: Date) {
     tell,
     /** micron readings as [minutes ago, micron] */
     micron: (...readings: [number, number][]) => {
-      for (const [ago, value] of readings) tell(ago, { kind: 'micron', reading: { value, unit: 'micron' } }, 'apprentice')
+      for (const [ago, value] of readings)
+        tell(ago, { kind: 'micron', reading: { value, unit: 'micron' } }, 'apprentice')
     },
   }
 }
@@ -33,7 +34,12 @@ export const oz = (value: number): Quantity<'mass'> => ({ value, unit: 'oz' })
 export const feet = (value: number): Quantity<'length'> => ({ value, unit: 'ft' })
 
 /** What a gauge shows, to half a psi, when this refrigerant saturates at a temperature there. */
-export function gaugeAt(refrigerant: Refrigerant, curve: 'bubble' | 'dew', f: number, elevationM: number): Quantity<'gaugePressure'> {
+export function gaugeAt(
+  refrigerant: Refrigerant,
+  curve: 'bubble' | 'dew',
+  f: number,
+  elevationM: number,
+): Quantity<'gaugePressure'> {
   const pa = saturationPressurePa(refrigerant, curve, toSi('temperature', degF(f)))!
   const psig = fromSi('gaugePressure', pa - absolutePressurePa({ gaugePa: 0, elevationM }), 'psig')
   return { value: Math.round(psig * 2) / 2, unit: 'psig' }

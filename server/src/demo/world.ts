@@ -37,7 +37,12 @@ const signature: SignatureStrokes = [
 ]
 
 const valve = { work: 'new', mode: 'coolingOnly', metering: 'expansionValve' } satisfies UnitFacts
-const piston = { work: 'new', mode: 'coolingOnly', metering: 'fixedOrifice', superheatSource: 'commonRule' } satisfies UnitFacts
+const piston = {
+  work: 'new',
+  mode: 'coolingOnly',
+  metering: 'fixedOrifice',
+  superheatSource: 'commonRule',
+} satisfies UnitFacts
 const line = (length: number) =>
   ({
     lineLength: feet(length),
@@ -69,7 +74,12 @@ export function demoWorld(now: Date): DemoUnit[] {
   k1.tell(2.18 * day, { kind: 'weighed', direction: 'add', before: oz(312.4), after: oz(302.3), cylinder: 'C-12' })
   k1.tell(2.17 * day, { kind: 'started' })
   k1.tell(2.16 * day, { kind: 'reading', mode: 'cooling', values: coolingReading('R-410A', kilnM, { evaporating: 43, superheat: 11, condensing: 107, subcooling: 10.4, indoor: [76, 63], supply: 57, outdoor: 91 }) }) // prettier-ignore
-  k1.tell(2.15 * day, { kind: 'sealed', name: 'Mara Quill', signature, remarks: 'Filter size written on the return grille.' })
+  k1.tell(2.15 * day, {
+    kind: 'sealed',
+    name: 'Mara Quill',
+    signature,
+    remarks: 'Filter size written on the return grille.',
+  })
 
   const k2 = begin('K-02', kiln, { ...piston, place: 'House 4, landing', model: 'Ostrel 30-P', refrigerant: 'R-454B', labelCharge: oz(84), ...line(15) }) // prettier-ignore
   goodDecay(k2, 190)

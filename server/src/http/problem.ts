@@ -30,8 +30,17 @@ const titles: Readonly<Record<number, string>> = {
   500: 'Server fault',
 }
 
-export function sendProblem(res: Response, { status, code, detail, errors }: Omit<HttpProblem, 'name' | 'message'>): void {
-  const problem: Problem = { type: `urn:zetesis:problem:${code}`, title: titles[status] ?? 'Problem', status, detail, errors }
+export function sendProblem(
+  res: Response,
+  { status, code, detail, errors }: Omit<HttpProblem, 'name' | 'message'>,
+): void {
+  const problem: Problem = {
+    type: `urn:zetesis:problem:${code}`,
+    title: titles[status] ?? 'Problem',
+    status,
+    detail,
+    errors,
+  }
   res.status(status).type('application/problem+json').send(JSON.stringify(problem))
 }
 

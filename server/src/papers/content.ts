@@ -20,7 +20,11 @@ export interface Line {
 }
 
 const word = (key: string | undefined) => (key === undefined ? 'not recorded' : (valueWords[key] ?? key))
-const both = (dimension: Dimension, quantity: { value: number; unit: string } | undefined, system: UnitSystem): string => {
+const both = (
+  dimension: Dimension,
+  quantity: { value: number; unit: string } | undefined,
+  system: UnitSystem,
+): string => {
   if (!quantity) return 'not recorded'
   const typed = showTyped(quantity)
   const converted = showText(dimension, toSi(dimension, quantity as never), system)
@@ -36,10 +40,16 @@ export function equipmentLines({ facts }: UnitView, system: UnitSystem): Line[] 
     { label: 'Refrigerant', value: facts.refrigerant ?? 'not recorded' },
     { label: 'Metering device', value: `${word(facts.metering)}, as seen at the indoor coil` },
     { label: 'Label charge', value: both('mass', facts.labelCharge, system) },
-    { label: 'Line set', value: `${both('length', facts.lineLength, system)}, liquid line ${both('tube', facts.liquidLine, system)}` },
+    {
+      label: 'Line set',
+      value: `${both('length', facts.lineLength, system)}, liquid line ${both('tube', facts.liquidLine, system)}`,
+    },
   ]
   if (facts.work === 'conversion') {
-    lines.push({ label: 'Converted from', value: `${word(facts.oldRefrigerant)}, recovered ${both('mass', facts.recovered, system)}` })
+    lines.push({
+      label: 'Converted from',
+      value: `${word(facts.oldRefrigerant)}, recovered ${both('mass', facts.recovered, system)}`,
+    })
   }
   return lines
 }
@@ -70,17 +80,27 @@ export function chargeLines({ charge, facts }: UnitView, system: UnitSystem): Li
       const counted = showText('length', section.countedM, system)
       const adder = showText('massPerLength', section.adderKgPerM, system)
       const source = section.source === 'label' ? 'label' : 'computed from the tube'
-      lines.push({ label: 'Line-set adjustment', value: `${counted} × ${adder} (${source}) = ${mass(due.lineSet.adjustmentKg)}` })
+      lines.push({
+        label: 'Line-set adjustment',
+        value: `${counted} × ${adder} (${source}) = ${mass(due.lineSet.adjustmentKg)}`,
+      })
     }
     if (due.startShare !== undefined) {
-      lines.push({ label: 'Start share', value: `${formatNumber(due.startShare * 100, 0)} % of label charge and adjustment` })
+      lines.push({
+        label: 'Start share',
+        value: `${formatNumber(due.startShare * 100, 0)} % of label charge and adjustment`,
+      })
     }
     lines.push({ label: 'Due', value: mass(due.dueKg) })
   } else lines.push({ label: 'Due', value: 'not known: facts are missing' })
   lines.push({ label: 'Weighed in', value: mass(weighedKg) })
   if (openKg !== undefined) lines.push({ label: 'Difference', value: mass(-openKg) })
   if (facts.labelCharge && facts.work !== 'conversion') {
-    lines.push({ label: 'Charge in the system', value: mass(toSi('mass', facts.labelCharge) + weighedKg), note: 'label charge and weighed in' })
+    lines.push({
+      label: 'Charge in the system',
+      value: mass(toSi('mass', facts.labelCharge) + weighedKg),
+      note: 'label charge and weighed in',
+    })
   }
   return lines
 }
@@ -92,8 +112,14 @@ export function readingLines({ reading, elevationM }: UnitView, system: UnitSyst
   const t = (k: number | undefined) => (k === undefined ? '–' : showText('temperature', k, system))
   const d = (k: number | undefined) => (k === undefined ? '–' : showText('temperatureDifference', k, system))
   return [
-    { label: 'Suction pressure', value: `${both('gaugePressure', values.suctionPressure, system)}: evaporating ${t(j.evaporatingK)}` },
-    { label: 'Liquid pressure', value: `${both('gaugePressure', values.liquidPressure, system)}: condensing ${t(j.condensingK)}` },
+    {
+      label: 'Suction pressure',
+      value: `${both('gaugePressure', values.suctionPressure, system)}: evaporating ${t(j.evaporatingK)}`,
+    },
+    {
+      label: 'Liquid pressure',
+      value: `${both('gaugePressure', values.liquidPressure, system)}: condensing ${t(j.condensingK)}`,
+    },
     { label: 'Suction line', value: t(j.suctionLineK) },
     { label: 'Liquid line', value: t(j.liquidLineK) },
     { label: 'Superheat', value: d(j.superheatK) },
@@ -105,7 +131,10 @@ export function readingLines({ reading, elevationM }: UnitView, system: UnitSyst
 }
 
 /** The verdict in one line, with target, source and tolerance. */
-export function verdictLine({ reading }: UnitView, system: UnitSystem): { verdict: 'in' | 'out' | 'none'; figure: string; reason: string } {
+export function verdictLine(
+  { reading }: UnitView,
+  system: UnitSystem,
+): { verdict: 'in' | 'out' | 'none'; figure: string; reason: string } {
   if (!reading) return { verdict: 'none', figure: '', reason: 'No start-up reading was taken.' }
   const { judged } = reading
   if (!judged.target.ok) return { verdict: 'none', figure: '', reason: noTargetWords(judged.target.reason) }
@@ -127,6 +156,8 @@ export function remarkLines(view: UnitView, record: UnitRecord): string[] {
   const unsettled = view.reading && !view.reading.settled ? [`The reading was taken before ${formatNumber(customaryProfile.settleAfterStartS.si / 60, 0)} minutes of running.`] : [] // prettier-ignore
   const long = view.charge.due.ok && view.charge.due.overLongLine ? ['The line set is longer than labels usually cover: the maker’s long-line guideline decides.'] : [] // prettier-ignore
   const remarks = record.items.sealed.map((s) => s.entry.remarks).filter((r): r is string => !!r)
-  const amendments = record.items.amendment.map((a) => `Amendment, ${a.entry.at.slice(0, 10)}, ${a.author.name}: ${a.entry.text}`)
+  const amendments = record.items.amendment.map(
+    (a) => `Amendment, ${a.entry.at.slice(0, 10)}, ${a.author.name}: ${a.entry.text}`,
+  )
   return [...passes, ...unsettled, ...long, ...findings, ...remarks, ...amendments]
 }

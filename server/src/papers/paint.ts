@@ -61,7 +61,10 @@ function paintShape(doc: PDFKit.PDFDocument, shape: Shape): void {
   }
 }
 
-function stroke(doc: PDFKit.PDFDocument, { tone, width, dash }: { tone: Tone; width: number; dash?: readonly number[] }) {
+function stroke(
+  doc: PDFKit.PDFDocument,
+  { tone, width, dash }: { tone: Tone; width: number; dash?: readonly number[] },
+) {
   doc.lineWidth(width)
   if (dash) doc.dash(dash[0]!, { space: dash[1] })
   doc.stroke(inks[tone])

@@ -35,7 +35,10 @@ describe('what the papers say', () => {
   it('names verdict, target, source and tolerance', () => {
     expect(verdictLine(opened('K-01').view, 'ip')).toEqual({ verdict: 'in', figure: '10.4 °F subcooling', reason: 'target 10.0 °F from the label; in from 7.0 to 13.0 °F (customary ±3 °F; newer literature ±1.5 °F)' }) // prettier-ignore
     expect(verdictLine(opened('K-03').view, 'ip').verdict).toBe('out')
-    expect(verdictLine(opened('K-06').view, 'ip')).toMatchObject({ verdict: 'none', reason: 'No start-up reading was taken.' })
+    expect(verdictLine(opened('K-06').view, 'ip')).toMatchObject({
+      verdict: 'none',
+      reason: 'No start-up reading was taken.',
+    })
   })
   it('tells the decay', () => {
     expect(value(vacuumLines(opened('K-01').view, 'ip'), 'From, to')).toBe('335 micron to 366 micron in 10 min 30 s')

@@ -45,9 +45,9 @@ export async function papersPdf(file: RecordFile, system: UnitSystem): Promise<B
     y = PAGE.margin
   }
   if (ladder) paint(doc, ladder, PAGE.margin, y, column / 390)
-  let beside = notes(doc, remarkLines(view, record), right, y)
+  const beside = notes(doc, remarkLines(view, record), right, y)
   const seal = record.items.sealed[0]
-  if (seal) beside = signed(doc, seal.entry.name, seal.entry.at, seal.entry.signature, right, beside + 8)
+  if (seal) signed(doc, seal.entry.name, seal.entry.at, seal.entry.signature, right, beside + 8)
   footer(doc, file)
   doc.end()
   await finished
@@ -72,7 +72,10 @@ function verdictBox(doc: Doc, { verdict, ...words }: ReturnType<typeof verdictLi
   doc.rect(PAGE.margin, y + 6, 5, height - 12).fill(tone)
   doc.font(fonts.wordBold, 15).fillColor(tone).text(verdictWords[line.verdict], PAGE.margin + 16, y + 9, { lineBreak: false, continued: line.figure !== '' }) // prettier-ignore
   if (line.figure) doc.fillColor(inks.ink).font(fonts.figureBold, 16).text(`   ${line.figure}`, { lineBreak: false })
-  doc.font(fonts.word, 10).fillColor(inks.ink).text(line.reason, PAGE.margin + 16, y + 30, { width: width - 32 })
+  doc
+    .font(fonts.word, 10)
+    .fillColor(inks.ink)
+    .text(line.reason, PAGE.margin + 16, y + 30, { width: width - 32 })
   return y + height
 }
 
@@ -81,9 +84,15 @@ function section(doc: Doc, title: string, lines: readonly Line[], x: number, top
   let y = top + 18
   for (const { label, value: text } of lines) {
     const value = printable(text)
-    doc.font(fonts.word, 9).fillColor(inks.soft).text(label, x, y + 1, { width: 84 })
+    doc
+      .font(fonts.word, 9)
+      .fillColor(inks.soft)
+      .text(label, x, y + 1, { width: 84 })
     const labelHeight = doc.heightOfString(label, { width: 84 })
-    doc.font(fonts.figure, 10.5).fillColor(inks.ink).text(value, x + 88, y, { width: column - 88 })
+    doc
+      .font(fonts.figure, 10.5)
+      .fillColor(inks.ink)
+      .text(value, x + 88, y, { width: column - 88 })
     y += Math.max(doc.heightOfString(value, { width: column - 88 }), labelHeight) + 3
   }
   return y
@@ -104,7 +113,7 @@ function notes(doc: Doc, lines: readonly string[], x: number, top: number): numb
   return y
 }
 
-function signed(doc: Doc, name: string, at: string, strokes: SignatureStrokes, x: number, top: number): number {
+function signed(doc: Doc, name: string, at: string, strokes: SignatureStrokes, x: number, top: number): void {
   let y = top
   if (y > PAGE.height - 150) {
     doc.addPage()
@@ -120,7 +129,6 @@ function signed(doc: Doc, name: string, at: string, strokes: SignatureStrokes, x
   doc.restore()
   doc.moveTo(x, y + 80).lineTo(x + 200, y + 80).lineWidth(1).stroke(inks.rule) // prettier-ignore
   doc.font(fonts.word, 9.5).fillColor(inks.ink).text(`${name} · ${at.slice(0, 16).replace('T', ' ')} UTC`, x, y + 84, { width: column }) // prettier-ignore
-  return y + 100
 }
 
 function footer(doc: Doc, file: RecordFile): void {

@@ -4,6 +4,10 @@ export function countUp(seconds: number): string {
   const hours = Math.floor(whole / 3600)
   const minutes = Math.floor((whole % 3600) / 60)
   const rest = whole % 60
-  const parts = [hours > 0 ? `${hours} h` : '', minutes > 0 ? `${minutes} min` : '', hours === 0 && rest > 0 ? `${rest} s` : '']
+  const parts = [
+    hours > 0 ? `${hours} h` : '',
+    minutes > 0 ? `${minutes} min` : '',
+    hours === 0 && rest > 0 ? `${rest} s` : '',
+  ]
   return parts.filter(Boolean).join(' ') || '0 s'
 }

@@ -35,13 +35,19 @@ export function unitRoutes({ log, units, record, papers }: Services): Router {
   })
   router.get('/units/:unitId/record.json', async (req, res) => {
     const file = await record.file(scopeOf(req).companyId, uuidParam(req, 'unitId'))
-    res.attachment(`${fileName(file.unit.tag)}-record.json`).type('application/json').send(JSON.stringify(file, null, 1))
+    res
+      .attachment(`${fileName(file.unit.tag)}-record.json`)
+      .type('application/json')
+      .send(JSON.stringify(file, null, 1))
   })
   router.get('/units/:unitId/papers.pdf', async (req, res) => {
     const { units: system } = PaperUnits.parse(req.query)
     const file = await record.file(scopeOf(req).companyId, uuidParam(req, 'unitId'))
     const pdf = await papers(file, system satisfies UnitSystem)
-    res.attachment(`${fileName(file.unit.tag)}-papers.pdf`).type('application/pdf').send(pdf)
+    res
+      .attachment(`${fileName(file.unit.tag)}-papers.pdf`)
+      .type('application/pdf')
+      .send(pdf)
   })
   return router
 }

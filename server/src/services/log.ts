@@ -76,7 +76,10 @@ function refuse(problems: readonly EntryProblem[], index: number): void {
     conflict ? 409 : 422,
     first.code,
     entryProblemWords(first),
-    problems.map((p) => ({ path: ['entries', index, p.path].filter((x) => x !== '').join('.'), detail: entryProblemWords(p) })),
+    problems.map((p) => ({
+      path: ['entries', index, p.path].filter((x) => x !== '').join('.'),
+      detail: entryProblemWords(p),
+    })),
   )
 }
 

@@ -17,7 +17,8 @@ export async function makeServices(db: Db, pool: pg.Pool) {
     signIn: await makeSignIn(db, pool),
     healthy: async () => void (await pool.query('select 1')),
     log: {
-      append: (scope: AppendScope, unitId: string, entries: readonly Entry[]) => appendEntries(db, scope, unitId, entries),
+      append: (scope: AppendScope, unitId: string, entries: readonly Entry[]) =>
+        appendEntries(db, scope, unitId, entries),
     },
     units: {
       jobs: (companyId: string) => listJobs(db, companyId),

@@ -35,7 +35,9 @@ export async function makeWorld() {
   const company = async (login: string) => {
     const ids = { companyId: randomUUID(), userId: randomUUID(), jobId: randomUUID() }
     await db.insert(companies).values({ id: ids.companyId, name: `${login} & Co` })
-    await db.insert(users).values({ companyId: ids.companyId, id: ids.userId, login, name: `Lead ${login}`, role: 'lead', passwordHash })
+    await db
+      .insert(users)
+      .values({ companyId: ids.companyId, id: ids.userId, login, name: `Lead ${login}`, role: 'lead', passwordHash })
     await db.insert(jobs).values({ companyId: ids.companyId, id: ids.jobId, name: 'Test job', place: 'Here', elevation: { value: 0, unit: 'm' } }) // prettier-ignore
     return ids
   }

@@ -20,10 +20,22 @@ export default function Row() {
   const here = units.filter((u) => u.jobId === jobId)
   const sub = job ? `${here.length} units · ${job.place} · ${showText('elevation', toSi('elevation', job.elevation), system)} up` : '' // prettier-ignore
   return (
-    <Page back="/" head={<><Title>{job?.name ?? 'Job'}</Title><Soft>{sub}</Soft></>}> {/* prettier-ignore */}
+    <Page
+      back="/"
+      head={
+        <>
+          <Title>{job?.name ?? 'Job'}</Title>
+          <Soft>{sub}</Soft>
+        </>
+      }
+    >
+      {' '}
+      {/* prettier-ignore */}
       <RefusedEntries />
       {jobs && !job ? <Body>There is no such job, or it belongs to another company.</Body> : null}
-      {here.length > 6 ? <TextField label="Find a unit" value={filter} onChange={setFilter} placeholder="tag or place" testID="filter" /> : null}
+      {here.length > 6 ? (
+        <TextField label="Find a unit" value={filter} onChange={setFilter} placeholder="tag or place" testID="filter" />
+      ) : null}
       <RowList jobId={jobId} filter={filter} />
       {job ? <NewUnit jobId={jobId} tags={here.map((u) => u.summary.tag)} /> : null}
     </Page>

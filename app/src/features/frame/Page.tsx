@@ -25,7 +25,14 @@ export function Page({ children, back, head, left, right }: PageProps) {
     <YStack flex={1} height="100%" backgroundColor="$background">
       <XStack flex={1} minHeight={0}>
         {wide && left ? (
-          <ScrollView width={264} flexGrow={0} flexShrink={0} backgroundColor="$pane" borderRightWidth={1} borderColor="$rule">
+          <ScrollView
+            width={264}
+            flexGrow={0}
+            flexShrink={0}
+            backgroundColor="$pane"
+            borderRightWidth={1}
+            borderColor="$rule"
+          >
             <YStack paddingVertical="$3">{left}</YStack>
           </ScrollView>
         ) : null}
@@ -44,7 +51,14 @@ export function Page({ children, back, head, left, right }: PageProps) {
           </YStack>
         </ScrollView>
         {wide && right ? (
-          <ScrollView width={372} flexGrow={0} flexShrink={0} borderLeftWidth={1} borderColor="$rule" backgroundColor="$card">
+          <ScrollView
+            width={372}
+            flexGrow={0}
+            flexShrink={0}
+            borderLeftWidth={1}
+            borderColor="$rule"
+            backgroundColor="$card"
+          >
             <YStack padding="$4" gap="$4">
               {right}
             </YStack>
@@ -60,7 +74,23 @@ function BackArrow({ to }: { to: string }) {
   const router = useRouter()
   const { ink } = usePalette()
   return (
-    <Button unstyled role="link" aria-label="Back" testID="back" width={48} height={48} marginLeft="$-2" borderWidth={0} backgroundColor="transparent" alignItems="center" justifyContent="center" cursor="pointer" onPress={() => router.navigate(to as never)}> {/* prettier-ignore */}
+    <Button
+      unstyled
+      role="link"
+      aria-label="Back"
+      testID="back"
+      width={48}
+      height={48}
+      marginLeft="$-2"
+      borderWidth={0}
+      backgroundColor="transparent"
+      alignItems="center"
+      justifyContent="center"
+      cursor="pointer"
+      onPress={() => router.navigate(to as never)}
+    >
+      {' '}
+      {/* prettier-ignore */}
       <ChevronLeft size={28} color={ink} />
     </Button>
   )
@@ -74,12 +104,28 @@ function Switches() {
   const chip = { unstyled: true, minHeight: 48, minWidth: 48, paddingHorizontal: '$2', borderWidth: 1, borderColor: '$rule', borderRadius: '$2', backgroundColor: '$card', alignItems: 'center', justifyContent: 'center', cursor: 'pointer' } as const // prettier-ignore
   return (
     <XStack gap="$2">
-      <Button {...chip} role="button" testID="unit-system" aria-label={system === 'ip' ? 'Units °F, psig; change to °C, bar' : 'Units °C, bar; change to °F, psig'} onPress={() => setSettings({ system: system === 'ip' ? 'si' : 'ip' })}> {/* prettier-ignore */}
+      <Button
+        {...chip}
+        role="button"
+        testID="unit-system"
+        aria-label={system === 'ip' ? 'Units °F, psig; change to °C, bar' : 'Units °C, bar; change to °F, psig'}
+        onPress={() => setSettings({ system: system === 'ip' ? 'si' : 'ip' })}
+      >
+        {' '}
+        {/* prettier-ignore */}
         <Text fontFamily="$figure" fontWeight="600" fontSize="$3" color="$ink">
           {system === 'ip' ? '°F psig' : '°C bar'}
         </Text>
       </Button>
-      <Button {...chip} role="button" testID="light" aria-label={dark ? 'Light theme' : 'Dark theme'} onPress={() => setSettings({ light: dark ? 'day' : 'dark' })}> {/* prettier-ignore */}
+      <Button
+        {...chip}
+        role="button"
+        testID="light"
+        aria-label={dark ? 'Light theme' : 'Dark theme'}
+        onPress={() => setSettings({ light: dark ? 'day' : 'dark' })}
+      >
+        {' '}
+        {/* prettier-ignore */}
         {dark ? <Sun size={22} color={ink} /> : <Moon size={22} color={ink} />}
       </Button>
     </XStack>

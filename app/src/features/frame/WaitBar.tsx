@@ -34,7 +34,10 @@ export function WaitBar() {
       )}
       <XStack alignItems="center" gap="$3">
         {others.length > 0 ? (
-          <BarLink onPress={() => setOpen(!open)} expanded={open}>{`${others.length} more ${open ? '▾' : '▴'}`}</BarLink>
+          <BarLink
+            onPress={() => setOpen(!open)}
+            expanded={open}
+          >{`${others.length} more ${open ? '▾' : '▴'}`}</BarLink>
         ) : null}
         <SyncNote />
       </XStack>
@@ -51,11 +54,24 @@ export function WaitBar() {
     </YStack>
   )
   return (
-    <YStack backgroundColor="$bar" borderTopLeftRadius="$4" borderTopRightRadius="$4" paddingHorizontal={wide ? '$6' : '$3'} paddingTop="$2" paddingBottom={nextLink && !wide ? '$1' : '$3'} gap="$1" role="contentinfo" testID="wait-bar"> {/* prettier-ignore */}
+    <YStack
+      backgroundColor="$bar"
+      borderTopLeftRadius="$4"
+      borderTopRightRadius="$4"
+      paddingHorizontal={wide ? '$6' : '$3'}
+      paddingTop="$2"
+      paddingBottom={nextLink && !wide ? '$1' : '$3'}
+      gap="$1"
+      role="contentinfo"
+      testID="wait-bar"
+    >
+      {' '}
+      {/* prettier-ignore */}
       {open
-        ? others.map((w) => (
-            <WaitLine key={w.unitId + w.wait.kind} tag={w.tag} left={w.wait.endsMs - now} word={waitWords[w.wait.kind]} onPress={() => router.navigate(unitPath(w.unitId) as never)} /> // prettier-ignore
-          ))
+        ? others.map(
+            (w) =>
+            <WaitLine key={w.unitId + w.wait.kind} tag={w.tag} left={w.wait.endsMs - now} word={waitWords[w.wait.kind]} onPress={() => router.navigate(unitPath(w.unitId) as never)} />, // prettier-ignore
+          )
         : null}
       {wide ? (
         <XStack alignItems="center" gap="$5">
@@ -76,7 +92,20 @@ export function WaitBar() {
 
 function WaitLine({ tag, left, word, onPress }: { tag: string; left: number; word: string; onPress: () => void }) {
   return (
-    <Button unstyled role="link" flexDirection="row" alignItems="baseline" gap="$2" minHeight={32} backgroundColor="transparent" borderWidth={0} cursor="pointer" onPress={onPress}> {/* prettier-ignore */}
+    <Button
+      unstyled
+      role="link"
+      flexDirection="row"
+      alignItems="baseline"
+      gap="$2"
+      minHeight={32}
+      backgroundColor="transparent"
+      borderWidth={0}
+      cursor="pointer"
+      onPress={onPress}
+    >
+      {' '}
+      {/* prettier-ignore */}
       <Text fontFamily="$figure" fontWeight="700" fontSize={24} color="$onBar" role="timer">
         {countdown(left)}
       </Text>
@@ -87,7 +116,20 @@ function WaitLine({ tag, left, word, onPress }: { tag: string; left: number; wor
 
 function BarLink({ children, onPress, expanded }: { children: string; onPress: () => void; expanded?: boolean }) {
   return (
-    <Button unstyled role="button" aria-expanded={expanded} minHeight={36} alignItems="center" justifyContent="center" backgroundColor="transparent" borderWidth={0} cursor="pointer" onPress={onPress}> {/* prettier-ignore */}
+    <Button
+      unstyled
+      role="button"
+      aria-expanded={expanded}
+      minHeight={36}
+      alignItems="center"
+      justifyContent="center"
+      backgroundColor="transparent"
+      borderWidth={0}
+      cursor="pointer"
+      onPress={onPress}
+    >
+      {' '}
+      {/* prettier-ignore */}
       <Text color="$onBarSoft" fontSize="$3">
         {children}
       </Text>
@@ -97,7 +139,24 @@ function BarLink({ children, onPress, expanded }: { children: string; onPress: (
 
 function BarButton({ label, disabled, onPress }: { label: string; disabled?: boolean; onPress: () => void }) {
   return (
-    <Button unstyled role="button" testID="bar-action" disabled={disabled} minHeight={56} borderRadius="$3" borderWidth={0} backgroundColor={disabled ? '$soft' : '$copper'} alignItems="center" justifyContent="center" cursor="pointer" hoverStyle={{ backgroundColor: disabled ? '$soft' : '$copper' }} pressStyle={{ opacity: 0.85 }} onPress={onPress}> {/* prettier-ignore */}
+    <Button
+      unstyled
+      role="button"
+      testID="bar-action"
+      disabled={disabled}
+      minHeight={56}
+      borderRadius="$3"
+      borderWidth={0}
+      backgroundColor={disabled ? '$soft' : '$copper'}
+      alignItems="center"
+      justifyContent="center"
+      cursor="pointer"
+      hoverStyle={{ backgroundColor: disabled ? '$soft' : '$copper' }}
+      pressStyle={{ opacity: 0.85 }}
+      onPress={onPress}
+    >
+      {' '}
+      {/* prettier-ignore */}
       <Text color="#FFFFFF" fontSize="$5" lineHeight="$5" fontWeight="700" textAlign="center">
         {label}
       </Text>

@@ -55,19 +55,47 @@ function Finals({ unit }: { unit: UnitHandle }) {
   return (
     <YStack gap="$4">
       <CopperBadge stages={view.stages} />
-      {view.reading ? <Verdict judged={view.reading.judged} note={view.reading.settled ? undefined : 'Taken before it had settled.'} /> : <Banner metal="none" word="No verdict">No start-up reading was taken.</Banner>} {/* prettier-ignore */}
+      {view.reading ? (
+        <Verdict
+          judged={view.reading.judged}
+          note={view.reading.settled ? undefined : 'Taken before it had settled.'}
+        />
+      ) : (
+        <Banner metal="none" word="No verdict">
+          No start-up reading was taken.
+        </Banner>
+      )}{' '}
+      {/* prettier-ignore */}
       {view.reading ? <Findings judged={view.reading.judged} /> : null}
       <Card>
         {line('vacuum', decayLine(view, system))}
         {line('weighIn', weighLine(view, system))}
-        {view.stages.map(({ stage, pass, state }) => (state === 'bypassed' && pass ? <Body key={stage}>{`⌒ ${stageWords[stage]} was passed by ${pass.author.name}: ${pass.entry.reason}`}</Body> : null))} {/* prettier-ignore */}
+        {view.stages.map(({ stage, pass, state }) =>
+          state === 'bypassed' && pass ? (
+            <Body key={stage}>{`⌒ ${stageWords[stage]} was passed by ${pass.author.name}: ${pass.entry.reason}`}</Body>
+          ) : null,
+        )}{' '}
+        {/* prettier-ignore */}
       </Card>
       {open.length > 0 && !view.sealed ? (
         <Card borderColor="$brass" testID="open-stages">
           <Body fontWeight="700">Not finished. Finish it, or pass it there with a written reason:</Body>
           {open.map(({ stage, state }) => (
-            <Button key={stage} unstyled role="link" minHeight={48} justifyContent="center" alignItems="flex-start" borderWidth={0} backgroundColor="transparent" cursor="pointer" onPress={() => router.navigate(stageHref(unitId, stage) as never)}> {/* prettier-ignore */}
-              <Text color="$copper" fontSize="$4" fontWeight="600">{`${stageWords[stage]} (${stateWords[state]}) ›`}</Text>
+            <Button
+              key={stage}
+              unstyled
+              role="link"
+              minHeight={48}
+              justifyContent="center"
+              alignItems="flex-start"
+              borderWidth={0}
+              backgroundColor="transparent"
+              cursor="pointer"
+              onPress={() => router.navigate(stageHref(unitId, stage) as never)}
+            >
+              {' '}
+              {/* prettier-ignore */}
+              <Text color="$copperInk" fontSize="$4" fontWeight="600">{`${stageWords[stage]} (${stateWords[state]}) ›`}</Text>
             </Button>
           ))}
         </Card>
@@ -84,7 +112,12 @@ interface Draft {
 
 function SignPart({ unit }: { unit: UnitHandle }) {
   const draftName = `sign.${unit.unitId}`
-  const [draft, setDraft] = useState<Draft>(() => ({ name: '', remarks: '', strokes: [], ...readDraft<Draft>(draftName) }))
+  const [draft, setDraft] = useState<Draft>(() => ({
+    name: '',
+    remarks: '',
+    strokes: [],
+    ...readDraft<Draft>(draftName),
+  }))
   const [problems, setProblems] = useState<{ name?: string; signature?: string; all?: string }>({})
   const change = (part: (now: Draft) => Partial<Draft>) => {
     setProblems({})
@@ -100,17 +133,36 @@ function SignPart({ unit }: { unit: UnitHandle }) {
     const found = unit.append({ kind: 'sealed', name: draft.name.trim(), signature: draft.strokes, ...(remarks ? { remarks } : {}) }) // prettier-ignore
     const [first] = found
     if (!first) return clearDraft(draftName)
-    setProblems(first.path === 'signature' ? { signature: entryProblemWords(first) } : { all: entryProblemWords(first) })
+    setProblems(
+      first.path === 'signature' ? { signature: entryProblemWords(first) } : { all: entryProblemWords(first) },
+    )
   }
   useBarAction(`Seal ${unit.view.facts.tag ?? ''}`.trim(), seal)
   return (
     <Card>
       <Heading>Sign</Heading>
-      <TextField label="Remarks for the customer" value={draft.remarks} onChange={(remarks) => change(() => ({ remarks }))} long testID="remarks" />
-      <TextField label="Name" value={draft.name} onChange={(name) => change(() => ({ name }))} problem={problems.name} testID="sign-name" />
+      <TextField
+        label="Remarks for the customer"
+        value={draft.remarks}
+        onChange={(remarks) => change(() => ({ remarks }))}
+        long
+        testID="remarks"
+      />
+      <TextField
+        label="Name"
+        value={draft.name}
+        onChange={(name) => change(() => ({ name }))}
+        problem={problems.name}
+        testID="sign-name"
+      />
       <YStack gap="$1">
-        <Text fontSize="$3" fontWeight="600" color="$ink">Signature</Text>
-        <SignatureBox strokes={draft.strokes} onChange={(added) => change((now) => ({ strokes: [...now.strokes, ...added].slice(-200) }))} />
+        <Text fontSize="$3" fontWeight="600" color="$ink">
+          Signature
+        </Text>
+        <SignatureBox
+          strokes={draft.strokes}
+          onChange={(added) => change((now) => ({ strokes: [...now.strokes, ...added].slice(-200) }))}
+        />
         <FieldProblem id="signature" problem={problems.signature} />
         <XStack>
           <Press look="quiet" onPress={() => change(() => ({ strokes: [] }))} testID="clear-signature">
@@ -118,7 +170,11 @@ function SignPart({ unit }: { unit: UnitHandle }) {
           </Press>
         </XStack>
       </YStack>
-      {problems.all ? <Banner metal="out" word="Not yet" testID="seal-refused">{problems.all}</Banner> : null}
+      {problems.all ? (
+        <Banner metal="out" word="Not yet" testID="seal-refused">
+          {problems.all}
+        </Banner>
+      ) : null}
       <Soft>Sealing closes the record. Afterwards it can only be amended, never changed.</Soft>
     </Card>
   )
@@ -142,9 +198,18 @@ function SealedPart({ unit }: { unit: UnitHandle }) {
       <Card>
         <Heading>Amendments</Heading>
         {unit.record.items.amendment.map((a) => (
-          <Body key={a.entry.id}>{`${format(new Date(a.entry.at), 'd MMM, HH:mm')} ${a.author.name}: ${a.entry.text}`}</Body>
+          <Body
+            key={a.entry.id}
+          >{`${format(new Date(a.entry.at), 'd MMM, HH:mm')} ${a.author.name}: ${a.entry.text}`}</Body>
         ))}
-        <TextField label="Add to the sealed record" value={text} onChange={setText} problem={problem} long testID="amendment" />
+        <TextField
+          label="Add to the sealed record"
+          value={text}
+          onChange={setText}
+          problem={problem}
+          long
+          testID="amendment"
+        />
         <Press onPress={amend} testID="amend">
           Amend
         </Press>

@@ -9,7 +9,14 @@ const WIDTH = 1000
 const HEIGHT = 400
 
 /** A box to sign in with a finger. Strokes come out in a frame of 1000 × 400, whatever the size of the screen. */
-export function SignatureBox({ strokes, onChange }: { strokes: SignatureStrokes; onChange: (strokes: SignatureStrokes) => void }) { // prettier-ignore
+export function SignatureBox({
+  strokes,
+  onChange,
+}: {
+  strokes: SignatureStrokes
+  onChange: (strokes: SignatureStrokes) => void
+}) {
+  // prettier-ignore
   const canvas = useRef<HTMLCanvasElement>(null)
   const pad = useRef<SignaturePad>(null)
   const report = useRef(onChange)
@@ -34,7 +41,10 @@ export function SignatureBox({ strokes, onChange }: { strokes: SignatureStrokes;
       made.clear()
       if (!group) return
       const place = (v: number, size: number, to: number) => Math.round(Math.min(Math.max((v / size) * to, 0), to))
-      const flat = group.points.flatMap((p) => [place(p.x, element.clientWidth, WIDTH), place(p.y, element.clientHeight, HEIGHT)])
+      const flat = group.points.flatMap((p) => [
+        place(p.x, element.clientWidth, WIDTH),
+        place(p.y, element.clientHeight, HEIGHT),
+      ])
       if (flat.length >= 4) report.current([flat.slice(0, 4000)])
     }
     made.addEventListener('endStroke', ended)
@@ -44,7 +54,18 @@ export function SignatureBox({ strokes, onChange }: { strokes: SignatureStrokes;
     }
   }, [])
   return (
-    <YStack position="relative" width="100%" borderWidth={2} borderColor="$rule" borderRadius="$2" backgroundColor="$card" overflow="hidden" style={{ aspectRatio: WIDTH / HEIGHT }}> {/* prettier-ignore */}
+    <YStack
+      position="relative"
+      width="100%"
+      borderWidth={2}
+      borderColor="$rule"
+      borderRadius="$2"
+      backgroundColor="$card"
+      overflow="hidden"
+      style={{ aspectRatio: WIDTH / HEIGHT }}
+    >
+      {' '}
+      {/* prettier-ignore */}
       <Svg width="100%" height="100%" viewBox={`0 0 ${WIDTH} ${HEIGHT}`} style={{ position: 'absolute' }} aria-hidden>
         <Polyline points={`60,320 940,320`} stroke={ink} strokeOpacity={0.25} strokeWidth={3} />
         {strokes.map((stroke, i) => (

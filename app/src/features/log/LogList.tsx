@@ -12,7 +12,9 @@ import { Soft } from '@/ui/Words'
 export function LogList({ unit }: { unit: UnitHandle }) {
   const { record } = unit
   const items = [...allItems(record), ...record.struck, ...record.ignored].filter((i) => i.entry.kind !== 'struck')
-  const sorted = items.sort((a, b) => Date.parse(b.entry.at) - Date.parse(a.entry.at) || (b.seq ?? 1e9) - (a.seq ?? 1e9))
+  const sorted = items.sort(
+    (a, b) => Date.parse(b.entry.at) - Date.parse(a.entry.at) || (b.seq ?? 1e9) - (a.seq ?? 1e9),
+  )
   return (
     <YStack role="list" testID="log">
       {sorted.map((item) => (
@@ -36,7 +38,21 @@ function LogLine({ item, unit }: { item: LogItem; unit: UnitHandle }) {
   }
   return (
     <YStack role="listitem" borderBottomWidth={1} borderColor="$rule">
-      <Button unstyled role="button" aria-expanded={open} minHeight={48} width="100%" justifyContent="center" paddingVertical="$2" borderWidth={0} backgroundColor="transparent" cursor="pointer" onPress={() => setOpen(!open)}> {/* prettier-ignore */}
+      <Button
+        unstyled
+        role="button"
+        aria-expanded={open}
+        minHeight={48}
+        width="100%"
+        justifyContent="center"
+        paddingVertical="$2"
+        borderWidth={0}
+        backgroundColor="transparent"
+        cursor="pointer"
+        onPress={() => setOpen(!open)}
+      >
+        {' '}
+        {/* prettier-ignore */}
         <XStack width="100%" gap="$3" alignItems="flex-start">
           <Text fontFamily="$figure" fontWeight="600" fontSize="$3" lineHeight="$3" color="$soft" width={48} textAlign="left">
             {format(new Date(item.entry.at), 'HH:mm')}
@@ -46,13 +62,21 @@ function LogLine({ item, unit }: { item: LogItem; unit: UnitHandle }) {
           </Text>
         </XStack>
       </Button>
-      {strike ? <Soft paddingLeft={60} paddingBottom="$2">{`Struck out by ${strike.author.name}: ${strike.entry.reason}`}</Soft> : null}
+      {strike ? (
+        <Soft paddingLeft={60} paddingBottom="$2">{`Struck out by ${strike.author.name}: ${strike.entry.reason}`}</Soft>
+      ) : null}
       {open ? (
         <YStack paddingLeft={60} paddingBottom="$3" gap="$2">
           <Soft>{`${item.author.name} · ${format(new Date(item.entry.at), 'EEE d MMM yyyy, HH:mm:ss')} · ${item.seq === null ? 'not sent yet' : `entry ${item.seq}`}`}</Soft>
           {canStrike ? (
             <>
-              <TextField label="Wrong, because" value={reason} onChange={setReason} problem={problem} testID="strike-reason" />
+              <TextField
+                label="Wrong, because"
+                value={reason}
+                onChange={setReason}
+                problem={problem}
+                testID="strike-reason"
+              />
               <Press look="stop" testID="strike" onPress={strikeOut}>
                 Strike it out
               </Press>

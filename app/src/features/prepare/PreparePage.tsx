@@ -59,13 +59,17 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
   useBarAction(unit.view.sealed ? undefined : `Save ${facts.tag ?? ''}`.trim(), () => void save())
   const wrong = Object.keys(formState.errors).length
   const terms = decayTerms({ work })
-  const text = (name: 'tag' | 'place' | 'model' | 'serial' | 'targetSuperheatReason', label: string, hint?: string) => (
+  const text = (name: 'tag' | 'place' | 'model' | 'serial' | 'targetSuperheatReason', label: string, hint?: string) =>
     <Controller control={control} name={name} render={({ field, fieldState }) => <TextField label={label} value={field.value ?? ''} onChange={field.onChange} problem={fieldState.error?.message} hint={hint} testID={name} />} /> // prettier-ignore
-  )
   return (
     <YStack gap="$4">
       <Caution>{safetyWords.prepare}</Caution>
-      {wrong > 0 ? <Banner metal="close" word={wrong === 1 ? 'One field to mend' : `${wrong} fields to mend`}>Nothing was lost; see the sentences at the fields.</Banner> : null} {/* prettier-ignore */}
+      {wrong > 0 ? (
+        <Banner metal="close" word={wrong === 1 ? 'One field to mend' : `${wrong} fields to mend`}>
+          Nothing was lost; see the sentences at the fields.
+        </Banner>
+      ) : null}{' '}
+      {/* prettier-ignore */}
       <Card>
         <Heading>Unit</Heading>
         {text('tag', 'Tag')}
@@ -75,55 +79,174 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
       </Card>
       <Card>
         <Heading>Work</Heading>
-        <Controller control={control} name="work" render={({ field }) => <Choice label="Kind of work" options={works} value={field.value} onChange={field.onChange} testID="work" />} /> {/* prettier-ignore */}
-        <Controller control={control} name="mode" render={({ field }) => <Choice label="Mode" options={modes} value={field.value} onChange={field.onChange} testID="mode" />} /> {/* prettier-ignore */}
+        <Controller
+          control={control}
+          name="work"
+          render={({ field }) => (
+            <Choice label="Kind of work" options={works} value={field.value} onChange={field.onChange} testID="work" />
+          )}
+        />{' '}
+        {/* prettier-ignore */}
+        <Controller control={control} name="mode" render={({ field }) => <Choice label="Mode" options={modes} value={field.value} onChange={field.onChange} testID="mode" />} />{' '}
+        {/* prettier-ignore */}
         {work === 'conversion' ? (
           <>
-            <Controller control={control} name="oldRefrigerant" render={({ field }) => <PickOne label="Refrigerant that was in it" options={refrigerantOptions} value={field.value} onChange={field.onChange} testID="oldRefrigerant" />} /> {/* prettier-ignore */}
+            <Controller
+              control={control}
+              name="oldRefrigerant"
+              render={({ field }) => (
+                <PickOne
+                  label="Refrigerant that was in it"
+                  options={refrigerantOptions}
+                  value={field.value}
+                  onChange={field.onChange}
+                  testID="oldRefrigerant"
+                />
+              )}
+            />{' '}
+            {/* prettier-ignore */}
             <FormQuantity control={control} name="recovered" label="Weight recovered" dimension="mass" hint="It says how short the old charge was." />
           </>
         ) : null}
-        <Controller control={control} name="refrigerant" render={({ field }) => <PickOne label={work === 'conversion' ? 'New refrigerant' : 'Refrigerant'} options={refrigerantOptions} value={field.value} onChange={field.onChange} testID="refrigerant" />} /> {/* prettier-ignore */}
-        {refusal ? <Banner metal="out" word="Stop" testID="refusal">{refusalWords[refusal]}</Banner> : null}
-        <Controller control={control} name="metering" render={({ field }) => <Choice label="Metering device, seen at the indoor coil" options={meterings} value={field.value} onChange={field.onChange} testID="metering" hint="Look at the coil itself: a plate can be wrong." />} /> {/* prettier-ignore */}
+        <Controller
+          control={control}
+          name="refrigerant"
+          render={({ field }) => (
+            <PickOne
+              label={work === 'conversion' ? 'New refrigerant' : 'Refrigerant'}
+              options={refrigerantOptions}
+              value={field.value}
+              onChange={field.onChange}
+              testID="refrigerant"
+            />
+          )}
+        />{' '}
+        {/* prettier-ignore */}
+        {refusal ? (
+          <Banner metal="out" word="Stop" testID="refusal">
+            {refusalWords[refusal]}
+          </Banner>
+        ) : null}
+        <Controller
+          control={control}
+          name="metering"
+          render={({ field }) => (
+            <Choice
+              label="Metering device, seen at the indoor coil"
+              options={meterings}
+              value={field.value}
+              onChange={field.onChange}
+              testID="metering"
+              hint="Look at the coil itself: a plate can be wrong."
+            />
+          )}
+        />{' '}
+        {/* prettier-ignore */}
       </Card>
       <Card>
         <Heading>Label and line set</Heading>
-        <FormQuantity control={control} name="labelCharge" label="Charge on the label" dimension="mass" hint="“5 lb 4 oz” is fine." />
-        <FormQuantity control={control} name="includedLength" label="Line length that charge covers" dimension="length" />
-        <FormQuantity control={control} name="lineLength" label="Line length here" dimension="length" hint={`Over ${showText('length', customaryProfile.longLineM.si, system)} the maker’s long-line guideline decides.`} /> {/* prettier-ignore */}
-        <Controller control={control} name="liquidLine" render={({ field }) => <PickOne label="Liquid line, outside diameter" options={tubeOptions} value={field.value as (typeof tubeOptions)[number]['value'] | undefined} onChange={field.onChange} testID="liquidLine" />} /> {/* prettier-ignore */}
-        <FormQuantity control={control} name="allowance" label="Label’s allowance per length" dimension="massPerLength" hint="None on the label? Leave it: it is computed from the tube." /> {/* prettier-ignore */}
+        <FormQuantity
+          control={control}
+          name="labelCharge"
+          label="Charge on the label"
+          dimension="mass"
+          hint="“5 lb 4 oz” is fine."
+        />
+        <FormQuantity
+          control={control}
+          name="includedLength"
+          label="Line length that charge covers"
+          dimension="length"
+        />
+        <FormQuantity
+          control={control}
+          name="lineLength"
+          label="Line length here"
+          dimension="length"
+          hint={`Over ${showText('length', customaryProfile.longLineM.si, system)} the maker’s long-line guideline decides.`}
+        />{' '}
+        {/* prettier-ignore */}
+        <Controller control={control} name="liquidLine" render={({ field }) => <PickOne label="Liquid line, outside diameter" options={tubeOptions} value={field.value as (typeof tubeOptions)[number]['value'] | undefined} onChange={field.onChange} testID="liquidLine" />} />{' '}
+        {/* prettier-ignore */}
+        <FormQuantity control={control} name="allowance" label="Label’s allowance per length" dimension="massPerLength" hint="None on the label? Leave it: it is computed from the tube." />{' '}
+        {/* prettier-ignore */}
       </Card>
       <Card>
         <Heading>Target</Heading>
         {metering === undefined ? <Soft>The metering device decides which target is asked for.</Soft> : null}
         {metering === 'expansionValve' ? (
           <>
-            <FormQuantity control={control} name="targetSubcooling" label="Target subcooling from the label" dimension="temperatureDifference" hint={`There is no default. Under ${showText('temperatureDifference', customaryProfile.askAgainSubcoolingBelowK.si, system)} or over ${showText('temperatureDifference', customaryProfile.askAgainSubcoolingAboveK.si, system)}, read the label again.`} /> {/* prettier-ignore */}
-            <FormQuantity control={control} name="subcoolingTolerance" label="Tolerance from the label" dimension="temperatureDifference" hint={`Empty: ±${showText('temperatureDifference', customaryProfile.subcoolingToleranceK.si, system)} (${customaryProfile.subcoolingToleranceK.source}).`} /> {/* prettier-ignore */}
+            <FormQuantity
+              control={control}
+              name="targetSubcooling"
+              label="Target subcooling from the label"
+              dimension="temperatureDifference"
+              hint={`There is no default. Under ${showText('temperatureDifference', customaryProfile.askAgainSubcoolingBelowK.si, system)} or over ${showText('temperatureDifference', customaryProfile.askAgainSubcoolingAboveK.si, system)}, read the label again.`}
+            />{' '}
+            {/* prettier-ignore */}
+            <FormQuantity control={control} name="subcoolingTolerance" label="Tolerance from the label" dimension="temperatureDifference" hint={`Empty: ±${showText('temperatureDifference', customaryProfile.subcoolingToleranceK.si, system)} (${customaryProfile.subcoolingToleranceK.source}).`} />{' '}
+            {/* prettier-ignore */}
           </>
         ) : null}
         {metering === 'fixedOrifice' ? (
           <>
-            <Controller control={control} name="superheatSource" render={({ field }) => <Choice label="Superheat target from" options={sources} value={field.value} onChange={field.onChange} testID="superheatSource" hint="The rule moves with the weather; it is worked anew at every reading." />} /> {/* prettier-ignore */}
+            <Controller
+              control={control}
+              name="superheatSource"
+              render={({ field }) => (
+                <Choice
+                  label="Superheat target from"
+                  options={sources}
+                  value={field.value}
+                  onChange={field.onChange}
+                  testID="superheatSource"
+                  hint="The rule moves with the weather; it is worked anew at every reading."
+                />
+              )}
+            />{' '}
+            {/* prettier-ignore */}
             {source === 'typed' ? (
               <>
-                <FormQuantity control={control} name="targetSuperheat" label="Target superheat" dimension="temperatureDifference" />
+                <FormQuantity
+                  control={control}
+                  name="targetSuperheat"
+                  label="Target superheat"
+                  dimension="temperatureDifference"
+                />
                 {text('targetSuperheatReason', 'Where it comes from')}
               </>
             ) : null}
-            <FormQuantity control={control} name="superheatTolerance" label="Tolerance" dimension="temperatureDifference" hint={`Empty: ±${showText('temperatureDifference', customaryProfile.superheatToleranceK.si, system)} (${customaryProfile.superheatToleranceK.source}).`} /> {/* prettier-ignore */}
+            <FormQuantity
+              control={control}
+              name="superheatTolerance"
+              label="Tolerance"
+              dimension="temperatureDifference"
+              hint={`Empty: ±${showText('temperatureDifference', customaryProfile.superheatToleranceK.si, system)} (${customaryProfile.superheatToleranceK.source}).`}
+            />{' '}
+            {/* prettier-ignore */}
           </>
         ) : null}
       </Card>
       <Card>
         <Heading>Method</Heading>
-        <FormQuantity control={control} name="decayLimit" label="Decay limit" dimension="vacuum" hint={`Empty: ${showText('vacuum', terms.limitPa, system)} (${terms.limitSource}).`} /> {/* prettier-ignore */}
-        <FormQuantity control={control} name="decayHold" label="Decay hold" dimension="duration" hint={`Empty: ${formatNumber(terms.holdS / 60, 0)} min (${terms.holdSource}).`} /> {/* prettier-ignore */}
-        <FormQuantity control={control} name="elevation" label="Elevation" dimension="elevation" hint={unit.job ? `Empty: the job’s, ${showText('elevation', toSi('elevation', unit.job.elevation), system)}.` : undefined} /> {/* prettier-ignore */}
+        <FormQuantity
+          control={control}
+          name="decayLimit"
+          label="Decay limit"
+          dimension="vacuum"
+          hint={`Empty: ${showText('vacuum', terms.limitPa, system)} (${terms.limitSource}).`}
+        />{' '}
+        {/* prettier-ignore */}
+        <FormQuantity control={control} name="decayHold" label="Decay hold" dimension="duration" hint={`Empty: ${formatNumber(terms.holdS / 60, 0)} min (${terms.holdSource}).`} />{' '}
+        {/* prettier-ignore */}
+        <FormQuantity control={control} name="elevation" label="Elevation" dimension="elevation" hint={unit.job ? `Empty: the job’s, ${showText('elevation', toSi('elevation', unit.job.elevation), system)}.` : undefined} />{' '}
+        {/* prettier-ignore */}
       </Card>
-      <Gate unit={unit} stage="prepare" why="What is unknown is asked again where it matters; without it there may be no verdict." />
+      <Gate
+        unit={unit}
+        stage="prepare"
+        why="What is unknown is asked again where it matters; without it there may be no verdict."
+      />
     </YStack>
   )
 }

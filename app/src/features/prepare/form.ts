@@ -39,8 +39,17 @@ export function prepareSchema(system: UnitSystem) {
       elevation: q('elevation'),
     })
     .superRefine((v, context) => {
-      if (v.metering === 'fixedOrifice' && v.superheatSource === 'typed' && v.targetSuperheat && !v.targetSuperheatReason) {
-        context.addIssue({ code: 'custom', path: ['targetSuperheatReason'], message: 'Say where this target comes from.' })
+      if (
+        v.metering === 'fixedOrifice' &&
+        v.superheatSource === 'typed' &&
+        v.targetSuperheat &&
+        !v.targetSuperheatReason
+      ) {
+        context.addIssue({
+          code: 'custom',
+          path: ['targetSuperheatReason'],
+          message: 'Say where this target comes from.',
+        })
       }
     })
 }
@@ -54,7 +63,10 @@ const textKeys = ['tag', 'place', 'model', 'serial', 'targetSuperheatReason'] as
 /** The form filled with what is known, each quantity as it was typed. */
 export function prepareValues(facts: UnitFacts): PrepareInput {
   const quantities = Object.fromEntries(quantityKeys.map((k) => [k, quantityText(facts[k])])) as Record<(typeof quantityKeys)[number], QuantityText> // prettier-ignore
-  const texts = Object.fromEntries(textKeys.map((k) => [k, facts[k] ?? ''])) as Record<(typeof textKeys)[number], string>
+  const texts = Object.fromEntries(textKeys.map((k) => [k, facts[k] ?? ''])) as Record<
+    (typeof textKeys)[number],
+    string
+  >
   const { work, mode, refrigerant, oldRefrigerant, metering, superheatSource } = facts
   return { ...quantities, ...texts, work, mode, refrigerant, oldRefrigerant, metering, superheatSource, liquidLine: tubeName(facts) } // prettier-ignore
 }
@@ -69,7 +81,8 @@ function tubeName({ liquidLine }: UnitFacts): string | undefined {
 export function factsPatch(facts: UnitFacts, { liquidLine, ...form }: PrepareOutput): FactsPatch | undefined {
   const tube = acrTubes.find((t) => t.name === liquidLine)
   const next: Record<string, unknown> = { ...form }
-  if (liquidLine !== tubeName(facts)) next.liquidLine = tube && { value: Number((tube.outsideDiameterM / inch).toFixed(4)), unit: 'in' } // prettier-ignore
+  if (liquidLine !== tubeName(facts))
+    next.liquidLine = tube && { value: Number((tube.outsideDiameterM / inch).toFixed(4)), unit: 'in' } // prettier-ignore
   else next.liquidLine = facts.liquidLine
   const patch: Record<string, unknown> = {}
   for (const [key, value] of Object.entries(next)) {

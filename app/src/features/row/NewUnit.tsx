@@ -39,7 +39,19 @@ export function NewUnit({ jobId, tags }: { jobId: string; tags: readonly string[
   }
   return (
     <Card>
-      <TextField label="Tag of the new unit" value={tag} onChange={(t) => { setTag(t); setProblem(undefined) }} problem={problem} placeholder="K-09" testID="new-unit-tag" onSubmit={make} /> {/* prettier-ignore */}
+      <TextField
+        label="Tag of the new unit"
+        value={tag}
+        onChange={(t) => {
+          setTag(t)
+          setProblem(undefined)
+        }}
+        problem={problem}
+        placeholder="K-09"
+        testID="new-unit-tag"
+        onSubmit={make}
+      />{' '}
+      {/* prettier-ignore */}
       <YStack gap="$2">
         <Press look="act" onPress={make} testID="new-unit-open">
           Open the unit

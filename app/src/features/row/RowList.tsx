@@ -11,7 +11,18 @@ import { inkOf, markOf, type Metal } from '@/ui/Banner'
 import { Soft, Tag } from '@/ui/Words'
 
 /** The units of a job: tag, small copper line, stage, and what each needs. */
-export function RowList({ jobId, current, compact, filter = '' }: { jobId: string; current?: string; compact?: boolean; filter?: string }) { // prettier-ignore
+export function RowList({
+  jobId,
+  current,
+  compact,
+  filter = '',
+}: {
+  jobId: string
+  current?: string
+  compact?: boolean
+  filter?: string
+}) {
+  // prettier-ignore
   const now = useNow()
   const { units } = useUnits()
   const wanted = filter.trim().toLowerCase()
@@ -21,19 +32,53 @@ export function RowList({ jobId, current, compact, filter = '' }: { jobId: strin
     .sort((a, b) => a.summary.tag.localeCompare(b.summary.tag, undefined, { numeric: true }))
   return (
     <YStack role="list">
-      {rows.map((u) => (
-        <UnitLine key={u.id} unitId={u.id} summary={summaryAt(u.summary, now)} now={now} chosen={u.id === current} compact={compact} /> // prettier-ignore
-      ))}
+      {rows.map(
+        (u) =>
+        <UnitLine key={u.id} unitId={u.id} summary={summaryAt(u.summary, now)} now={now} chosen={u.id === current} compact={compact} />, // prettier-ignore
+      )}
       {rows.length === 0 && wanted !== '' ? <Soft>{`No unit matches “${filter}”.`}</Soft> : null}
     </YStack>
   )
 }
 
-function UnitLine({ unitId, summary, now, chosen, compact }: { unitId: string; summary: UnitSummary; now: number; chosen: boolean; compact?: boolean }) { // prettier-ignore
+function UnitLine({
+  unitId,
+  summary,
+  now,
+  chosen,
+  compact,
+}: {
+  unitId: string
+  summary: UnitSummary
+  now: number
+  chosen: boolean
+  compact?: boolean
+}) {
+  // prettier-ignore
   const router = useRouter()
   return (
     <YStack role="listitem">
-      <Button unstyled role="link" testID={`unit-${summary.tag}`} minHeight={compact ? 64 : 76} width="100%" paddingVertical="$2" paddingHorizontal={compact ? '$3' : '$1'} borderWidth={0} borderBottomWidth={1} borderColor="$rule" borderRadius={0} borderLeftWidth={compact ? 6 : 0} borderLeftColor={chosen ? '$copper' : 'transparent'} backgroundColor={chosen ? '$card' : 'transparent'} hoverStyle={{ backgroundColor: '$card' }} cursor="pointer" onPress={() => router.navigate(unitPath(unitId) as never)}> {/* prettier-ignore */}
+      <Button
+        unstyled
+        role="link"
+        testID={`unit-${summary.tag}`}
+        minHeight={compact ? 64 : 76}
+        width="100%"
+        paddingVertical="$2"
+        paddingHorizontal={compact ? '$3' : '$1'}
+        borderWidth={0}
+        borderBottomWidth={1}
+        borderColor="$rule"
+        borderRadius={0}
+        borderLeftWidth={compact ? 6 : 0}
+        borderLeftColor={chosen ? '$copper' : 'transparent'}
+        backgroundColor={chosen ? '$card' : 'transparent'}
+        hoverStyle={{ backgroundColor: '$card' }}
+        cursor="pointer"
+        onPress={() => router.navigate(unitPath(unitId) as never)}
+      >
+        {' '}
+        {/* prettier-ignore */}
         <XStack width="100%" alignItems="center" gap="$3">
           {compact ? null : <Tag minWidth={76} textAlign="left">{summary.tag}</Tag>}
           <YStack flex={1} gap="$1" minWidth={0} alignItems="flex-start">
@@ -62,7 +107,14 @@ function NeedNote({ summary, now, compact }: { summary: UnitSummary; now: number
   const { system } = useSettings()
   const wait = summary.waits.find((w) => w.endsMs > now)
   if (wait && compact) {
-    return <Text fontFamily="$figure" fontWeight="700" fontSize="$4" color="$ink">{`◷ ${countdown(wait.endsMs - now)}`}</Text>
+    return (
+      <Text
+        fontFamily="$figure"
+        fontWeight="700"
+        fontSize="$4"
+        color="$ink"
+      >{`◷ ${countdown(wait.endsMs - now)}`}</Text>
+    )
   }
   if (wait) {
     return (
@@ -76,7 +128,14 @@ function NeedNote({ summary, now, compact }: { summary: UnitSummary; now: number
   }
   const { metal, mark, word } = needLook(summary)
   return (
-    <Text width={compact ? 150 : 104} textAlign="right" fontSize="$3" lineHeight="$3" fontWeight="600" color={metal ? inkOf(metal) : '$copper'}>
+    <Text
+      width={compact ? 150 : 104}
+      textAlign="right"
+      fontSize="$3"
+      lineHeight="$3"
+      fontWeight="600"
+      color={metal ? inkOf(metal) : '$copperInk'}
+    >
       {`${mark} ${word ?? needWords(summary.need, system)}`}
     </Text>
   )

@@ -34,7 +34,17 @@ export function SignIn() {
         <Title>Zetesis</Title>
         <Body>From bare pipes to signed papers, one log a unit.</Body>
         <TextField label="Name" value={login} onChange={setLogin} autoComplete="username" testID="login" />
-        <TextField label="Password" value={password} onChange={setPassword} secure autoComplete="current-password" problem={problem} testID="password" onSubmit={() => void go()} /> {/* prettier-ignore */}
+        <TextField
+          label="Password"
+          value={password}
+          onChange={setPassword}
+          secure
+          autoComplete="current-password"
+          problem={problem}
+          testID="password"
+          onSubmit={() => void go()}
+        />{' '}
+        {/* prettier-ignore */}
         <Press look="act" disabled={busy} onPress={() => void go()} testID="sign-in">
           Sign in
         </Press>

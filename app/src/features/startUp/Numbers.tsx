@@ -23,7 +23,21 @@ function NumberLine({ working }: { working: Working }) {
   const { title, formula } = workingWords[working.code]
   return (
     <YStack role="listitem" borderBottomWidth={1} borderColor="$rule">
-      <Button unstyled role="button" aria-expanded={open} testID={`number-${working.code}`} minHeight={52} width="100%" justifyContent="center" borderWidth={0} backgroundColor="transparent" cursor="pointer" onPress={() => setOpen(!open)}> {/* prettier-ignore */}
+      <Button
+        unstyled
+        role="button"
+        aria-expanded={open}
+        testID={`number-${working.code}`}
+        minHeight={52}
+        width="100%"
+        justifyContent="center"
+        borderWidth={0}
+        backgroundColor="transparent"
+        cursor="pointer"
+        onPress={() => setOpen(!open)}
+      >
+        {' '}
+        {/* prettier-ignore */}
         <XStack width="100%" justifyContent="space-between" alignItems="center" gap="$3">
           <Text fontSize="$4" color="$ink" textAlign="left" flex={1}>{`${open ? '▾' : '▸'} ${title}`}</Text>
           <Figure>{showText(working.result.dimension, working.result.si, system)}</Figure>
@@ -41,5 +55,8 @@ function NumberLine({ working }: { working: Working }) {
 
 function linesOf({ terms, result, code }: Working, system: UnitSystem) {
   const inputs = terms.map((t) => ({ name: termWords[t.name], value: showText(t.dimension, t.si, system) }))
-  return [...inputs, { name: workingWords[code].title, value: showText(result.dimension, result.si, system), sum: true }]
+  return [
+    ...inputs,
+    { name: workingWords[code].title, value: showText(result.dimension, result.si, system), sum: true },
+  ]
 }

@@ -47,7 +47,9 @@ function BeforeStart({ unit }: { unit: UnitHandle }) {
   return (
     <YStack gap="$4">
       <Heading>Before you open the valves</Heading>
-      <Body>Suction valve first, then liquid. Filter and coils clean, airflow right, thermostat set well past the room.</Body>
+      <Body>
+        Suction valve first, then liquid. Filter and coils clean, airflow right, thermostat set well past the room.
+      </Body>
       {problem ? (
         <Banner metal="out" word="Not yet" testID="start-refused">
           {problem}
@@ -57,7 +59,11 @@ function BeforeStart({ unit }: { unit: UnitHandle }) {
       <Press look="plain" onPress={start} testID="start">
         Valves open, power on
       </Press>
-      <Gate unit={unit} stage="startUp" why="Then no reading settles the charge: say why, and when somebody comes back." />
+      <Gate
+        unit={unit}
+        stage="startUp"
+        why="Then no reading settles the charge: say why, and when somebody comes back."
+      />
     </YStack>
   )
 }
@@ -93,7 +99,11 @@ function ReadingBench({ unit }: { unit: UnitHandle }) {
 
   const shown = useShown(unit, preview, typing)
   const settle = view.waits.find((w) => w.kind === 'settle' && w.endsMs > now)
-  const note = typing ? 'As typed, not logged yet.' : shown?.settled ? undefined : 'Logged before it had settled: take another.'
+  const note = typing
+    ? 'As typed, not logged yet.'
+    : shown?.settled
+      ? undefined
+      : 'Logged before it had settled: take another.'
   return (
     <YStack gap="$4">
       {settle ? (
@@ -107,7 +117,14 @@ function ReadingBench({ unit }: { unit: UnitHandle }) {
           <XStack flexWrap="wrap" columnGap="$3" rowGap="$3">
             {readingFields.map(({ name, label, dimension, ...rest }) => (
               <YStack key={name} flexGrow={1} flexBasis={wide ? 280 : '100%'}>
-                <FormQuantity control={control} name={name} label={label} dimension={dimension} mark={'mark' in rest ? rest.mark : undefined} /> {/* prettier-ignore */}
+                <FormQuantity
+                  control={control}
+                  name={name}
+                  label={label}
+                  dimension={dimension}
+                  mark={'mark' in rest ? rest.mark : undefined}
+                />{' '}
+                {/* prettier-ignore */}
               </YStack>
             ))}
           </XStack>
@@ -122,7 +139,11 @@ function ReadingBench({ unit }: { unit: UnitHandle }) {
         </>
       ) : null}
       <Caution>{safetyWords.startUp}</Caution>
-      <Gate unit={unit} stage="startUp" why="Then no reading settles the charge: say why, and when somebody comes back." />
+      <Gate
+        unit={unit}
+        stage="startUp"
+        why="Then no reading settles the charge: say why, and when somebody comes back."
+      />
     </YStack>
   )
 }

@@ -33,7 +33,23 @@ function Line({ unit }: { unit: UnitHandle }) {
       <YStack role="list" testID="copper-line">
         {view.stages.map((stage, i) => (
           <YStack key={stage.stage} role="listitem">
-            <Button unstyled role="link" testID={`stage-${stage.stage}`} width="100%" minHeight={ROW} alignItems="flex-start" justifyContent="flex-start" borderWidth={0} borderRadius="$2" backgroundColor="transparent" hoverStyle={{ backgroundColor: '$card' }} cursor="pointer" onPress={() => router.navigate(stageHref(unitId, stage.stage) as never)}> {/* prettier-ignore */}
+            <Button
+              unstyled
+              role="link"
+              testID={`stage-${stage.stage}`}
+              width="100%"
+              minHeight={ROW}
+              alignItems="flex-start"
+              justifyContent="flex-start"
+              borderWidth={0}
+              borderRadius="$2"
+              backgroundColor="transparent"
+              hoverStyle={{ backgroundColor: '$card' }}
+              cursor="pointer"
+              onPress={() => router.navigate(stageHref(unitId, stage.stage) as never)}
+            >
+              {' '}
+              {/* prettier-ignore */}
               <XStack gap="$3" width="100%" alignItems="flex-start">
                 <CopperFitting state={stage.state} last={i === view.stages.length - 1} height={ROW} tick={Math.floor(now / 1000)} />
                 <YStack flex={1} minWidth={0} alignItems="flex-start" paddingTop="$1">
@@ -63,7 +79,8 @@ function Line({ unit }: { unit: UnitHandle }) {
 function stageLine({ stage, state, pass }: StageView, view: UnitView, system: UnitSystem, now: number): string {
   if (state === 'bypassed' && pass) return `Passed: ${pass.entry.reason}`
   const wait = view.waits.find((w) => w.endsMs > now && (w.kind === 'decayHold') === (stage === 'vacuum'))
-  if (state === 'waiting' && wait) return `${wait.kind === 'decayHold' ? 'Decay hold' : 'Settling'} · ${countdown(wait.endsMs - now)} left`
+  if (state === 'waiting' && wait)
+    return `${wait.kind === 'decayHold' ? 'Decay hold' : 'Settling'} · ${countdown(wait.endsMs - now)} left`
   switch (stage) {
     case 'prepare': {
       if (view.refusal) return refusalWords[view.refusal]
@@ -81,4 +98,3 @@ function stageLine({ stage, state, pass }: StageView, view: UnitView, system: Un
       return view.sealed ? 'Signed and sealed' : 'Papers and signature'
   }
 }
-

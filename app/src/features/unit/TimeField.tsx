@@ -17,6 +17,15 @@ export function readClock(text: string, now: Date): Date | undefined {
 
 export const clockText = (date: Date) => format(date, 'HH:mm:ss')
 
-export function TimeField({ value, onChange, problem }: { value: string; onChange: (text: string) => void; problem?: string }) { // prettier-ignore
+export function TimeField({
+  value,
+  onChange,
+  problem,
+}: {
+  value: string
+  onChange: (text: string) => void
+  problem?: string
+}) {
+  // prettier-ignore
   return <TextField label="Time" value={value} onChange={onChange} problem={problem} hint="Empty: the moment you tap. Else as 14:05 or 14:05:30." placeholder="now" testID="time" /> // prettier-ignore
 }

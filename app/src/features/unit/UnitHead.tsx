@@ -32,7 +32,20 @@ export function FactChips({ view }: { view: UnitView }) {
   return (
     <XStack gap="$2" flexWrap="wrap">
       {chips.map((chip) => (
-        <Text key={chip} fontSize="$3" fontWeight="600" color="$ink" borderWidth={1} borderColor="$rule" borderRadius="$2" backgroundColor="$card" paddingHorizontal="$2" paddingVertical="$1"> {/* prettier-ignore */}
+        <Text
+          key={chip}
+          fontSize="$3"
+          fontWeight="600"
+          color="$ink"
+          borderWidth={1}
+          borderColor="$rule"
+          borderRadius="$2"
+          backgroundColor="$card"
+          paddingHorizontal="$2"
+          paddingVertical="$1"
+        >
+          {' '}
+          {/* prettier-ignore */}
           {chip.charAt(0).toUpperCase() + chip.slice(1)}
         </Text>
       ))}

@@ -13,7 +13,18 @@ import { UnitHead } from './UnitHead'
 import { useUnit, type UnitHandle } from './useUnit'
 
 /** A page about one unit: loading, missing and wide-screen panes are the same for all of them. */
-export function UnitPage({ title, render, aside, home }: { title: string; render: (unit: UnitHandle) => ReactNode; aside?: (unit: UnitHandle) => ReactNode; home?: boolean }) { // prettier-ignore
+export function UnitPage({
+  title,
+  render,
+  aside,
+  home,
+}: {
+  title: string
+  render: (unit: UnitHandle) => ReactNode
+  aside?: (unit: UnitHandle) => ReactNode
+  home?: boolean
+}) {
+  // prettier-ignore
   const { unitId = '' } = useLocalSearchParams<{ unitId: string }>()
   const unit = useUnit(unitId)
   const jobId = unit.record.items.opened[0]?.entry.jobId

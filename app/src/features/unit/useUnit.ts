@@ -6,7 +6,11 @@ import { useSession } from '@/sync/useSession'
 import { useUnitLog } from '@/sync/useUnitLog'
 import { useJobs } from '@/sync/useUnits'
 
-export type EntryBody = Entry extends infer E ? (E extends Entry ? Omit<E, 'v' | 'id' | 'at' | 'writtenAt'> : never) : never
+export type EntryBody = Entry extends infer E
+  ? E extends Entry
+    ? Omit<E, 'v' | 'id' | 'at' | 'writtenAt'>
+    : never
+  : never
 
 export function makeEntry(body: EntryBody, at = new Date()): Entry {
   return { v: ENTRY_VERSION, id: crypto.randomUUID(), at: at.toISOString(), writtenAt: new Date().toISOString(), ...body } as Entry // prettier-ignore

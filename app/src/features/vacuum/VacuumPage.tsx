@@ -16,7 +16,7 @@ import { Press } from '@/ui/Press'
 import { QuantityField, type QuantityText } from '@/ui/QuantityField'
 import { quantityInput } from '@/ui/quantityInput'
 import { clearDraft, readDraft } from '@/ui/useDraft'
-import { Body, Figure, Soft } from '@/ui/Words'
+import { Body, Figure } from '@/ui/Words'
 
 export function VacuumPage() {
   return <UnitPage title="Vacuum" render={(unit) => <Vacuum key={unit.unitId} unit={unit} />} />
@@ -71,7 +71,8 @@ function Vacuum({ unit }: { unit: UnitHandle }) {
 
   const holding = vacuum.valvedOffMs !== undefined
   const scene = useMemo(
-    () => decaySheetScene({ run: vacuum, system, words: decayWords, width: wide ? 620 : 358, height: wide ? 330 : 300 }),
+    () =>
+      decaySheetScene({ run: vacuum, system, words: decayWords, width: wide ? 620 : 358, height: wide ? 330 : 300 }),
     [vacuum, system, wide],
   )
   return (
@@ -80,11 +81,21 @@ function Vacuum({ unit }: { unit: UnitHandle }) {
       {vacuum.samples.length > 0 || holding ? (
         <SceneView scene={scene} label={`Decay sheet with ${vacuum.samples.length} readings`} testID="decay-sheet" />
       ) : (
-        <Body>Pull down with the gauge at the far side, cores out and big hoses. Each reading you log is drawn here.</Body>
+        <Body>
+          Pull down with the gauge at the far side, cores out and big hoses. Each reading you log is drawn here.
+        </Body>
       )}
       {view.sealed ? null : (
         <Card>
-          <QuantityField label="Gauge" dimension="vacuum" value={draft.micron} onChange={(micron) => change({ micron })} problem={problems.micron} testID="micron" /> {/* prettier-ignore */}
+          <QuantityField
+            label="Gauge"
+            dimension="vacuum"
+            value={draft.micron}
+            onChange={(micron) => change({ micron })}
+            problem={problems.micron}
+            testID="micron"
+          />{' '}
+          {/* prettier-ignore */}
           <TimeField value={draft.time} onChange={(time) => change({ time })} problem={problems.time} />
           <XStack gap="$2" flexWrap="wrap">
             <Press testID="valved-off" grow look={holding ? 'quiet' : 'plain'} onPress={() => mark('valvedOff')}>
@@ -97,7 +108,11 @@ function Vacuum({ unit }: { unit: UnitHandle }) {
         </Card>
       )}
       <Caution>{safetyWords.vacuum}</Caution>
-      <Gate unit={unit} stage="vacuum" why="Opening the service valves before the decay passes loses the factory charge if there is a leak." />
+      <Gate
+        unit={unit}
+        stage="vacuum"
+        why="Opening the service valves before the decay passes loses the factory charge if there is a leak."
+      />
     </YStack>
   )
 }
@@ -112,7 +127,14 @@ function DecayBanner({ view, now }: { view: UnitView; now: number }) {
     const unit = preferredUnit('vacuum', system)
     const from = show('vacuum', verdict.startPa, system).figure
     return (
-      <Banner metal={verdict.state} word={verdictWords[verdict.state]} testID="decay-verdict" figure={<Figure>{`${from} → ${showText('vacuum', verdict.endPa, system)}`}</Figure>}> {/* prettier-ignore */}
+      <Banner
+        metal={verdict.state}
+        word={verdictWords[verdict.state]}
+        testID="decay-verdict"
+        figure={<Figure>{`${from} → ${showText('vacuum', verdict.endPa, system)}`}</Figure>}
+      >
+        {' '}
+        {/* prettier-ignore */}
         {verdict.state === 'in'
           ? `After ${minutesText(Math.round(verdict.endTimeS))}, limit ${limit}. Rising ${formatNumber(rise, 1)} ${unit}/min on average.`
           : `Over the limit of ${limit}. Rising ${formatNumber(rise, 1)} ${unit}/min on average. Look for moisture and leaks, then pull again.`}
@@ -122,14 +144,31 @@ function DecayBanner({ view, now }: { view: UnitView; now: number }) {
   if (holdEndsMs !== undefined) {
     const left = holdEndsMs - now
     return (
-      <Banner metal="none" word={left > 0 ? 'Holding' : 'Hold is over'} testID="decay-verdict" figure={left > 0 ? <Figure testID="hold-left">{countdown(left)}</Figure> : undefined}> {/* prettier-ignore */}
-        {left > 0 ? `Valved off. Read the gauge now and then, and once when ${minutesText(holdS)} are over. Limit ${limit}.` : `Read the gauge once more: the verdict needs a reading after ${minutesText(holdS)}.`} {/* prettier-ignore */}
+      <Banner
+        metal="none"
+        word={left > 0 ? 'Holding' : 'Hold is over'}
+        testID="decay-verdict"
+        figure={left > 0 ? <Figure testID="hold-left">{countdown(left)}</Figure> : undefined}
+      >
+        {' '}
+        {/* prettier-ignore */}
+        {left > 0
+          ? `Valved off. Read the gauge now and then, and once when ${minutesText(holdS)} are over. Limit ${limit}.`
+          : `Read the gauge once more: the verdict needs a reading after ${minutesText(holdS)}.`}{' '}
+        {/* prettier-ignore */}
       </Banner>
     )
   }
   const last = vacuum.samples.at(-1)
   return (
-    <Banner metal="none" word={last ? 'Pulling down' : 'Not begun'} testID="decay-verdict" figure={last ? <Figure>{showText('vacuum', last.pressurePa, system)}</Figure> : undefined}> {/* prettier-ignore */}
+    <Banner
+      metal="none"
+      word={last ? 'Pulling down' : 'Not begun'}
+      testID="decay-verdict"
+      figure={last ? <Figure>{showText('vacuum', last.pressurePa, system)}</Figure> : undefined}
+    >
+      {' '}
+      {/* prettier-ignore */}
       {`Then valve off and hold ${minutesText(holdS)} at or under ${limit}.`}
     </Banner>
   )

@@ -64,11 +64,43 @@ function WeighIn({ unit }: { unit: UnitHandle }) {
       {view.sealed ? null : (
         <Card>
           <Heading>Cylinder on the scale</Heading>
-          <Controller control={control} name="direction" render={({ field }) => <Choice label="Refrigerant" options={[{ value: 'add', label: 'Goes in' }, { value: 'remove', label: 'Comes out' }]} value={field.value} onChange={(v) => field.onChange(v ?? field.value)} testID="direction" />} /> {/* prettier-ignore */}
+          <Controller
+            control={control}
+            name="direction"
+            render={({ field }) => (
+              <Choice
+                label="Refrigerant"
+                options={[
+                  { value: 'add', label: 'Goes in' },
+                  { value: 'remove', label: 'Comes out' },
+                ]}
+                value={field.value}
+                onChange={(v) => field.onChange(v ?? field.value)}
+                testID="direction"
+              />
+            )}
+          />{' '}
+          {/* prettier-ignore */}
           <FormQuantity control={control} name="before" label="Scale before" dimension="mass" />
           <FormQuantity control={control} name="after" label="Scale after" dimension="mass" />
-          <Controller control={control} name="cylinder" render={({ field, fieldState }) => <TextField label="Cylinder" value={field.value} onChange={field.onChange} problem={fieldState.error?.message} placeholder="C-12" testID="cylinder" />} /> {/* prettier-ignore */}
-          {refrigerant && isBlend(refrigerant) ? <Soft>{`${refrigerant} is a blend: charge it as liquid, or its composition shifts.`}</Soft> : null}
+          <Controller
+            control={control}
+            name="cylinder"
+            render={({ field, fieldState }) => (
+              <TextField
+                label="Cylinder"
+                value={field.value}
+                onChange={field.onChange}
+                problem={fieldState.error?.message}
+                placeholder="C-12"
+                testID="cylinder"
+              />
+            )}
+          />{' '}
+          {/* prettier-ignore */}
+          {refrigerant && isBlend(refrigerant) ? (
+            <Soft>{`${refrigerant} is a blend: charge it as liquid, or its composition shifts.`}</Soft>
+          ) : null}
         </Card>
       )}
       <Caution>{safetyWords.weighIn}</Caution>
@@ -83,9 +115,18 @@ function BalanceBanner({ view }: { view: UnitView }) {
   const { openKg, weighedKg, settled, due } = view.charge
   if (!due.ok || openKg === undefined) return null
   const open = showText('mass', Math.abs(openKg), system)
-  const figure = <Figure testID="weigh-open">{settled ? showText('mass', weighedKg, system) : `${openKg > 0 ? 'Add' : 'Take out'} ${open}`}</Figure>
+  const figure = (
+    <Figure testID="weigh-open">
+      {settled ? showText('mass', weighedKg, system) : `${openKg > 0 ? 'Add' : 'Take out'} ${open}`}
+    </Figure>
+  )
   return (
-    <Banner metal={settled ? 'in' : 'none'} word={settled ? 'Weighed in' : 'Open'} figure={figure} testID="weigh-verdict">
+    <Banner
+      metal={settled ? 'in' : 'none'}
+      word={settled ? 'Weighed in' : 'Open'}
+      figure={figure}
+      testID="weigh-verdict"
+    >
       {`Due ${showText('mass', due.dueKg, system)}, weighed in ${showText('mass', weighedKg, system)}.${openKg < 0 && !settled ? ' More went in than was due.' : ''}`}
     </Banner>
   )
@@ -113,7 +154,10 @@ function DueCard({ due }: { due: ChargeDue }) {
   const lines: WorkingLine[] = [
     { name: 'line length', value: showText('length', totalLengthM, system) },
     { name: 'counted beyond the covered length', value: showText('length', section.countedM, system) },
-    { name: `allowance, ${section.source === 'label' ? 'from the label' : 'computed'}`, value: showText('massPerLength', section.adderKgPerM, system) },
+    {
+      name: `allowance, ${section.source === 'label' ? 'from the label' : 'computed'}`,
+      value: showText('massPerLength', section.adderKgPerM, system),
+    },
     ...(section.insideDiameterM && section.densityKgPerM3
       ? [
           { name: 'bore of the tube', value: showText('tube', section.insideDiameterM, system) },
@@ -134,7 +178,12 @@ function DueCard({ due }: { due: ChargeDue }) {
       <Heading>{due.startShare === undefined ? 'Line-set adjustment' : 'Whole charge, to start with'}</Heading>
       <WorkingLines lines={lines} />
       {due.dueKg < 0 ? <Body>Negative: take out, don’t add.</Body> : null}
-      {due.overLongLine ? <Body color="$oxide">Longer than labels usually cover: stop, and follow the maker’s long-line guideline instead of this sum.</Body> : null} {/* prettier-ignore */}
+      {due.overLongLine ? (
+        <Body color="$oxide">
+          Longer than labels usually cover: stop, and follow the maker’s long-line guideline instead of this sum.
+        </Body>
+      ) : null}{' '}
+      {/* prettier-ignore */}
     </Card>
   )
 }

@@ -1,0 +1,75 @@
+import { mkdirSync } from 'node:fs'
+import path from 'node:path'
+import { unitIds } from './demo'
+import { Driver } from './driver'
+import { launch } from './launch'
+import { startServer } from './server'
+
+// One current picture of each main view, from the demo world: docs/screenshots. ./zetesis shots
+const out = path.resolve(import.meta.dirname, '../../docs/screenshots')
+mkdirSync(out, { recursive: true })
+const server = await startServer()
+const browser = await launch()
+const phone = { width: 390, height: 844 }
+const desk = { width: 1280, height: 800 }
+
+interface Shot {
+  name: string
+  size: typeof phone
+  path: (ids: Record<string, string>, jobId: string) => string
+  see: string
+  dark?: boolean
+  prepare?: (driver: Driver) => Promise<void>
+}
+const shots: Shot[] = [
+  { name: 'jobs', size: phone, path: () => '/', see: 'job-Kiln Street Terrace' },
+  { name: 'row', size: phone, path: (_, job) => `/jobs/${job}`, see: 'unit-K-01' },
+  { name: 'unit', size: phone, path: (ids) => `/units/${ids['K-04']}`, see: 'copper-line' },
+  { name: 'prepare', size: phone, path: (ids) => `/units/${ids['K-08']}/prepare`, see: 'tag' },
+  { name: 'vacuum', size: phone, path: (ids) => `/units/${ids['K-07']}/vacuum`, see: 'decay-sheet' },
+  { name: 'vacuum-dark', size: phone, path: (ids) => `/units/${ids['K-06']}/vacuum`, see: 'decay-sheet', dark: true },
+  { name: 'weigh-in', size: phone, path: (ids) => `/units/${ids['K-05']}/weigh-in`, see: 'due' },
+  { name: 'start-up', size: phone, path: (ids) => `/units/${ids['K-03']}/start-up`, see: 'ladder' },
+  {
+    name: 'working',
+    size: phone,
+    path: (ids) => `/units/${ids['K-02']}/start-up`,
+    see: 'ladder',
+    prepare: async (driver) => {
+      await driver.press('number-targetCommonRule')
+      await driver.press('number-superheat')
+      await driver.see('working-superheat')
+    },
+  },
+  {
+    name: 'hand-over',
+    size: phone,
+    path: (ids) => `/units/${ids['K-02']}/hand-over`,
+    see: 'signature',
+    prepare: async (driver) => {
+      await driver.type('sign-name', 'Tomas Reed')
+      await driver.sign()
+    },
+  },
+  { name: 'wide', size: desk, path: (ids) => `/units/${ids['K-03']}/start-up`, see: 'ladder' },
+]
+
+try {
+  for (const shot of shots) {
+    const driver = await Driver.open(browser, server.base, shot.size)
+    await driver.page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: shot.dark ? 'dark' : 'light' }])
+    await driver.signIn()
+    const ids = await unitIds(driver)
+    const { jobs } = await driver.json<{ jobs: { id: string }[] }>('/api/jobs')
+    await driver.go(shot.path(ids, jobs[0]!.id))
+    await driver.see(shot.see)
+    await shot.prepare?.(driver)
+    await driver.page.evaluate(() => document.fonts.ready.then(() => undefined))
+    await driver.page.screenshot({ path: path.join(out, `${shot.name}.png`) as `${string}.png` })
+    await driver.close()
+    console.log(`docs/screenshots/${shot.name}.png`)
+  }
+} finally {
+  await browser.close()
+  await server.stop()
+}
