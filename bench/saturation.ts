@@ -52,5 +52,9 @@ function perSecond(look: (psia: number) => number): number {
 const naiveRate = perSecond((p) => naive(grid, p))
 const curveRate = perSecond((p) => saturationTemperatureK(refrigerant, 'dew', p * PSI)!)
 
-console.log(`worst error from every second row: naive ${worstNaive.toFixed(4)} °F, curve ${worstCurve.toFixed(4)} °F: ${(worstNaive / worstCurve).toFixed(0)} × closer`) // prettier-ignore
-console.log(`lookups per second: naive ${Math.round(naiveRate)}, curve ${Math.round(curveRate)}: ratio ${(curveRate / naiveRate).toFixed(2)} (${sink > 0 ? 'computed' : ''})`) // prettier-ignore
+console.log(
+  `worst error from every second row: naive ${worstNaive.toFixed(4)} °F, curve ${worstCurve.toFixed(4)} °F: ${(worstNaive / worstCurve).toFixed(0)} × closer`,
+)
+console.log(
+  `lookups per second: naive ${Math.round(naiveRate)}, curve ${Math.round(curveRate)}: ratio ${(curveRate / naiveRate).toFixed(2)} (${sink > 0 ? 'computed' : ''})`,
+)

@@ -55,10 +55,16 @@ async function jest(name, projects) {
 async function nodeTests(name, files) {
   const file = path.join(scratch, `${name}.tap`)
   const code = await run('node', [
-    '--import', 'tsx', '--test', '--test-concurrency=1',
-    '--test-reporter=spec', '--test-reporter-destination=stdout', '--test-reporter=tap', `--test-reporter-destination=${file}`,
+    '--import',
+    'tsx',
+    '--test',
+    '--test-concurrency=1',
+    '--test-reporter=spec',
+    '--test-reporter-destination=stdout',
+    '--test-reporter=tap',
+    `--test-reporter-destination=${file}`,
     ...files,
-  ]) // prettier-ignore
+  ])
   const tap = readFileSync(file, 'utf8')
   const number = (label) => Number(new RegExp(`^# ${label} (\\d+)$`, 'm').exec(tap)?.[1] ?? 0)
   const failed = number('fail') + number('cancelled')

@@ -1,7 +1,22 @@
 import { customaryProfile, parseQuantity, refrigerants, stages, type Need } from '@zetesis/core'
-import { AppendEntries, EntrySchema, entryProblemWords, entryWords, MAX_BATCH, needWords, parseProblemWords, countdown, actWords } from './index' // prettier-ignore
+import {
+  AppendEntries,
+  EntrySchema,
+  entryProblemWords,
+  entryWords,
+  MAX_BATCH,
+  needWords,
+  parseProblemWords,
+  countdown,
+  actWords,
+} from './index'
 
-const base = { v: 1, id: '3f0c2f6e-8a50-4b0a-9a5e-0d6f0b8f4a11', at: '2026-07-14T12:00:00.000Z', writtenAt: '2026-07-14T12:00:00.000Z' } // prettier-ignore
+const base = {
+  v: 1,
+  id: '3f0c2f6e-8a50-4b0a-9a5e-0d6f0b8f4a11',
+  at: '2026-07-14T12:00:00.000Z',
+  writtenAt: '2026-07-14T12:00:00.000Z',
+}
 const reads = (body: object) => EntrySchema.safeParse({ ...base, ...body }).success
 
 describe('entries', () => {
@@ -67,7 +82,16 @@ describe('words', () => {
     expect(entryProblemWords(problem, 'si')).toContain('40.00 bar')
   })
   it('word every need, for the list and for the button', () => {
-    const needs: Need[] = [{ code: 'prepare', missing: ['refrigerant'] }, { code: 'refused', refusal: 'noDropInForR410A' }, { code: 'weighIn', openKg: 0.26 }, { code: 'weighIn', openKg: undefined }, ...(['startVacuum', 'pullDown', 'holdRunning', 'readGauge', 'decayFailed'] as const).map((code) => ({ code })), ...(['start', 'settling', 'takeReading', 'readingOut', 'readingOpen', 'sign', 'nothing'] as const).map((code) => ({ code }))] // prettier-ignore
+    const needs: Need[] = [
+      { code: 'prepare', missing: ['refrigerant'] },
+      { code: 'refused', refusal: 'noDropInForR410A' },
+      { code: 'weighIn', openKg: 0.26 },
+      { code: 'weighIn', openKg: undefined },
+      ...(['startVacuum', 'pullDown', 'holdRunning', 'readGauge', 'decayFailed'] as const).map((code) => ({ code })),
+      ...(['start', 'settling', 'takeReading', 'readingOut', 'readingOpen', 'sign', 'nothing'] as const).map(
+        (code) => ({ code }),
+      ),
+    ]
     for (const need of needs) {
       expect(needWords(need, 'ip')).toMatch(/\S/)
       expect(actWords(need, 'K-1')).toContain('K-1')
@@ -75,13 +99,26 @@ describe('words', () => {
     expect(needWords({ code: 'weighIn', openKg: -0.0283495 }, 'ip')).toBe('take out 1.0 oz')
   })
   it('count down', () => {
-    expect([countdown(252_000), countdown(59_001), countdown(3_780_000), countdown(-5)]).toEqual(['4:12', '1:00', '1:03:00', '0:00']) // prettier-ignore
+    expect([countdown(252_000), countdown(59_001), countdown(3_780_000), countdown(-5)]).toEqual([
+      '4:12',
+      '1:00',
+      '1:03:00',
+      '0:00',
+    ])
   })
   it('show a log line as it was typed', () => {
-    const parsed = EntrySchema.parse({ ...base, kind: 'weighed', direction: 'add', before: { value: 9.86, unit: 'kg' }, after: { value: 341.5, unit: 'oz' }, cylinder: 'C-9' }) // prettier-ignore
+    const parsed = EntrySchema.parse({
+      ...base,
+      kind: 'weighed',
+      direction: 'add',
+      before: { value: 9.86, unit: 'kg' },
+      after: { value: 341.5, unit: 'oz' },
+      cylinder: 'C-9',
+    })
     expect(entryWords(parsed)).toBe('Added: scale 9.86 kg → 341.5 oz, cylinder C-9')
   })
   it('give every habit a source', () => {
-    for (const [key, habit] of Object.entries(customaryProfile)) if (key !== 'name') expect(habit).toMatchObject({ source: expect.stringMatching(/\w{3}/) }) // prettier-ignore
+    for (const [key, habit] of Object.entries(customaryProfile))
+      if (key !== 'name') expect(habit).toMatchObject({ source: expect.stringMatching(/\w{3}/) })
   })
 })

@@ -111,7 +111,13 @@ export class Driver {
     const box = (await handle!.boundingBox())!
     await this.page.mouse.move(box.x + 30, box.y + box.height / 2)
     await this.page.mouse.down()
-    for (const [dx, dy] of [[60, -20], [90, 25], [130, -25], [170, 10]] as const) await this.page.mouse.move(box.x + 30 + dx, box.y + box.height / 2 + dy, { steps: 4 }) // prettier-ignore
+    for (const [dx, dy] of [
+      [60, -20],
+      [90, 25],
+      [130, -25],
+      [170, 10],
+    ] as const)
+      await this.page.mouse.move(box.x + 30 + dx, box.y + box.height / 2 + dy, { steps: 4 })
     await this.page.mouse.up()
   }
 
@@ -119,7 +125,11 @@ export class Driver {
   async fetch(path: string): Promise<{ status: number; type: string; bytes: Uint8Array }> {
     const answer = await this.page.evaluate(async (url: string) => {
       const response = await fetch(url)
-      return { status: response.status, type: response.headers.get('content-type') ?? '', bytes: [...new Uint8Array(await response.arrayBuffer())] } // prettier-ignore
+      return {
+        status: response.status,
+        type: response.headers.get('content-type') ?? '',
+        bytes: [...new Uint8Array(await response.arrayBuffer())],
+      }
     }, path)
     return { ...answer, bytes: Uint8Array.from(answer.bytes) }
   }

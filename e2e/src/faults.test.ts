@@ -75,7 +75,6 @@ describe('when things go wrong', () => {
       ['returnWetBulb', '78'],
       ['liquidPressure', '1490'],
     ] as const) {
-      // prettier-ignore
       assert.equal(await lead.value(field), text)
     }
     assert.equal(await logLength(lead, unit), before)
@@ -200,7 +199,6 @@ describe('when things go wrong', () => {
     [390, 844],
     [1280, 800],
   ] as const) {
-    // prettier-ignore
     for (const dark of [false, true]) {
       it(`is accessible and fits at ${width} × ${height}, ${dark ? 'dark' : 'light'}`, async () => {
         const phone = await Driver.open(browser, server.base, { width, height })
@@ -212,8 +210,24 @@ describe('when things go wrong', () => {
           await phone.see(id)
           await phone.page.evaluate(axeSource)
           const found = await phone.page.evaluate(async () => {
-            const { violations } = await (window as unknown as { axe: { run(o: object): Promise<{ violations: { id: string; impact: string; nodes: { html: string; any: { message: string }[] }[] }[] }> } }).axe.run({ runOnly: ['wcag2a', 'wcag2aa'] }) // prettier-ignore
-            return violations.map((v) => `${v.id}: ${v.nodes.map((n) => `${n.html.slice(0, 160)} ${n.any[0]?.message ?? ''}`).slice(0, 3).join(' | ')}`) // prettier-ignore
+            const { violations } = await (
+              window as unknown as {
+                axe: {
+                  run(
+                    o: object,
+                  ): Promise<{
+                    violations: { id: string; impact: string; nodes: { html: string; any: { message: string }[] }[] }[]
+                  }>
+                }
+              }
+            ).axe.run({ runOnly: ['wcag2a', 'wcag2aa'] })
+            return violations.map(
+              (v) =>
+                `${v.id}: ${v.nodes
+                  .map((n) => `${n.html.slice(0, 160)} ${n.any[0]?.message ?? ''}`)
+                  .slice(0, 3)
+                  .join(' | ')}`,
+            )
           })
           assert.deepEqual(found, [], `${name} has accessibility faults`)
           const spill = await phone.page.evaluate(() => {

@@ -73,7 +73,6 @@ describe('a new unit, all the way', () => {
       [20, '900'],
       [13, '310'],
     ] as const) {
-      // prettier-ignore
       await lead.type('micron', value)
       await lead.type('time', await clock(lead, ago))
       await lead.press('bar-action')
@@ -100,7 +99,9 @@ describe('a new unit, all the way', () => {
     await lead.reads('decay-verdict', /Holding/)
     await server.start()
     await lead.reads('sync-note', /everything sent/)
-    const { entries } = await lead.json<{ entries: { entry: { kind: string; reading?: object } }[] }>(`/api/units/${unitId}/entries`) // prettier-ignore
+    const { entries } = await lead.json<{ entries: { entry: { kind: string; reading?: object } }[] }>(
+      `/api/units/${unitId}/entries`,
+    )
     assert.deepEqual(entries.at(-1)!.entry.reading, { value: 45, unit: 'Pa' })
   })
 
@@ -147,15 +148,33 @@ describe('a new unit, all the way', () => {
         const { entries } = await (await fetch(`/api/units/${id}/entries`)).json()
         const started = entries.find((e: { entry: { kind: string } }) => e.entry.kind === 'started').entry
         const base = { v: 1, at: new Date().toISOString(), writtenAt: new Date().toISOString() }
-        const body = { entries: [{ ...base, id: crypto.randomUUID(), kind: 'struck', strikes: started.id, reason: 'was earlier' }, { ...base, id: crypto.randomUUID(), at: when, kind: 'started' }] } // prettier-ignore
-        const answer = await fetch(`/api/units/${id}/entries`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }) // prettier-ignore
+        const body = {
+          entries: [
+            { ...base, id: crypto.randomUUID(), kind: 'struck', strikes: started.id, reason: 'was earlier' },
+            { ...base, id: crypto.randomUUID(), at: when, kind: 'started' },
+          ],
+        }
+        const answer = await fetch(`/api/units/${id}/entries`, {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify(body),
+        })
         if (answer.status !== 201) throw new Error(await answer.text())
       },
       unitId,
       at,
     )
     await lead.page.reload({ waitUntil: 'domcontentloaded' })
-    const typed = { suctionPressure: '125.5', suctionLine: '54', liquidPressure: '24.24 bar', liquidLine: '96.6', returnDryBulb: '76', returnHumidity: '49', supply: '57', outdoor: '91' } // prettier-ignore
+    const typed = {
+      suctionPressure: '125.5',
+      suctionLine: '54',
+      liquidPressure: '24.24 bar',
+      liquidLine: '96.6',
+      returnDryBulb: '76',
+      returnHumidity: '49',
+      supply: '57',
+      outdoor: '91',
+    }
     for (const [field, text] of Object.entries(typed)) await lead.type(field, text)
     await lead.shows('As typed, not logged yet.')
     await lead.press('bar-action')
@@ -212,14 +231,15 @@ describe('a new unit, all the way', () => {
       'condensing',
       'valved off',
     ]) {
-      // prettier-ignore
       assert.ok(all.includes(words), `the papers should say “${words}”: ${all}`)
     }
     assert.match(all, /10\.[3-6] °F subcooling/)
   })
 
   it('gives a record whose log is whole and unbroken', async () => {
-    const record = await lead.json<{ log: { seq: number; previousHash: string; hash: string }[]; lastHash: string }>(`/api/units/${unitId}/record.json`) // prettier-ignore
+    const record = await lead.json<{ log: { seq: number; previousHash: string; hash: string }[]; lastHash: string }>(
+      `/api/units/${unitId}/record.json`,
+    )
     record.log.forEach((link, i) => {
       assert.equal(link.seq, i + 1)
       if (i > 0) assert.equal(link.previousHash, record.log[i - 1]!.hash)

@@ -9,6 +9,15 @@ export function launch(): Promise<Browser> {
     executablePath: '/usr/bin/chromium',
     headless: true,
     userDataDir: mkdtempSync(path.join(tmpdir(), 'zetesis-chromium.')),
-    args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--lang=en-US'], // prettier-ignore
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      '--lang=en-US',
+    ],
   })
 }

@@ -6,7 +6,12 @@ export async function pdfText(bytes: Uint8Array): Promise<string[]> {
   const pages: string[] = []
   for (let n = 1; n <= document.numPages; n++) {
     const content = await (await document.getPage(n)).getTextContent()
-    pages.push(content.items.map((item) => ('str' in item ? item.str : '')).join(' ').replace(/\s+/g, ' ')) // prettier-ignore
+    pages.push(
+      content.items
+        .map((item) => ('str' in item ? item.str : ''))
+        .join(' ')
+        .replace(/\s+/g, ' '),
+    )
   }
   await document.destroy()
   return pages

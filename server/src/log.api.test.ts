@@ -23,7 +23,8 @@ async function openUnit(tag = 'T-1') {
   await post(wren, unitId, [entry({ kind: 'opened', jobId: world.ours.jobId, tag })]).expect(201)
   return unitId
 }
-const logOf = async (unitId: string): Promise<ChainedEntry[]> => (await wren.get(`/api/units/${unitId}/entries`).expect(200)).body.entries // prettier-ignore
+const logOf = async (unitId: string): Promise<ChainedEntry[]> =>
+  (await wren.get(`/api/units/${unitId}/entries`).expect(200)).body.entries
 
 describe('signing in', () => {
   it('answers who it is, with a cookie that scripts can’t read', async () => {
@@ -41,7 +42,9 @@ describe('signing in', () => {
     }
   })
   it('stops guessing after twenty wrong tries from one place', async () => {
-    const tries = await Promise.all(Array.from({ length: 20 }, () => request(world.app).post('/api/sign-in').send({ login: 'guess', password: 'x' }))) // prettier-ignore
+    const tries = await Promise.all(
+      Array.from({ length: 20 }, () => request(world.app).post('/api/sign-in').send({ login: 'guess', password: 'x' })),
+    )
     expect(tries.every((t) => t.status === 401)).toBe(true)
     await request(world.app).post('/api/sign-in').send({ login: 'guess', password: 'x' }).expect(429)
   })
@@ -134,7 +137,10 @@ describe('appending', () => {
     const unitId = await openUnit('C-1')
     await post(wren, unitId, [entry({ kind: 'facts', facts: { place: 'roof', refrigerant: 'R-32' } })])
     const rows = (await wren.get(`/api/jobs/${world.ours.jobId}/units`).expect(200)).body.units
-    expect(rows.find((u: { id: string }) => u.id === unitId)).toMatchObject({ lastSeq: 2, summary: { tag: 'C-1', place: 'roof', refrigerant: 'R-32', current: 'prepare' } }) // prettier-ignore
+    expect(rows.find((u: { id: string }) => u.id === unitId)).toMatchObject({
+      lastSeq: 2,
+      summary: { tag: 'C-1', place: 'roof', refrigerant: 'R-32', current: 'prepare' },
+    })
     const jobs = (await wren.get('/api/jobs').expect(200)).body.jobs
     expect(jobs).toHaveLength(1)
     expect(jobs[0].units).toBe(rows.length)
@@ -157,8 +163,31 @@ describe('bad input', () => {
       422,
       /future/,
     ],
-    ['wet bulb above dry bulb', () => [entry({ kind: 'reading', mode: 'cooling', values: { returnDryBulb: { value: 70, unit: '°F' }, returnWetBulb: { value: 75, unit: '°F' } } })], 422, /Wet bulb/], // prettier-ignore
-    ['after above before', () => [entry({ kind: 'weighed', direction: 'add', before: { value: 5, unit: 'lb' }, after: { value: 90, unit: 'oz' } })], 422, /more after than before/], // prettier-ignore
+    [
+      'wet bulb above dry bulb',
+      () => [
+        entry({
+          kind: 'reading',
+          mode: 'cooling',
+          values: { returnDryBulb: { value: 70, unit: '°F' }, returnWetBulb: { value: 75, unit: '°F' } },
+        }),
+      ],
+      422,
+      /Wet bulb/,
+    ],
+    [
+      'after above before',
+      () => [
+        entry({
+          kind: 'weighed',
+          direction: 'add',
+          before: { value: 5, unit: 'lb' },
+          after: { value: 90, unit: 'oz' },
+        }),
+      ],
+      422,
+      /more after than before/,
+    ],
     ['opening valves early', () => [entry({ kind: 'started' })], 422, /Not finished yet: vacuum/],
   ]
   it.each(broken)('%s has a plain sentence, and the whole batch stays out', async (_, make, status, detail) => {
@@ -172,7 +201,9 @@ describe('bad input', () => {
   it('a pressure outside the refrigerant’s data', async () => {
     const unitId = await openUnit()
     await post(wren, unitId, [entry({ kind: 'facts', facts: { refrigerant: 'R-410A' } })]).expect(201)
-    const answer = await post(wren, unitId, [entry({ kind: 'reading', mode: 'cooling', values: { suctionPressure: { value: 1180, unit: 'psig' } } })]).expect(422) // prettier-ignore
+    const answer = await post(wren, unitId, [
+      entry({ kind: 'reading', mode: 'cooling', values: { suctionPressure: { value: 1180, unit: 'psig' } } }),
+    ]).expect(422)
     expect(answer.body.detail).toMatch(/R-410A data cover/)
     expect(answer.body.errors[0].path).toBe('entries.0.values.suctionPressure')
   })
@@ -218,12 +249,38 @@ describe('a whole unit', () => {
     const say = (m: number, body: Parameters<typeof entry>[0]) => entry(body, minutesAgo(m))
     return [
       say(90, { kind: 'opened', jobId: world.ours.jobId, tag: 'W-1' }),
-      say(89, { kind: 'facts', facts: { work: 'new', mode: 'coolingOnly', refrigerant: 'R-410A', metering: 'expansionValve', labelCharge: q(90, 'oz'), includedLength: q(15, 'ft'), lineLength: q(15, 'ft'), allowance: q(0.6, 'oz/ft'), targetSubcooling: q(10, '°F') } }), // prettier-ignore
+      say(89, {
+        kind: 'facts',
+        facts: {
+          work: 'new',
+          mode: 'coolingOnly',
+          refrigerant: 'R-410A',
+          metering: 'expansionValve',
+          labelCharge: q(90, 'oz'),
+          includedLength: q(15, 'ft'),
+          lineLength: q(15, 'ft'),
+          allowance: q(0.6, 'oz/ft'),
+          targetSubcooling: q(10, '°F'),
+        },
+      }),
       say(60, { kind: 'valvedOff' }),
       say(59, { kind: 'micron', reading: q(320, 'micron') }),
       say(49, { kind: 'micron', reading: q(48, 'Pa') }),
       say(40, { kind: 'started' }),
-      say(25, { kind: 'reading', mode: 'cooling', values: { suctionPressure: q(125.5, 'psig'), suctionLine: q(54, '°F'), liquidPressure: q(351.5, 'psig'), liquidLine: q(96.6, '°F'), returnDryBulb: q(76, '°F'), returnWetBulb: q(63, '°F'), supply: q(57, '°F'), outdoor: q(91, '°F') } }), // prettier-ignore
+      say(25, {
+        kind: 'reading',
+        mode: 'cooling',
+        values: {
+          suctionPressure: q(125.5, 'psig'),
+          suctionLine: q(54, '°F'),
+          liquidPressure: q(351.5, 'psig'),
+          liquidLine: q(96.6, '°F'),
+          returnDryBulb: q(76, '°F'),
+          returnWetBulb: q(63, '°F'),
+          supply: q(57, '°F'),
+          outdoor: q(91, '°F'),
+        },
+      }),
       say(5, { kind: 'sealed', name: 'Wren Halloway', signature: [[0, 0, 300, 200, 500, 50]] }),
     ]
   }

@@ -22,7 +22,6 @@ export default function Jobs() {
       }
     >
       {' '}
-      {/* prettier-ignore */}
       <RefusedEntries />
       {error && !jobs ? <Body>{sentence(error)}</Body> : null}
       <YStack role="list">
@@ -45,7 +44,6 @@ export default function Jobs() {
               onPress={() => router.navigate(`/jobs/${job.id}` as never)}
             >
               {' '}
-              {/* prettier-ignore */}
               <XStack width="100%" alignItems="center" justifyContent="space-between" gap="$3">
                 <YStack flex={1} alignItems="flex-start" minWidth={0}>
                   <Heading textAlign="left">{job.name}</Heading>

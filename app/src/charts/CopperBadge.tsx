@@ -19,9 +19,23 @@ export function CopperBadge({ stages }: { stages: UnitSummary['stages'] }) {
           case 'done':
             return <Rect key={stage} x={x} y={12} width={WIDTH} height={9} fill={p.copper} />
           case 'bypassed':
-            return <Path key={stage} d={`M${x} 16.5 h5 c5 0 5 -12 12 -12 s7 12 12 12 h5`} stroke={p.copper} strokeWidth={6} fill="none" /> // prettier-ignore
+            return (
+              <Path
+                key={stage}
+                d={`M${x} 16.5 h5 c5 0 5 -12 12 -12 s7 12 12 12 h5`}
+                stroke={p.copper}
+                strokeWidth={6}
+                fill="none"
+              />
+            )
           case 'waiting':
-            return <G key={stage}>{[0, 1, 2].map((n) => <Rect key={n} x={x + n * 12} y={12} width={8} height={9} fill={p.copperLit} />)}</G> // prettier-ignore
+            return (
+              <G key={stage}>
+                {[0, 1, 2].map((n) => (
+                  <Rect key={n} x={x + n * 12} y={12} width={8} height={9} fill={p.copperLit} />
+                ))}
+              </G>
+            )
           case 'stopped':
             return (
               <G key={stage}>
@@ -30,7 +44,18 @@ export function CopperBadge({ stages }: { stages: UnitSummary['stages'] }) {
               </G>
             )
           case 'current':
-            return <Rect key={stage} x={x + 1.5} y={12.5} width={WIDTH - 3} height={8} fill="none" stroke={p.copper} strokeWidth={2.5} /> // prettier-ignore
+            return (
+              <Rect
+                key={stage}
+                x={x + 1.5}
+                y={12.5}
+                width={WIDTH - 3}
+                height={8}
+                fill="none"
+                stroke={p.copper}
+                strokeWidth={2.5}
+              />
+            )
           case 'todo':
             return <Rect key={stage} x={x} y={12} width={WIDTH} height={9} fill={p.rule} />
         }

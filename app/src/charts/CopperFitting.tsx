@@ -26,12 +26,26 @@ export function CopperFitting({
   return (
     <Svg width={64} height={height} viewBox={`0 0 64 ${height}`} aria-hidden>
       {last ? null : state === 'bypassed' ? (
-        <Path d={`M${X} ${TOP + 14} C ${X - 34} ${TOP + 30}, ${X - 34} ${height - 12}, ${X} ${height}`} stroke={p.copper} strokeWidth={12} fill="none" /> // prettier-ignore
+        <Path
+          d={`M${X} ${TOP + 14} C ${X - 34} ${TOP + 30}, ${X - 34} ${height - 12}, ${X} ${height}`}
+          stroke={p.copper}
+          strokeWidth={12}
+          fill="none"
+        />
       ) : (
         <Line x1={X} x2={X} y1={TOP + 14} y2={height} stroke={pipe} strokeWidth={14} />
       )}
       {state === 'waiting' && !last ? (
-        <Line x1={X} x2={X} y1={TOP + 20} y2={height} stroke={p.copperLit} strokeWidth={14} strokeDasharray="8 8" strokeDashoffset={-(tick % 2) * 8} /> // prettier-ignore
+        <Line
+          x1={X}
+          x2={X}
+          y1={TOP + 20}
+          y2={height}
+          stroke={p.copperLit}
+          strokeWidth={14}
+          strokeDasharray="8 8"
+          strokeDashoffset={-(tick % 2) * 8}
+        />
       ) : null}
       {state === 'stopped' ? <Rect x={X - 18} y={TOP + 22} width={36} height={8} fill={p.oxide} /> : null}
       <Rect
@@ -44,7 +58,6 @@ export function CopperFitting({
         stroke={state === 'stopped' ? p.oxide : state === 'todo' ? p.rule : p.copper}
         strokeWidth={5}
       />{' '}
-      {/* prettier-ignore */}
       {filled ? <Path d={`M${X - 8} ${TOP + 3} l6 6 l11 -12`} stroke={p.onCopper} strokeWidth={4} fill="none" /> : null}
       {state === 'stopped' ? (
         <Path d={`M${X - 6} ${TOP - 3} l12 12 m0 -12 l-12 12`} stroke={p.oxide} strokeWidth={4} />

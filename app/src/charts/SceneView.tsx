@@ -33,7 +33,6 @@ export function SceneView({ scene, label, testID }: { scene: Scene; label: strin
       testID={testID}
     >
       {' '}
-      {/* prettier-ignore */}
       <G>
         {scene.shapes.map((shape, i) => (
           <Painted key={i} shape={shape} tones={tones} />
@@ -46,11 +45,40 @@ export function SceneView({ scene, label, testID }: { scene: Scene; label: strin
 function Painted({ shape, tones }: { shape: Shape; tones: Record<Tone, string> }) {
   switch (shape.kind) {
     case 'line':
-      return <Line x1={shape.x1} y1={shape.y1} x2={shape.x2} y2={shape.y2} stroke={tones[shape.tone]} strokeWidth={shape.width} strokeDasharray={shape.dash?.join(' ')} /> // prettier-ignore
+      return (
+        <Line
+          x1={shape.x1}
+          y1={shape.y1}
+          x2={shape.x2}
+          y2={shape.y2}
+          stroke={tones[shape.tone]}
+          strokeWidth={shape.width}
+          strokeDasharray={shape.dash?.join(' ')}
+        />
+      )
     case 'polyline':
-      return <Polyline points={shape.points.map((p) => p.join(',')).join(' ')} fill="none" stroke={tones[shape.tone]} strokeWidth={shape.width} strokeLinejoin="round" strokeDasharray={shape.dash?.join(' ')} /> // prettier-ignore
+      return (
+        <Polyline
+          points={shape.points.map((p) => p.join(',')).join(' ')}
+          fill="none"
+          stroke={tones[shape.tone]}
+          strokeWidth={shape.width}
+          strokeLinejoin="round"
+          strokeDasharray={shape.dash?.join(' ')}
+        />
+      )
     case 'rect':
-      return <Rect x={shape.x} y={shape.y} width={shape.width} height={shape.height} fill={tones[shape.fill]} stroke={shape.stroke ? tones[shape.stroke] : undefined} strokeWidth={1.5} /> // prettier-ignore
+      return (
+        <Rect
+          x={shape.x}
+          y={shape.y}
+          width={shape.width}
+          height={shape.height}
+          fill={tones[shape.fill]}
+          stroke={shape.stroke ? tones[shape.stroke] : undefined}
+          strokeWidth={1.5}
+        />
+      )
     case 'dot':
       return <Circle cx={shape.x} cy={shape.y} r={shape.r} fill={tones[shape.tone]} />
     case 'text':
@@ -65,7 +93,6 @@ function Painted({ shape, tones }: { shape: Shape; tones: Record<Tone, string> }
           fontWeight={shape.bold ? '700' : shape.face === 'figure' ? '500' : '400'}
         >
           {' '}
-          {/* prettier-ignore */}
           {shape.text}
         </SvgText>
       )

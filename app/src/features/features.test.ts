@@ -26,7 +26,13 @@ describe('a clock time as a lead types it', () => {
 })
 
 describe('the Prepare form', () => {
-  const facts: UnitFacts = { tag: 'K-1', place: 'roof', labelCharge: { value: 90, unit: 'oz' }, liquidLine: { value: 0.375, unit: 'in' }, refrigerant: 'R-32' } // prettier-ignore
+  const facts: UnitFacts = {
+    tag: 'K-1',
+    place: 'roof',
+    labelCharge: { value: 90, unit: 'oz' },
+    liquidLine: { value: 0.375, unit: 'in' },
+    refrigerant: 'R-32',
+  }
   const parse = (change: Partial<PrepareInput>, system: 'ip' | 'si' = 'ip') =>
     prepareSchema(system).parse({ ...prepareValues(facts), ...change })
 
@@ -46,8 +52,13 @@ describe('the Prepare form', () => {
     expect(parse({ lineLength: { text: '12', unit: 'ft' } }, 'si').lineLength).toEqual({ value: 12, unit: 'ft' })
   })
   it('asks where a typed target comes from, and for a tag', () => {
-    const issues = (change: Partial<PrepareInput>) => prepareSchema('ip').safeParse({ ...prepareValues(facts), ...change }).error?.issues.map((i) => i.path.join('.')) // prettier-ignore
-    expect(issues({ metering: 'fixedOrifice', superheatSource: 'typed', targetSuperheat: { text: '12' } })).toEqual(['targetSuperheatReason']) // prettier-ignore
+    const issues = (change: Partial<PrepareInput>) =>
+      prepareSchema('ip')
+        .safeParse({ ...prepareValues(facts), ...change })
+        .error?.issues.map((i) => i.path.join('.'))
+    expect(issues({ metering: 'fixedOrifice', superheatSource: 'typed', targetSuperheat: { text: '12' } })).toEqual([
+      'targetSuperheatReason',
+    ])
     expect(issues({ tag: '  ' })).toEqual(['tag'])
     expect(issues({ labelCharge: { text: '9e9999' } })).toEqual(['labelCharge'])
   })
@@ -55,13 +66,19 @@ describe('the Prepare form', () => {
 
 describe('the reading form', () => {
   it('keeps only what was typed', () => {
-    const output = readingSchema('ip').parse({ ...emptyReading, suctionPressure: { text: '118' }, outdoor: { text: '31', unit: '°C' } }) // prettier-ignore
+    const output = readingSchema('ip').parse({
+      ...emptyReading,
+      suctionPressure: { text: '118' },
+      outdoor: { text: '31', unit: '°C' },
+    })
     expect(typedValues(output)).toEqual({
       suctionPressure: { value: 118, unit: 'psig' },
       outdoor: { value: 31, unit: '°C' },
     })
   })
   it('reads what it can of a half-typed form', () => {
-    expect(readableValues({ suctionPressure: { text: '118' }, liquidPressure: { text: '35x' }, supply: { text: '' } }, 'ip')).toEqual({ suctionPressure: { value: 118, unit: 'psig' } }) // prettier-ignore
+    expect(
+      readableValues({ suctionPressure: { text: '118' }, liquidPressure: { text: '35x' }, supply: { text: '' } }, 'ip'),
+    ).toEqual({ suctionPressure: { value: 118, unit: 'psig' } })
   })
 })

@@ -15,7 +15,10 @@ let current: Settings = read()
 function read(): Settings {
   try {
     const stored = JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Settings>
-    return { system: stored.system === 'si' ? 'si' : 'ip', light: stored.light === 'day' || stored.light === 'dark' ? stored.light : 'auto' } // prettier-ignore
+    return {
+      system: stored.system === 'si' ? 'si' : 'ip',
+      light: stored.light === 'day' || stored.light === 'dark' ? stored.light : 'auto',
+    }
   } catch {
     // a private window without storage, or another version's text: start from the defaults
     return { system: 'ip', light: 'auto' }

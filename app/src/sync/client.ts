@@ -40,7 +40,9 @@ export async function fetchLog(unitId: string): Promise<readonly ChainedEntry[]>
 async function sendEntries(unitId: string, entries: readonly Entry[]): Promise<void> {
   await call(`/units/${unitId}/entries`, { method: 'POST', body: { entries }, answer: Appended })
   // the log first, then the outbox lets go: an entry never vanishes from the screen in between
-  await queryClient.fetchQuery({ queryKey: logKey(unitId), queryFn: () => fetchLog(unitId), staleTime: 0 }).catch(() => undefined) // prettier-ignore
+  await queryClient
+    .fetchQuery({ queryKey: logKey(unitId), queryFn: () => fetchLog(unitId), staleTime: 0 })
+    .catch(() => undefined)
   void queryClient.invalidateQueries({ queryKey: ['units'] })
 }
 

@@ -3,7 +3,13 @@ import { ApiError, NoAnswer } from './api'
 import { makeOutbox } from './outbox'
 import type { OutboxItem, OutboxStore } from './outboxStore'
 
-const entry = (n: number): Entry => ({ v: 1, id: `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`, at: '2026-07-14T12:00:00.000Z', writtenAt: '2026-07-14T12:00:00.000Z', kind: 'pumpOn' }) // prettier-ignore
+const entry = (n: number): Entry => ({
+  v: 1,
+  id: `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`,
+  at: '2026-07-14T12:00:00.000Z',
+  writtenAt: '2026-07-14T12:00:00.000Z',
+  kind: 'pumpOn',
+})
 const wren = { id: 'wren', name: 'Wren' }
 const refusal = (status: number) => new ApiError({ type: 't', title: 't', status, detail: `no: ${status}` })
 
@@ -52,7 +58,13 @@ describe('outbox', () => {
       open -= 1
     }
     const outbox = makeOutbox({ store: memoryStore(), send })
-    for (const [unit, n] of [['a', 1], ['a', 2], ['b', 3], ['a', 4]] as const) await outbox.add(unit, wren, [entry(n)]) // prettier-ignore
+    for (const [unit, n] of [
+      ['a', 1],
+      ['a', 2],
+      ['b', 3],
+      ['a', 4],
+    ] as const)
+      await outbox.add(unit, wren, [entry(n)])
     outbox.signedInAs('wren')
     await settled(() => outbox.items().length === 0)
     expect(calls).toEqual(['a:1,2', 'b:3', 'a:4'])
@@ -61,7 +73,13 @@ describe('outbox', () => {
   it('tries again for as long as there is no answer, and keeps everything meanwhile', async () => {
     const store = memoryStore()
     let tries = 0
-    const outbox = makeOutbox({ store, send: async () => { tries += 1; if (tries < 5) throw new NoAnswer('down') } }) // prettier-ignore
+    const outbox = makeOutbox({
+      store,
+      send: async () => {
+        tries += 1
+        if (tries < 5) throw new NoAnswer('down')
+      },
+    })
     outbox.signedInAs('wren')
     await outbox.add('u1', wren, [entry(1)])
     await settled(() => tries === 3)
@@ -102,7 +120,13 @@ describe('outbox', () => {
   it('waits for signing in when the session has ended, and goes on then', async () => {
     let allowed = false
     let sent = 0
-    const outbox = makeOutbox({ store: memoryStore(), send: async () => { if (!allowed) throw refusal(401); sent += 1 } }) // prettier-ignore
+    const outbox = makeOutbox({
+      store: memoryStore(),
+      send: async () => {
+        if (!allowed) throw refusal(401)
+        sent += 1
+      },
+    })
     outbox.signedInAs('wren')
     await outbox.add('u1', wren, [entry(1)])
     await settled(() => false)

@@ -74,7 +74,10 @@ export function makeOutbox({
 
   async function sendBatch(batch: readonly OutboxItem[]): Promise<void> {
     try {
-      await send(batch[0]!.unitId, batch.map((i) => i.entry)) // prettier-ignore
+      await send(
+        batch[0]!.unitId,
+        batch.map((i) => i.entry),
+      )
       await settle(batch.map((i) => i.key))
     } catch (error) {
       if (!(error instanceof ApiError) || !isFinal(error.problem.status)) throw error

@@ -30,7 +30,12 @@ function overlay(rows: readonly UnitRow[], items: readonly OutboxItem[], jobs: r
     if (!jobId) return row
     const job = jobs.find((j) => j.id === jobId)
     const jobElevationM = job && toSi('elevation', job.elevation)
-    return { id: unitId, jobId, lastSeq: row?.lastSeq ?? 0, summary: summarise(record, { nowMs: Date.now(), jobElevationM }) } // prettier-ignore
+    return {
+      id: unitId,
+      jobId,
+      lastSeq: row?.lastSeq ?? 0,
+      summary: summarise(record, { nowMs: Date.now(), jobElevationM }),
+    }
   }
   const known = rows.map((row) => (changed.has(row.id) ? (local(row.id, row) ?? row) : row))
   const fresh = [...changed].filter((id) => !rows.some((r) => r.id === id)).map((id) => local(id))

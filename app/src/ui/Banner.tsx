@@ -25,7 +25,6 @@ export function Banner({
   children?: ReactNode
   testID?: string
 }) {
-  // prettier-ignore
   const { ink, wash, mark } = metals[metal]
   return (
     <XStack backgroundColor={wash} borderRadius="$3" overflow="hidden" testID={testID} role="status">

@@ -22,7 +22,6 @@ export function Choice<V extends string>({
   testID?: string
   hint?: string
 }) {
-  // prettier-ignore
   return (
     <YStack gap="$2" role="radiogroup" aria-label={label} testID={testID}>
       <Text fontSize="$3" fontWeight="600" color="$ink">

@@ -18,11 +18,21 @@ export function PickOne<V extends string>({
   onChange: (value: V | undefined) => void
   testID?: string
 }) {
-  // prettier-ignore
   const [open, setOpen] = useState(false)
   const { ink } = usePalette()
   if (open) {
-    return <Choice label={label} options={options} value={value} testID={testID} onChange={(v) => { onChange(v); setOpen(false) }} /> // prettier-ignore
+    return (
+      <Choice
+        label={label}
+        options={options}
+        value={value}
+        testID={testID}
+        onChange={(v) => {
+          onChange(v)
+          setOpen(false)
+        }}
+      />
+    )
   }
   const chosen = options.find((o) => o.value === value)
   return (
@@ -49,7 +59,6 @@ export function PickOne<V extends string>({
         onPress={() => setOpen(true)}
       >
         {' '}
-        {/* prettier-ignore */}
         <Text fontSize="$4" fontWeight="600" color={chosen ? '$ink' : '$soft'}>
           {chosen?.label ?? 'Choose'}
         </Text>

@@ -4,10 +4,34 @@ import { Button, Text, type ButtonProps } from 'tamagui'
 type Look = 'act' | 'plain' | 'quiet' | 'stop'
 
 const looks: Record<Look, ButtonProps & { ink: `$${string}` }> = {
-  act: { backgroundColor: '$copper', borderColor: '$copper', hoverStyle: { backgroundColor: '$copper', borderColor: '$copperLit' }, pressStyle: { backgroundColor: '$copper', opacity: 0.85 }, ink: '$onCopper' }, // prettier-ignore
-  plain: { backgroundColor: '$card', borderColor: '$ink', hoverStyle: { backgroundColor: '$card', borderColor: '$copper' }, pressStyle: { backgroundColor: '$pane' }, ink: '$ink' }, // prettier-ignore
-  quiet: { backgroundColor: 'transparent', borderColor: 'transparent', hoverStyle: { backgroundColor: 'transparent', borderColor: '$rule' }, pressStyle: { backgroundColor: '$pane' }, ink: '$copperInk' }, // prettier-ignore
-  stop: { backgroundColor: '$card', borderColor: '$oxide', hoverStyle: { backgroundColor: '$oxideWash', borderColor: '$oxide' }, pressStyle: { backgroundColor: '$oxideWash' }, ink: '$oxide' }, // prettier-ignore
+  act: {
+    backgroundColor: '$copper',
+    borderColor: '$copper',
+    hoverStyle: { backgroundColor: '$copper', borderColor: '$copperLit' },
+    pressStyle: { backgroundColor: '$copper', opacity: 0.85 },
+    ink: '$onCopper',
+  },
+  plain: {
+    backgroundColor: '$card',
+    borderColor: '$ink',
+    hoverStyle: { backgroundColor: '$card', borderColor: '$copper' },
+    pressStyle: { backgroundColor: '$pane' },
+    ink: '$ink',
+  },
+  quiet: {
+    backgroundColor: 'transparent',
+    borderColor: 'transparent',
+    hoverStyle: { backgroundColor: 'transparent', borderColor: '$rule' },
+    pressStyle: { backgroundColor: '$pane' },
+    ink: '$copperInk',
+  },
+  stop: {
+    backgroundColor: '$card',
+    borderColor: '$oxide',
+    hoverStyle: { backgroundColor: '$oxideWash', borderColor: '$oxide' },
+    pressStyle: { backgroundColor: '$oxideWash' },
+    ink: '$oxide',
+  },
 }
 
 export interface PressProps {

@@ -37,7 +37,6 @@ export function QuantityField({
   mark,
   placeholder,
 }: QuantityFieldProps) {
-  // prettier-ignore
   const id = useId()
   const { system } = useSettings()
   const unit = assumedUnit(dimension, value, system)
@@ -59,7 +58,6 @@ export function QuantityField({
         focusWithinStyle={{ borderColor: '$copper' }}
       >
         {' '}
-        {/* prettier-ignore */}
         <Input
           unstyled
           id={id}
@@ -99,7 +97,6 @@ export function QuantityField({
           onPress={() => onChange({ text: value.text, unit: next })}
         >
           {' '}
-          {/* prettier-ignore */}
           <Text fontFamily="$figure" fontWeight="600" fontSize={17} color="$ink">
             {unit}
           </Text>

@@ -29,7 +29,6 @@ export function TextField({
   autoComplete = 'off',
   onSubmit,
 }: TextFieldProps) {
-  // prettier-ignore
   const id = useId()
   const common = {
     id,
@@ -41,7 +40,16 @@ export function TextField({
     'aria-invalid': problem ? true : undefined,
     'aria-describedby': problem ? `${id}-problem` : undefined,
   } as const
-  const look = { unstyled: true, flex: 1, fontSize: 18, fontFamily: '$body', color: '$ink', borderWidth: 0, backgroundColor: 'transparent', width: '100%' } as const // prettier-ignore
+  const look = {
+    unstyled: true,
+    flex: 1,
+    fontSize: 18,
+    fontFamily: '$body',
+    color: '$ink',
+    borderWidth: 0,
+    backgroundColor: 'transparent',
+    width: '100%',
+  } as const
   return (
     <YStack gap="$1">
       <Text render="label" {...{ htmlFor: id }} fontSize="$3" fontWeight="600" color="$ink">
@@ -58,11 +66,18 @@ export function TextField({
         focusWithinStyle={{ borderColor: '$copper' }}
       >
         {' '}
-        {/* prettier-ignore */}
         {long ? (
           <TextArea {...common} {...look} minHeight={84} paddingVertical="$2" />
         ) : (
-          <Input {...common} {...look} minHeight={48} secureTextEntry={secure} autoComplete={autoComplete} autoCapitalize="none" onSubmitEditing={onSubmit} /> // prettier-ignore
+          <Input
+            {...common}
+            {...look}
+            minHeight={48}
+            secureTextEntry={secure}
+            autoComplete={autoComplete}
+            autoCapitalize="none"
+            onSubmitEditing={onSubmit}
+          />
         )}
       </XStack>
       <FieldProblem id={id} problem={problem} hint={hint} />

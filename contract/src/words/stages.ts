@@ -113,7 +113,7 @@ export function actWords(need: Need, tag: string): string {
     case 'start':
       return `Start ${tag}`
     case 'settling':
-      return `Open ${tag}`
+      return `Read ${tag} while it settles`
     case 'takeReading':
       return `Take a reading on ${tag}`
     case 'readingOut':
@@ -122,7 +122,7 @@ export function actWords(need: Need, tag: string): string {
     case 'sign':
       return `Sign ${tag}`
     case 'nothing':
-      return `Open ${tag}`
+      return `Papers of ${tag}`
   }
 }
 

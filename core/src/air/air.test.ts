@@ -12,7 +12,12 @@ describe('atmosphere', () => {
     expect(atmosphericPressurePa(5000)).toBeCloseTo(54020, -2)
   })
   it('falls with height', () => {
-    fc.assert(fc.property(fc.double({ min: -400, max: 6000, noNaN: true }), (m) => atmosphericPressurePa(m + 1) < atmosphericPressurePa(m))) // prettier-ignore
+    fc.assert(
+      fc.property(
+        fc.double({ min: -400, max: 6000, noNaN: true }),
+        (m) => atmosphericPressurePa(m + 1) < atmosphericPressurePa(m),
+      ),
+    )
   })
   it('turns gauge into absolute at the site', () => {
     expect(absolutePressurePa({ gaugePa: 500000, elevationM: 0 })).toBe(601325)
@@ -33,7 +38,11 @@ describe('wet bulb', () => {
     )
   })
   it('is never above dry bulb and rises with humidity', () => {
-    const air = fc.record({ f: fc.double({ min: 35, max: 110, noNaN: true }), rh: fc.double({ min: 0.05, max: 0.94, noNaN: true }), m: fc.double({ min: 0, max: 3000, noNaN: true }) }) // prettier-ignore
+    const air = fc.record({
+      f: fc.double({ min: 35, max: 110, noNaN: true }),
+      rh: fc.double({ min: 0.05, max: 0.94, noNaN: true }),
+      m: fc.double({ min: 0, max: 3000, noNaN: true }),
+    })
     fc.assert(
       fc.property(air, ({ f, rh, m }) => {
         const pressurePa = atmosphericPressurePa(m)
@@ -66,7 +75,6 @@ describe('wet bulb', () => {
       { dryBulbK: 100 },
       { pressurePa: 0 },
     ]) {
-      // prettier-ignore
       expect(wetBulbK({ ...base, ...wrong })).toBeUndefined()
     }
     expect(relativeHumidity({ dryBulbK: 290, wetBulbK: 291, pressurePa: 101325 })).toBeUndefined()

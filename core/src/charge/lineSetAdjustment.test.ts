@@ -50,7 +50,12 @@ describe('line-set adjustment', () => {
       fc.property(fc.double({ min: 0, max: 30, noNaN: true }), fc.double({ min: 0, max: 30, noNaN: true }), (a, b) => {
         const section = base.sections[0]!
         const whole = solve({ sections: [{ ...section, lengthM: a + b }] })
-        const cut = solve({ sections: [{ ...section, lengthM: a }, { ...section, lengthM: b }] }) // prettier-ignore
+        const cut = solve({
+          sections: [
+            { ...section, lengthM: a },
+            { ...section, lengthM: b },
+          ],
+        })
         expect(cut.adjustmentKg).toBeCloseTo(whole.adjustmentKg, 9)
       }),
     )

@@ -114,7 +114,15 @@ function checkWeighed({ before, after, direction }: Extract<Entry, { kind: 'weig
 
 function checkFacts(facts: FactsPatch): EntryProblem[] {
   const problems: EntryProblem[] = []
-  const notNegative = ['recovered', 'labelCharge', 'includedLength', 'allowance', 'lineLength', 'subcoolingTolerance', 'superheatTolerance'] as const // prettier-ignore
+  const notNegative = [
+    'recovered',
+    'labelCharge',
+    'includedLength',
+    'allowance',
+    'lineLength',
+    'subcoolingTolerance',
+    'superheatTolerance',
+  ] as const
   for (const key of notNegative)
     if ((facts[key]?.value ?? 0) < 0) problems.push({ code: 'negative', path: `facts.${key}` })
   const mustBePositive = ['liquidLine', 'decayLimit', 'decayHold', 'targetSubcooling', 'targetSuperheat'] as const

@@ -73,11 +73,18 @@ interface Base<K extends string> {
   readonly kind: K
 }
 
-export interface Opened extends Base<'opened'> { readonly jobId: string; readonly tag: string } // prettier-ignore
-export interface Facts extends Base<'facts'> { readonly facts: FactsPatch } // prettier-ignore
+export interface Opened extends Base<'opened'> {
+  readonly jobId: string
+  readonly tag: string
+}
+export interface Facts extends Base<'facts'> {
+  readonly facts: FactsPatch
+}
 export type PumpOn = Base<'pumpOn'>
 export type ValvedOff = Base<'valvedOff'>
-export interface Micron extends Base<'micron'> { readonly reading: Quantity<'vacuum'> } // prettier-ignore
+export interface Micron extends Base<'micron'> {
+  readonly reading: Quantity<'vacuum'>
+}
 export interface Weighed extends Base<'weighed'> {
   readonly direction: 'add' | 'remove'
   /** the cylinder on the scale */
@@ -87,15 +94,26 @@ export interface Weighed extends Base<'weighed'> {
 }
 /** valves opened and power on */
 export type Started = Base<'started'>
-export interface Reading extends Base<'reading'> { readonly mode: 'cooling'; readonly values: ReadingValues } // prettier-ignore
-export interface GatePassed extends Base<'gatePassed'> { readonly stage: Stage; readonly reason: string } // prettier-ignore
-export interface Struck extends Base<'struck'> { readonly strikes: string; readonly reason: string } // prettier-ignore
+export interface Reading extends Base<'reading'> {
+  readonly mode: 'cooling'
+  readonly values: ReadingValues
+}
+export interface GatePassed extends Base<'gatePassed'> {
+  readonly stage: Stage
+  readonly reason: string
+}
+export interface Struck extends Base<'struck'> {
+  readonly strikes: string
+  readonly reason: string
+}
 export interface Sealed extends Base<'sealed'> {
   readonly name: string
   readonly signature: SignatureStrokes
   readonly remarks?: string
 }
-export interface Amendment extends Base<'amendment'> { readonly text: string } // prettier-ignore
+export interface Amendment extends Base<'amendment'> {
+  readonly text: string
+}
 
 export type Entry =
   Opened | Facts | PumpOn | ValvedOff | Micron | Weighed | Started | Reading | GatePassed | Struck | Sealed | Amendment

@@ -34,7 +34,11 @@ describe('fold', () => {
     expect(unitFacts(foldEntries([...log, strike]))).toMatchObject({ refrigerant: 'R-32', place: 'roof' })
   })
   it('takes no strike against an opening, a seal, a strike or an amendment', () => {
-    const item = (n: number, body: Parameters<typeof testEntry>[2]): LogItem => ({ seq: n, author: log[0]!.author, entry: testEntry(n, n, body) }) // prettier-ignore
+    const item = (n: number, body: Parameters<typeof testEntry>[2]): LogItem => ({
+      seq: n,
+      author: log[0]!.author,
+      entry: testEntry(n, n, body),
+    })
     const record = foldEntries([...log, item(8, { kind: 'struck', strikes: testId(1), reason: 'no' })])
     expect(record.items.opened).toHaveLength(1)
     expect(isStrikable(testEntry(9, 0, { kind: 'amendment', text: 'more' }))).toBe(false)
@@ -66,7 +70,9 @@ describe('fold as a law', () => {
     fc.assert(
       fc.property(cuts, (at) => {
         const edges = [0, ...[...at].sort((a, b) => a - b), log.length]
-        const inBatches = edges.slice(1).reduce((record, end, i) => foldEntries(log.slice(edges[i]!, end), record), emptyRecord) // prettier-ignore
+        const inBatches = edges
+          .slice(1)
+          .reduce((record, end, i) => foldEntries(log.slice(edges[i]!, end), record), emptyRecord)
         expect(inBatches).toEqual(foldEntries(log))
       }),
     )
@@ -82,7 +88,10 @@ describe('fold as a law', () => {
   it('comes to the same values in any order of readings and strikes', () => {
     fc.assert(
       fc.property(fc.shuffledSubarray(log, { minLength: log.length, maxLength: log.length }), (shuffled) => {
-        const values = (items: readonly LogItem[]) => foldEntries(items).items.micron.map((m) => m.entry.reading.value).sort() // prettier-ignore
+        const values = (items: readonly LogItem[]) =>
+          foldEntries(items)
+            .items.micron.map((m) => m.entry.reading.value)
+            .sort()
         expect(values(shuffled)).toEqual(values(log))
       }),
     )

@@ -23,7 +23,14 @@ describe('hash chain', () => {
     expect(verifyChain([])).toEqual({ ok: true, length: 0, lastHash: GENESIS_HASH })
   })
   it('is plain SHA-256 over RFC 8785 JSON: a fixed value that any other program gets too', () => {
-    const link = { unitId: 'u', seq: 1, author: { id: 'a', name: 'b' }, receivedAt: 'r', entry: { kind: 'pumpOn' } as never, previousHash: 'p' } // prettier-ignore
+    const link = {
+      unitId: 'u',
+      seq: 1,
+      author: { id: 'a', name: 'b' },
+      receivedAt: 'r',
+      entry: { kind: 'pumpOn' } as never,
+      previousHash: 'p',
+    }
     // printf '%s' '{"author":{"id":"a","name":"b"},"entry":{"kind":"pumpOn"},"previousHash":"p","receivedAt":"r","seq":1,"unitId":"u"}' | sha256sum
     expect(entryHash(link)).toBe('79fb6fe5f8d1ae53119d9ad83bf6ca62e58eafe1175bf36203a2ae957b5a7d06')
   })
@@ -35,7 +42,9 @@ describe('hash chain', () => {
   })
   it('tells an altered value, a missing entry and a swapped order', () => {
     const log = chain()
-    const altered = log.map((l, i) => (i === 1 ? { ...l, entry: { ...l.entry, reading: { value: 45.5, unit: 'micron' } } as never } : l)) // prettier-ignore
+    const altered = log.map((l, i) =>
+      i === 1 ? { ...l, entry: { ...l.entry, reading: { value: 45.5, unit: 'micron' } } as never } : l,
+    )
     expect(verifyChain(altered)).toMatchObject({ ok: false, seq: 2, reason: 'altered' })
     expect(verifyChain([log[0]!, log[2]!])).toMatchObject({ ok: false, reason: 'seqGap' })
     expect(verifyChain([log[0]!, { ...log[2]!, seq: 2 }])).toMatchObject({ ok: false, reason: 'brokenLink' })

@@ -21,13 +21,31 @@ const facts: UnitFacts = {
   targetSubcooling: { value: 10, unit: '°F' },
 }
 const micron = (value: number) => ({ kind: 'micron', reading: { value, unit: 'micron' } }) as const
-const opened: Lines = [[-90, { kind: 'opened', jobId: testId(500), tag: 'T-1' }], [-89, { kind: 'facts', facts }]] // prettier-ignore
-const decayed: Lines = [[-60, { kind: 'valvedOff' }], [-59, micron(320)], [-49, micron(360)]] // prettier-ignore
-const weighed: Lines = [[-45, { kind: 'weighed', direction: 'add', before: { value: 200, unit: 'oz' }, after: { value: 185, unit: 'oz' } }]] // prettier-ignore
+const opened: Lines = [
+  [-90, { kind: 'opened', jobId: testId(500), tag: 'T-1' }],
+  [-89, { kind: 'facts', facts }],
+]
+const decayed: Lines = [
+  [-60, { kind: 'valvedOff' }],
+  [-59, micron(320)],
+  [-49, micron(360)],
+]
+const weighed: Lines = [
+  [-45, { kind: 'weighed', direction: 'add', before: { value: 200, unit: 'oz' }, after: { value: 185, unit: 'oz' } }],
+]
 const started: Lines = [[-30, { kind: 'started' }]]
 const psig = (value: number) => ({ value, unit: 'psig' as const })
 const degF = (value: number) => ({ value, unit: '°F' as const })
-const good = { suctionPressure: psig(125.5), suctionLine: degF(54), liquidPressure: psig(351.5), liquidLine: degF(96.6), returnDryBulb: degF(76), returnWetBulb: degF(63), supply: degF(57), outdoor: degF(91) } // prettier-ignore
+const good = {
+  suctionPressure: psig(125.5),
+  suctionLine: degF(54),
+  liquidPressure: psig(351.5),
+  liquidLine: degF(96.6),
+  returnDryBulb: degF(76),
+  returnWetBulb: degF(63),
+  supply: degF(57),
+  outdoor: degF(91),
+}
 const read: Lines = [[-15, { kind: 'reading', mode: 'cooling', values: good }]]
 const seal: Lines = [[-5, { kind: 'sealed', name: 'Wren Halloway', signature: [[0, 0, 300, 200, 500, 50]] }]]
 
@@ -45,13 +63,22 @@ describe('the copper line', () => {
     expect(states(opened, decayed, weighed, started, read, seal)).toEqual(['done', 'done', 'done', 'done', 'done'])
   })
   it('shows a running hold as a wait, and what is needed when it has ended', () => {
-    const holding: Lines = [[-4, { kind: 'valvedOff' }], [-3, micron(300)]] // prettier-ignore
+    const holding: Lines = [
+      [-4, { kind: 'valvedOff' }],
+      [-3, micron(300)],
+    ]
     expect(states(opened, holding)[1]).toBe('waiting')
-    expect(view(opened, holding)).toMatchObject({ need: { code: 'holdRunning' }, waits: [{ kind: 'decayHold', endsMs: NOON + 6 * 60_000 }] }) // prettier-ignore
+    expect(view(opened, holding)).toMatchObject({
+      need: { code: 'holdRunning' },
+      waits: [{ kind: 'decayHold', endsMs: NOON + 6 * 60_000 }],
+    })
     expect(unitView(record(opened, holding), { nowMs: NOON + 7 * 60_000 }).need).toEqual({ code: 'readGauge' })
   })
   it('caps the pipe when the decay fails, and flows again when the pump is turned on', () => {
-    const failed: Lines = [[-60, { kind: 'valvedOff' }], [-50, micron(900)]] // prettier-ignore
+    const failed: Lines = [
+      [-60, { kind: 'valvedOff' }],
+      [-50, micron(900)],
+    ]
     expect(view(opened, failed)).toMatchObject({ need: { code: 'decayFailed' }, waits: [] })
     expect(states(opened, failed)[1]).toBe('stopped')
     expect(view(opened, failed, [[-40, { kind: 'pumpOn' }]]).need).toEqual({ code: 'pullDown' })
@@ -66,7 +93,10 @@ describe('the copper line', () => {
   })
   it('does not let a reading decide before it has settled', () => {
     const early: Lines = [[-25, { kind: 'reading', mode: 'cooling', values: good }]]
-    expect(view(opened, decayed, weighed, started, early)).toMatchObject({ reading: { settled: false }, need: { code: 'takeReading' } }) // prettier-ignore
+    expect(view(opened, decayed, weighed, started, early)).toMatchObject({
+      reading: { settled: false },
+      need: { code: 'takeReading' },
+    })
     expect(states(opened, decayed, weighed, started, early)[3]).toBe('current')
   })
   it('does not settle a charge on a cold day, though the reading is In', () => {
@@ -77,23 +107,45 @@ describe('the copper line', () => {
     expect(cool.need).toEqual({ code: 'readingOpen' })
   })
   it('stops a conversion that must not be done, whatever reason is written', () => {
-    const flammable: Lines = [[-80, { kind: 'facts', facts: { work: 'conversion', oldRefrigerant: 'R-22', refrigerant: 'R-290' } }], [-70, { kind: 'gatePassed', stage: 'prepare', reason: 'the customer wants it' }]] // prettier-ignore
-    expect(view(opened, flammable)).toMatchObject({ refusal: 'flammableIntoUnlisted', current: 'prepare', need: { code: 'refused' } }) // prettier-ignore
-    const r410a: Lines = [[-80, { kind: 'facts', facts: { work: 'conversion', oldRefrigerant: 'R-410A', refrigerant: 'R-407C' } }]] // prettier-ignore
+    const flammable: Lines = [
+      [-80, { kind: 'facts', facts: { work: 'conversion', oldRefrigerant: 'R-22', refrigerant: 'R-290' } }],
+      [-70, { kind: 'gatePassed', stage: 'prepare', reason: 'the customer wants it' }],
+    ]
+    expect(view(opened, flammable)).toMatchObject({
+      refusal: 'flammableIntoUnlisted',
+      current: 'prepare',
+      need: { code: 'refused' },
+    })
+    const r410a: Lines = [
+      [-80, { kind: 'facts', facts: { work: 'conversion', oldRefrigerant: 'R-410A', refrigerant: 'R-407C' } }],
+    ]
     expect(view(opened, r410a).refusal).toBe('noDropInForR410A')
   })
 })
 
 describe('facts', () => {
   it('asks for what this unit needs and nothing else', () => {
-    expect(missingFacts({})).toEqual(['work', 'mode', 'refrigerant', 'metering', 'labelCharge', 'lineLength', 'includedLength', 'liquidLine']) // prettier-ignore
+    expect(missingFacts({})).toEqual([
+      'work',
+      'mode',
+      'refrigerant',
+      'metering',
+      'labelCharge',
+      'lineLength',
+      'includedLength',
+      'liquidLine',
+    ])
     expect(missingFacts(facts)).toEqual([])
     expect(missingFacts({ ...facts, metering: 'fixedOrifice', superheatSource: 'typed' })).toEqual(['targetSuperheat'])
     expect(missingFacts({ ...facts, work: 'conversion' })).toEqual(['oldRefrigerant', 'recovered'])
   })
   it('takes the decay limit for new or older work from the profile, unless the unit has its own', () => {
     const micronOf = (f: UnitFacts) => Math.round(decayTerms(f).limitPa / 0.133322368)
-    expect([micronOf({ work: 'new' }), micronOf({ work: 'retrofit' }), micronOf({ decayLimit: { value: 300, unit: 'micron' } })]).toEqual([500, 1000, 300]) // prettier-ignore
+    expect([
+      micronOf({ work: 'new' }),
+      micronOf({ work: 'retrofit' }),
+      micronOf({ decayLimit: { value: 300, unit: 'micron' } }),
+    ]).toEqual([500, 1000, 300])
     expect(decayTerms({ decayHold: { value: 15, unit: 'min' } }).holdS).toBe(900)
   })
 })
@@ -107,7 +159,12 @@ describe('charge', () => {
     expect(oz(chargeBalance(record(opened)).openKg)).toBeCloseTo(15, 9)
   })
   it('counts what came out against what went in', () => {
-    const out: Lines = [[-44, { kind: 'weighed', direction: 'remove', before: { value: 185, unit: 'oz' }, after: { value: 189, unit: 'oz' } }]] // prettier-ignore
+    const out: Lines = [
+      [
+        -44,
+        { kind: 'weighed', direction: 'remove', before: { value: 185, unit: 'oz' }, after: { value: 189, unit: 'oz' } },
+      ],
+    ]
     expect(oz(chargeBalance(record(opened, weighed, out)).weighedKg)).toBeCloseTo(11, 9)
   })
   it('starts a conversion with a share of the whole charge', () => {
@@ -115,7 +172,11 @@ describe('charge', () => {
     expect(due.ok && oz(due.dueKg)).toBeCloseTo(0.9 * (90 + 15), 9)
   })
   it('says which facts are missing, and when a run is too long for the sum', () => {
-    expect(chargeDue({ refrigerant: 'R-32' })).toEqual({ ok: false, reason: 'missing', missing: ['lineLength', 'includedLength', 'liquidLine'] }) // prettier-ignore
+    expect(chargeDue({ refrigerant: 'R-32' })).toEqual({
+      ok: false,
+      reason: 'missing',
+      missing: ['lineLength', 'includedLength', 'liquidLine'],
+    })
     expect(chargeDue({ ...facts, lineLength: { value: 81, unit: 'ft' } })).toMatchObject({ overLongLine: true })
     expect(chargeDue({ ...facts, lineLength: { value: 80, unit: 'ft' } })).toMatchObject({ overLongLine: false })
   })
@@ -133,15 +194,63 @@ describe('what speaks against an entry', () => {
     ['a time in the future', [opened], 6, { kind: 'pumpOn' }, ['future']],
     ['a clock five minutes fast', [opened], 5, { kind: 'pumpOn' }, []],
     ['a vacuum of nothing', [opened], 0, { kind: 'micron', reading: q(0) }, ['notPositive']],
-    ['more after than before', [opened], 0, { kind: 'weighed', direction: 'add', before: { value: 10, unit: 'oz' }, after: { value: 1, unit: 'lb' } }, ['afterHeavier']], // prettier-ignore
-    ['less after than before, taken out', [opened], 0, { kind: 'weighed', direction: 'remove', before: { value: 1, unit: 'lb' }, after: { value: 10, unit: 'oz' } }, ['afterLighter']], // prettier-ignore
-    ['a negative weight', [opened], 0, { kind: 'weighed', direction: 'add', before: { value: 1, unit: 'lb' }, after: { value: -1, unit: 'lb' } }, ['negative']], // prettier-ignore
+    [
+      'more after than before',
+      [opened],
+      0,
+      { kind: 'weighed', direction: 'add', before: { value: 10, unit: 'oz' }, after: { value: 1, unit: 'lb' } },
+      ['afterHeavier'],
+    ],
+    [
+      'less after than before, taken out',
+      [opened],
+      0,
+      { kind: 'weighed', direction: 'remove', before: { value: 1, unit: 'lb' }, after: { value: 10, unit: 'oz' } },
+      ['afterLighter'],
+    ],
+    [
+      'a negative weight',
+      [opened],
+      0,
+      { kind: 'weighed', direction: 'add', before: { value: 1, unit: 'lb' }, after: { value: -1, unit: 'lb' } },
+      ['negative'],
+    ],
     ['nothing in a reading', [opened], 0, { kind: 'reading', mode: 'cooling', values: {} }, ['emptyReading']],
-    ['wet bulb above dry bulb', [opened], 0, { kind: 'reading', mode: 'cooling', values: { returnDryBulb: degF(70), returnWetBulb: degF(71) } }, ['wetBulbAboveDryBulb']], // prettier-ignore
-    ['a pressure off the data', [opened], 0, { kind: 'reading', mode: 'cooling', values: { suctionPressure: psig(1180) } }, ['pressureOutsideData']], // prettier-ignore
-    ['less than no pressure', [opened], 0, { kind: 'reading', mode: 'cooling', values: { suctionPressure: psig(-20) } }, ['belowVacuum']], // prettier-ignore
-    ['colder than cold', [opened], 0, { kind: 'reading', mode: 'cooling', values: { outdoor: degF(-500) } }, ['belowAbsoluteZero']], // prettier-ignore
-    ['humidity over 100', [opened], 0, { kind: 'reading', mode: 'cooling', values: { returnHumidity: { value: 104, unit: '%' } } }, ['outsideHumidity']], // prettier-ignore
+    [
+      'wet bulb above dry bulb',
+      [opened],
+      0,
+      { kind: 'reading', mode: 'cooling', values: { returnDryBulb: degF(70), returnWetBulb: degF(71) } },
+      ['wetBulbAboveDryBulb'],
+    ],
+    [
+      'a pressure off the data',
+      [opened],
+      0,
+      { kind: 'reading', mode: 'cooling', values: { suctionPressure: psig(1180) } },
+      ['pressureOutsideData'],
+    ],
+    [
+      'less than no pressure',
+      [opened],
+      0,
+      { kind: 'reading', mode: 'cooling', values: { suctionPressure: psig(-20) } },
+      ['belowVacuum'],
+    ],
+    [
+      'colder than cold',
+      [opened],
+      0,
+      { kind: 'reading', mode: 'cooling', values: { outdoor: degF(-500) } },
+      ['belowAbsoluteZero'],
+    ],
+    [
+      'humidity over 100',
+      [opened],
+      0,
+      { kind: 'reading', mode: 'cooling', values: { returnHumidity: { value: 104, unit: '%' } } },
+      ['outsideHumidity'],
+    ],
     [
       'a negative length',
       [opened],
@@ -149,8 +258,20 @@ describe('what speaks against an entry', () => {
       { kind: 'facts', facts: { lineLength: { value: -3, unit: 'ft' } } },
       ['negative'],
     ],
-    ['a target of nothing', [opened], 0, { kind: 'facts', facts: { targetSubcooling: { value: 0, unit: '°F' } } }, ['notPositive']], // prettier-ignore
-    ['feet taken for metres', [opened], 0, { kind: 'facts', facts: { elevation: { value: 9000, unit: 'm' } } }, ['elevationOutside']], // prettier-ignore
+    [
+      'a target of nothing',
+      [opened],
+      0,
+      { kind: 'facts', facts: { targetSubcooling: { value: 0, unit: '°F' } } },
+      ['notPositive'],
+    ],
+    [
+      'feet taken for metres',
+      [opened],
+      0,
+      { kind: 'facts', facts: { elevation: { value: 9000, unit: 'm' } } },
+      ['elevationOutside'],
+    ],
     ['opening valves before a passed decay', [opened], 0, { kind: 'started' }, ['gateClosed']],
     ['opening them after it', [opened, decayed], 0, { kind: 'started' }, []],
     [
@@ -168,20 +289,59 @@ describe('what speaks against an entry', () => {
       ['cannotStrike'],
     ],
     ['an amendment before the seal', [opened], 0, { kind: 'amendment', text: 'later' }, ['notSealed']],
-    ['sealing with stages open', [opened], 0, { kind: 'sealed', name: 'Wren', signature: [[0, 0, 300, 200]] }, ['gateClosed']], // prettier-ignore
-    ['a signature that is a dot', [opened, decayed, weighed, started, read], 0, { kind: 'sealed', name: 'Wren', signature: [[5, 5, 6, 6]] }, ['emptySignature']], // prettier-ignore
-    ['a second seal', [opened, decayed, weighed, started, read, seal], 0, { kind: 'sealed', name: 'Wren', signature: [[0, 0, 300, 200]] }, ['sealed']], // prettier-ignore
-    ['an entry for a sealed unit', [opened, decayed, weighed, started, read, seal], 0, { kind: 'micron', reading: q(400) }, ['sealed']], // prettier-ignore
-    ['an amendment after the seal', [opened, decayed, weighed, started, read, seal], 0, { kind: 'amendment', text: 'Filter changed.' }, []], // prettier-ignore
+    [
+      'sealing with stages open',
+      [opened],
+      0,
+      { kind: 'sealed', name: 'Wren', signature: [[0, 0, 300, 200]] },
+      ['gateClosed'],
+    ],
+    [
+      'a signature that is a dot',
+      [opened, decayed, weighed, started, read],
+      0,
+      { kind: 'sealed', name: 'Wren', signature: [[5, 5, 6, 6]] },
+      ['emptySignature'],
+    ],
+    [
+      'a second seal',
+      [opened, decayed, weighed, started, read, seal],
+      0,
+      { kind: 'sealed', name: 'Wren', signature: [[0, 0, 300, 200]] },
+      ['sealed'],
+    ],
+    [
+      'an entry for a sealed unit',
+      [opened, decayed, weighed, started, read, seal],
+      0,
+      { kind: 'micron', reading: q(400) },
+      ['sealed'],
+    ],
+    [
+      'an amendment after the seal',
+      [opened, decayed, weighed, started, read, seal],
+      0,
+      { kind: 'amendment', text: 'Filter changed.' },
+      [],
+    ],
   ])('%s', (_, parts, minutes, body, codes) => {
     expect(check(parts, 800, minutes, body)).toEqual(codes)
   })
   it('lets no written reason past a refusal', () => {
-    const conversion: Lines = [[-80, { kind: 'facts', facts: { work: 'conversion', oldRefrigerant: 'R-22', refrigerant: 'R-32' } }]] // prettier-ignore
-    expect(check([opened, conversion], 800, 0, { kind: 'gatePassed', stage: 'prepare', reason: 'because' })).toEqual(['refusedStop']) // prettier-ignore
+    const conversion: Lines = [
+      [-80, { kind: 'facts', facts: { work: 'conversion', oldRefrigerant: 'R-22', refrigerant: 'R-32' } }],
+    ]
+    expect(check([opened, conversion], 800, 0, { kind: 'gatePassed', stage: 'prepare', reason: 'because' })).toEqual([
+      'refusedStop',
+    ])
   })
   it('knows ink from a slip', () => {
-    expect([hasInk([]), hasInk([[1, 1]]), hasInk([[0, 0, 3, 3]]), hasInk([[0, 0, 40, 0]])]).toEqual([false, false, false, true]) // prettier-ignore
+    expect([hasInk([]), hasInk([[1, 1]]), hasInk([[0, 0, 3, 3]]), hasInk([[0, 0, 40, 0]])]).toEqual([
+      false,
+      false,
+      false,
+      true,
+    ])
   })
 })
 
@@ -191,7 +351,12 @@ describe('agenda', () => {
     return { unitId: testId(n), summary: summarise(record(tagged, ...parts), { nowMs: NOON }) }
   }
   const holding: Lines = [[-4, { kind: 'valvedOff' }]]
-  const units = [unit(1, 'A', holding), unit(2, 'B'), unit(3, 'C', decayed), unit(4, 'D', decayed, weighed, started, read, seal)] // prettier-ignore
+  const units = [
+    unit(1, 'A', holding),
+    unit(2, 'B'),
+    unit(3, 'C', decayed),
+    unit(4, 'D', decayed, weighed, started, read, seal),
+  ]
 
   it('puts running waits by their end and asks nothing of waiting or sealed units', () => {
     const now = agenda(units, NOON)

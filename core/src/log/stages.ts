@@ -107,10 +107,20 @@ export function unitView(
   const evidence: Record<Stage, StageState> = {
     prepare: refusal ? 'stopped' : missing.length === 0 ? 'done' : 'current',
     vacuum:
-      vacuum.verdict?.state === 'in' ? 'done' : vacuum.verdict?.state === 'out' ? 'stopped' : running('decayHold') ? 'waiting' : 'current', // prettier-ignore
+      vacuum.verdict?.state === 'in'
+        ? 'done'
+        : vacuum.verdict?.state === 'out'
+          ? 'stopped'
+          : running('decayHold')
+            ? 'waiting'
+            : 'current',
     weighIn: charge.settled ? 'done' : 'current',
     startUp:
-      reading?.settled && reading.judged.verdict === 'in' && !holdFindings ? 'done' : running('settle') ? 'waiting' : 'current', // prettier-ignore
+      reading?.settled && reading.judged.verdict === 'in' && !holdFindings
+        ? 'done'
+        : running('settle')
+          ? 'waiting'
+          : 'current',
     handOver: sealed ? 'done' : 'current',
   }
   let currentSeen = false

@@ -16,5 +16,9 @@ export function testEntry(n: number, minutes: number, body: Body): Entry {
 
 /** A log from bodies: ids and seqs count up from 1. */
 export function testLog(...lines: [minutes: number, body: Body][]): LogItem[] {
-  return lines.map(([minutes, body], i) => ({ seq: i + 1, author: { id: testId(900), name: 'Wren Halloway' }, entry: testEntry(i + 1, minutes, body) })) // prettier-ignore
+  return lines.map(([minutes, body], i) => ({
+    seq: i + 1,
+    author: { id: testId(900), name: 'Wren Halloway' },
+    entry: testEntry(i + 1, minutes, body),
+  }))
 }

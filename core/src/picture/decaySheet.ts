@@ -50,28 +50,80 @@ export function decaySheetScene({
     const from = x(minuteOf(run.valvedOffMs))
     const to = x(minuteOf(run.holdEndsMs))
     shapes.push(
-      { kind: 'rect', x: from, y: margin.top, width: to - from, height: height - margin.top - margin.bottom, fill: 'hold' }, // prettier-ignore
-      { kind: 'text', x: Math.max(from + 5, margin.left + 4), y: margin.top - 7, text: words.valvedOff, size: 12, tone: 'soft', anchor: 'start', face: 'word' }, // prettier-ignore
+      {
+        kind: 'rect',
+        x: from,
+        y: margin.top,
+        width: to - from,
+        height: height - margin.top - margin.bottom,
+        fill: 'hold',
+      },
+      {
+        kind: 'text',
+        x: Math.max(from + 5, margin.left + 4),
+        y: margin.top - 7,
+        text: words.valvedOff,
+        size: 12,
+        tone: 'soft',
+        anchor: 'start',
+        face: 'word',
+      },
       { kind: 'line', x1: from, x2: from, y1: margin.top - 4, y2: height - margin.bottom, tone: 'ink', width: 1.5 },
     )
   }
   for (let decade = lowDecade; decade <= highDecade * 1.001; decade *= 10) {
     shapes.push(
       { kind: 'line', x1: margin.left, x2: width - margin.right, y1: y(decade), y2: y(decade), tone: 'rule', width: 1 },
-      { kind: 'text', x: margin.left - 7, y: y(decade) + 4, text: decadeText(decade), size: 13, tone: 'soft', anchor: 'end', face: 'figure' }, // prettier-ignore
+      {
+        kind: 'text',
+        x: margin.left - 7,
+        y: y(decade) + 4,
+        text: decadeText(decade),
+        size: 13,
+        tone: 'soft',
+        anchor: 'end',
+        face: 'figure',
+      },
     )
   }
   const tick = niceMinutes.find((m) => spanMin / m <= 6) ?? 1440
   for (let minute = 0; minute <= spanMin * 1.04; minute += tick) {
-    shapes.push({ kind: 'text', x: x(minute), y: height - margin.bottom + 18, text: formatNumber(minute, 0), size: 13, tone: 'soft', anchor: 'middle', face: 'figure' }) // prettier-ignore
+    shapes.push({
+      kind: 'text',
+      x: x(minute),
+      y: height - margin.bottom + 18,
+      text: formatNumber(minute, 0),
+      size: 13,
+      tone: 'soft',
+      anchor: 'middle',
+      face: 'figure',
+    })
   }
   shapes.push({ kind: 'text', x: 0, y: 12, text: `${unit}`, size: 12, tone: 'soft', anchor: 'start', face: 'word' })
-  shapes.push({ kind: 'text', x: width - margin.right, y: height - 6, text: words.minutes, size: 12, tone: 'soft', anchor: 'end', face: 'word' }) // prettier-ignore
+  shapes.push({
+    kind: 'text',
+    x: width - margin.right,
+    y: height - 6,
+    text: words.minutes,
+    size: 12,
+    tone: 'soft',
+    anchor: 'end',
+    face: 'word',
+  })
 
   const limitY = y(inUnit(run.limitPa))
   shapes.push(
     { kind: 'line', x1: margin.left, x2: width - margin.right, y1: limitY, y2: limitY, tone: 'in', width: 2 },
-    { kind: 'text', x: margin.left + 4, y: limitY - 5, text: `${words.limit} ${formatNumber(inUnit(run.limitPa), 0)}`, size: 13, tone: 'in', anchor: 'start', face: 'word' }, // prettier-ignore
+    {
+      kind: 'text',
+      x: margin.left + 4,
+      y: limitY - 5,
+      text: `${words.limit} ${formatNumber(inUnit(run.limitPa), 0)}`,
+      size: 13,
+      tone: 'in',
+      anchor: 'start',
+      face: 'word',
+    },
   )
   const point = (s: { atMs: number; pressurePa: number }) => [x(minuteOf(s.atMs)), y(inUnit(s.pressurePa))] as const
   const before = run.samples.filter((s) => run.valvedOffMs === undefined || s.atMs < run.valvedOffMs)

@@ -60,17 +60,55 @@ export function ladderScene({
   const rail = { left: railLeft, right: railRight }
 
   const shapes: Shape[] = [
-    { kind: 'text', x: railLeft - 8, y: 16, text: `▽ ${words.lowSide}`, size: 14, tone: 'low', anchor: 'end', face: 'word', bold: true }, // prettier-ignore
-    { kind: 'text', x: railRight + 8, y: 16, text: `△ ${words.highSide}`, size: 14, tone: 'high', anchor: 'start', face: 'word', bold: true }, // prettier-ignore
+    {
+      kind: 'text',
+      x: railLeft - 8,
+      y: 16,
+      text: `▽ ${words.lowSide}`,
+      size: 14,
+      tone: 'low',
+      anchor: 'end',
+      face: 'word',
+      bold: true,
+    },
+    {
+      kind: 'text',
+      x: railRight + 8,
+      y: 16,
+      text: `△ ${words.highSide}`,
+      size: 14,
+      tone: 'high',
+      anchor: 'start',
+      face: 'word',
+      bold: true,
+    },
     { kind: 'line', x1: 0, x2: width, y1: y(freezingK), y2: y(freezingK), tone: 'low', width: 1.5, dash: [2, 5] },
-    { kind: 'text', x: width, y: y(freezingK) - 5, text: `${words.freezes} ${formatNumber(inUnit(freezingK), 0)} ${unit}`, size: 12, tone: 'low', anchor: 'end', face: 'word' }, // prettier-ignore
+    {
+      kind: 'text',
+      x: width,
+      y: y(freezingK) - 5,
+      text: `${words.freezes} ${formatNumber(inUnit(freezingK), 0)} ${unit}`,
+      size: 12,
+      tone: 'low',
+      anchor: 'end',
+      face: 'word',
+    },
     ...railShapes(scale, bottom, top, step, rail, [34, height - 12]),
     ...gapShapes(j, y, rail),
   ]
   for (const side of ['left', 'right'] as const) {
     const own = rungs.filter((r) => r.side === side)
-    const places = spread(own.map((r) => y(r.k)), LABEL_GAP, 42, height - 18) // prettier-ignore
-    own.forEach((rung, i) => shapes.push(...rungShapes(rung, y(rung.k), places[i]!, { rail, width, words, figure: formatNumber(inUnit(rung.k), 1) }))) // prettier-ignore
+    const places = spread(
+      own.map((r) => y(r.k)),
+      LABEL_GAP,
+      42,
+      height - 18,
+    )
+    own.forEach((rung, i) =>
+      shapes.push(
+        ...rungShapes(rung, y(rung.k), places[i]!, { rail, width, words, figure: formatNumber(inUnit(rung.k), 1) }),
+      ),
+    )
   }
   shapes.push({ kind: 'text', x: middle, y: 16, text: unit, size: 13, tone: 'soft', anchor: 'middle', face: 'figure' })
   return { width, height, shapes }
@@ -100,12 +138,36 @@ function railShapes(
   ends: [number, number],
 ): Shape[] {
   const shapes: Shape[] = [rail.left, rail.right].map((x) => ({
-    kind: 'line', x1: x, x2: x, y1: ends[0], y2: ends[1], tone: 'ink', width: 2,
-  })) // prettier-ignore
+    kind: 'line',
+    x1: x,
+    x2: x,
+    y1: ends[0],
+    y2: ends[1],
+    tone: 'ink',
+    width: 2,
+  }))
   for (let v = Math.ceil(bottom / (step / 2)) * (step / 2); v <= top; v += step / 2) {
     const major = Math.abs(v % step) < 1e-9
-    shapes.push({ kind: 'line', x1: rail.left, x2: major ? rail.right : rail.right - 14, y1: scale(v), y2: scale(v), tone: 'rule', width: major ? 2 : 1 }) // prettier-ignore
-    if (major) shapes.push({ kind: 'text', x: (rail.left + rail.right) / 2, y: scale(v) - 4, text: formatNumber(v, 0), size: 13, tone: 'soft', anchor: 'middle', face: 'figure' }) // prettier-ignore
+    shapes.push({
+      kind: 'line',
+      x1: rail.left,
+      x2: major ? rail.right : rail.right - 14,
+      y1: scale(v),
+      y2: scale(v),
+      tone: 'rule',
+      width: major ? 2 : 1,
+    })
+    if (major)
+      shapes.push({
+        kind: 'text',
+        x: (rail.left + rail.right) / 2,
+        y: scale(v) - 4,
+        text: formatNumber(v, 0),
+        size: 13,
+        tone: 'soft',
+        anchor: 'middle',
+        face: 'figure',
+      })
   }
   return shapes
 }
@@ -124,10 +186,38 @@ function rungShapes(
   const labelX = left ? 0 : width
   const leaderX = left ? inner - 72 : inner + 72
   return [
-    { kind: 'line', x1: inner, x2: outer, y1: yRung, y2: yRung, tone: rung.tone, width: rung.weight, dash: rung.dashed ? [8, 4] : undefined }, // prettier-ignore
+    {
+      kind: 'line',
+      x1: inner,
+      x2: outer,
+      y1: yRung,
+      y2: yRung,
+      tone: rung.tone,
+      width: rung.weight,
+      dash: rung.dashed ? [8, 4] : undefined,
+    },
     { kind: 'line', x1: outer, x2: leaderX, y1: yRung, y2: yLabel, tone: rung.tone, width: 1 },
-    { kind: 'text', x: labelX, y: yLabel - 1, text: figure, size: 19, tone: 'ink', anchor: left ? 'start' : 'end', face: 'figure', bold: true }, // prettier-ignore
-    { kind: 'text', x: labelX, y: yLabel + 11, text: words.rungs[rung.name], size: 12, tone: 'soft', anchor: left ? 'start' : 'end', face: 'word' }, // prettier-ignore
+    {
+      kind: 'text',
+      x: labelX,
+      y: yLabel - 1,
+      text: figure,
+      size: 19,
+      tone: 'ink',
+      anchor: left ? 'start' : 'end',
+      face: 'figure',
+      bold: true,
+    },
+    {
+      kind: 'text',
+      x: labelX,
+      y: yLabel + 11,
+      text: words.rungs[rung.name],
+      size: 12,
+      tone: 'soft',
+      anchor: left ? 'start' : 'end',
+      face: 'word',
+    },
   ]
 }
 
@@ -135,18 +225,35 @@ function rungShapes(
 function gapShapes(j: JudgedReading, y: (k: number) => number, rail: Rail): Shape[] {
   const shapes: Shape[] = []
   const gap = (x: number, satK: number | undefined, lineK: number | undefined, deciding: boolean, sign: 1 | -1) => {
-    // prettier-ignore
     if (satK === undefined || lineK === undefined) return
     const tone: Tone = deciding && j.verdict !== 'none' ? j.verdict : 'ink'
     if (deciding && j.target.ok) {
       const { lowK, highK } = j.target
       const edges = [y(satK + sign * lowK), y(satK + sign * highK)]
-      shapes.push({ kind: 'rect', x: x - 13, y: Math.min(...edges), width: 26, height: Math.abs(edges[0]! - edges[1]!), fill: 'inBand', stroke: 'in' }) // prettier-ignore
+      shapes.push({
+        kind: 'rect',
+        x: x - 13,
+        y: Math.min(...edges),
+        width: 26,
+        height: Math.abs(edges[0]! - edges[1]!),
+        fill: 'inBand',
+        stroke: 'in',
+      })
     }
     const tip = y(lineK)
     const back = tip > y(satK) ? -6 : 6
     shapes.push({ kind: 'line', x1: x, x2: x, y1: y(satK), y2: tip, tone, width: deciding ? 4 : 2 })
-    if (Math.abs(tip - y(satK)) > 10) shapes.push({ kind: 'polyline', points: [[x - 6, tip + back], [x, tip], [x + 6, tip + back]], tone, width: deciding ? 3 : 2 }) // prettier-ignore
+    if (Math.abs(tip - y(satK)) > 10)
+      shapes.push({
+        kind: 'polyline',
+        points: [
+          [x - 6, tip + back],
+          [x, tip],
+          [x + 6, tip + back],
+        ],
+        tone,
+        width: deciding ? 3 : 2,
+      })
   }
   const superheatDecides = j.target.ok && j.target.deciding === 'superheat'
   const subcoolingDecides = j.target.ok && j.target.deciding === 'subcooling'

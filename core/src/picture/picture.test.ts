@@ -4,9 +4,23 @@ import { decaySheetScene } from './decaySheet'
 import { ladderScene } from './ladder'
 import { spread, type Scene } from './scene'
 
-const words = { rungs: { evaporating: 'evaporating', suctionLine: 'suction line', return: 'return', supply: 'supply', condensing: 'condensing', liquidLine: 'liquid line', outdoor: 'outdoors' }, lowSide: 'low', highSide: 'high', freezes: 'freezes' } // prettier-ignore
+const words = {
+  rungs: {
+    evaporating: 'evaporating',
+    suctionLine: 'suction line',
+    return: 'return',
+    supply: 'supply',
+    condensing: 'condensing',
+    liquidLine: 'liquid line',
+    outdoor: 'outdoors',
+  },
+  lowSide: 'low',
+  highSide: 'high',
+  freezes: 'freezes',
+}
 const texts = (scene: Scene) => scene.shapes.flatMap((s) => (s.kind === 'text' ? [s.text] : []))
-const finite = (scene: Scene) => scene.shapes.every((s) => Object.values(s).every((v) => typeof v !== 'number' || Number.isFinite(v))) // prettier-ignore
+const finite = (scene: Scene) =>
+  scene.shapes.every((s) => Object.values(s).every((v) => typeof v !== 'number' || Number.isFinite(v)))
 
 describe('labels that would collide', () => {
   it('are spread apart, keep their order and stay inside', () => {
@@ -34,7 +48,13 @@ describe('temperature ladder', () => {
   const degF = (value: number) => ({ value, unit: '°F' as const })
   const judged = judgeReading({
     facts: { refrigerant: 'R-410A', metering: 'expansionValve', targetSubcooling: { value: 10, unit: '°F' } },
-    values: { suctionPressure: { value: 118, unit: 'psig' }, liquidPressure: { value: 350, unit: 'psig' }, suctionLine: degF(52), liquidLine: degF(96), outdoor: degF(90) }, // prettier-ignore
+    values: {
+      suctionPressure: { value: 118, unit: 'psig' },
+      liquidPressure: { value: 350, unit: 'psig' },
+      suctionLine: degF(52),
+      liquidLine: degF(96),
+      outdoor: degF(90),
+    },
     elevationM: 0,
   })
   const draw = (system: 'ip' | 'si') => ladderScene({ judged, system, words, width: 358, height: 430 })!
@@ -49,16 +69,34 @@ describe('temperature ladder', () => {
     expect(draw('ip').shapes.filter((s) => s.kind === 'rect' && s.fill === 'inBand')).toHaveLength(1)
   })
   it('is nothing while there is nothing to compare', () => {
-    expect(ladderScene({ judged: judgeReading({ facts: {}, values: { outdoor: degF(80) }, elevationM: 0 }), system: 'ip', words, width: 300, height: 300 })).toBeUndefined() // prettier-ignore
+    expect(
+      ladderScene({
+        judged: judgeReading({ facts: {}, values: { outdoor: degF(80) }, elevationM: 0 }),
+        system: 'ip',
+        words,
+        width: 300,
+        height: 300,
+      }),
+    ).toBeUndefined()
   })
 })
 
 describe('decay sheet', () => {
   const labels = { limit: 'limit', valvedOff: 'valved off', holdEnds: 'hold ends', minutes: 'minutes' }
-  const samples = [92000, 6000, 400, 350].map((v, i) => ({ atMs: i * 600_000, pressurePa: v * 0.133322368, entryId: String(i) })) // prettier-ignore
+  const samples = [92000, 6000, 400, 350].map((v, i) => ({
+    atMs: i * 600_000,
+    pressurePa: v * 0.133322368,
+    entryId: String(i),
+  }))
   const base = { samples, limitPa: 66.661184, holdS: 600 }
   it('draws readings, limit and hold on a log scale', () => {
-    const scene = decaySheetScene({ run: { ...base, valvedOffMs: 1_300_000, holdEndsMs: 1_900_000 }, system: 'ip', words: labels, width: 358, height: 300 }) // prettier-ignore
+    const scene = decaySheetScene({
+      run: { ...base, valvedOffMs: 1_300_000, holdEndsMs: 1_900_000 },
+      system: 'ip',
+      words: labels,
+      width: 358,
+      height: 300,
+    })
     expect(texts(scene)).toEqual(
       expect.arrayContaining(['limit 500', 'valved off', '100\u202f000', '1000', '100', 'micron']),
     )
@@ -69,8 +107,20 @@ describe('decay sheet', () => {
   })
   it('is sound with no reading and with a single one, in either system', () => {
     for (const system of ['ip', 'si'] as const) {
-      expect(finite(decaySheetScene({ run: { ...base, samples: [] }, system, words: labels, width: 300, height: 200 }))).toBe(true) // prettier-ignore
-      expect(finite(decaySheetScene({ run: { ...base, samples: samples.slice(0, 1) }, system, words: labels, width: 300, height: 200 }))).toBe(true) // prettier-ignore
+      expect(
+        finite(decaySheetScene({ run: { ...base, samples: [] }, system, words: labels, width: 300, height: 200 })),
+      ).toBe(true)
+      expect(
+        finite(
+          decaySheetScene({
+            run: { ...base, samples: samples.slice(0, 1) },
+            system,
+            words: labels,
+            width: 300,
+            height: 200,
+          }),
+        ),
+      ).toBe(true)
     }
   })
 })

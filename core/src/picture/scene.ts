@@ -5,11 +5,36 @@
 export type Tone = 'ink' | 'soft' | 'rule' | 'low' | 'high' | 'in' | 'out' | 'none' | 'copper' | 'inBand' | 'hold'
 
 export type Shape =
-  | { kind: 'line'; x1: number; y1: number; x2: number; y2: number; tone: Tone; width: number; dash?: readonly number[] }
-  | { kind: 'polyline'; points: readonly (readonly [number, number])[]; tone: Tone; width: number; dash?: readonly number[] }
+  | {
+      kind: 'line'
+      x1: number
+      y1: number
+      x2: number
+      y2: number
+      tone: Tone
+      width: number
+      dash?: readonly number[]
+    }
+  | {
+      kind: 'polyline'
+      points: readonly (readonly [number, number])[]
+      tone: Tone
+      width: number
+      dash?: readonly number[]
+    }
   | { kind: 'rect'; x: number; y: number; width: number; height: number; fill: Tone; stroke?: Tone }
   | { kind: 'dot'; x: number; y: number; r: number; tone: Tone }
-  | { kind: 'text'; x: number; y: number; text: string; size: number; tone: Tone; anchor: 'start' | 'middle' | 'end'; face: 'word' | 'figure'; bold?: boolean } // prettier-ignore
+  | {
+      kind: 'text'
+      x: number
+      y: number
+      text: string
+      size: number
+      tone: Tone
+      anchor: 'start' | 'middle' | 'end'
+      face: 'word' | 'figure'
+      bold?: boolean
+    }
 
 export interface Scene {
   readonly width: number

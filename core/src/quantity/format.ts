@@ -4,10 +4,38 @@ const NARROW_SPACE = '\u202f'
 
 /** Digits after the point that a reading in this unit deserves. */
 const decimals: Readonly<Record<string, number>> = {
-  psig: 1, psia: 1, bar: 2, kPa: 0, MPa: 3, Pa: 0, micron: 0, Torr: 3, mbar: 3,
-  '°F': 1, '°C': 1, K: 1, oz: 1, lb: 2, g: 0, kg: 3, 'oz/ft': 2, 'g/m': 1, 'kg/m': 4, 'lb/ft': 3,
-  ft: 1, m: 1, in: 3, mm: 1, cm: 1, '%': 0, min: 0, s: 0, h: 1, 'lb/ft³': 2, 'kg/m³': 1,
-} // prettier-ignore
+  psig: 1,
+  psia: 1,
+  bar: 2,
+  kPa: 0,
+  MPa: 3,
+  Pa: 0,
+  micron: 0,
+  Torr: 3,
+  mbar: 3,
+  '°F': 1,
+  '°C': 1,
+  K: 1,
+  oz: 1,
+  lb: 2,
+  g: 0,
+  kg: 3,
+  'oz/ft': 2,
+  'g/m': 1,
+  'kg/m': 4,
+  'lb/ft': 3,
+  ft: 1,
+  m: 1,
+  in: 3,
+  mm: 1,
+  cm: 1,
+  '%': 0,
+  min: 0,
+  s: 0,
+  h: 1,
+  'lb/ft³': 2,
+  'kg/m³': 1,
+}
 
 /** A number the way gauges and forms show it: "−" for minus, a narrow space between thousands, no "−0". */
 export function formatNumber(value: number, digits: number): string {

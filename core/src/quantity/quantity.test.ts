@@ -89,7 +89,6 @@ describe('reading what was typed', () => {
         fc.constantFrom('ip' as const, 'si' as const),
         fc.double({ min: 0, max: 9000, noNaN: true }),
         (d, system, si) => {
-          // prettier-ignore
           const parsed = parseQuantity(showText(d, si, system), d, preferredUnit(d, system))
           expect(parsed.ok).toBe(true)
         },
@@ -98,7 +97,13 @@ describe('reading what was typed', () => {
   })
 
   it('never throws, whatever is typed', () => {
-    fc.assert(fc.property(fc.string(), fc.constantFrom(...dimensions), (text, d) => void parseQuantity(text, d, preferredUnit(d, 'ip')))) // prettier-ignore
+    fc.assert(
+      fc.property(
+        fc.string(),
+        fc.constantFrom(...dimensions),
+        (text, d) => void parseQuantity(text, d, preferredUnit(d, 'ip')),
+      ),
+    )
   })
 })
 

@@ -18,7 +18,6 @@ describe('saturation against the reference table', () => {
         ['bubble', row.bubblePsia],
         ['dew', row.dewPsia],
       ] as const) {
-        // prettier-ignore
         const found = saturationTemperatureK(name as Refrigerant, curve, psia * PSI)
         expect(fahrenheit(found!)).toBeCloseTo(row.T_F, 6)
         expect(saturationPressurePa(name as Refrigerant, curve, kelvin(row.T_F))! / PSI).toBeCloseTo(psia, 6)
@@ -30,7 +29,11 @@ describe('saturation against the reference table', () => {
     let worst = 0
     for (const { grid } of reference.refrigerants) {
       const kept = grid.filter((_, i) => i % 2 === 0)
-      const curve = makeCurve(kept[0]!.T_F, 4, kept.map((r) => Math.log(r.dewPsia))) // prettier-ignore
+      const curve = makeCurve(
+        kept[0]!.T_F,
+        4,
+        kept.map((r) => Math.log(r.dewPsia)),
+      )
       for (const row of grid.filter((_, i) => i % 2 === 1 && i < grid.length - 1)) {
         worst = Math.max(worst, Math.abs(invertRising(curve, Math.log(row.dewPsia))! - row.T_F))
       }
@@ -63,7 +66,6 @@ describe('saturation as a law', () => {
         fc.double({ min: 0, max: 1, noNaN: true }),
         fc.double({ min: 1.0001, max: 1.5, noNaN: true }),
         (r, curve, share, ratio) => {
-          // prettier-ignore
           const { lowPa, highPa } = pressureRangePa(r, curve)
           const lower = lowPa * (highPa / lowPa) ** share
           const upper = Math.min(lower * ratio, highPa)
@@ -122,7 +124,12 @@ describe('refrigerants', () => {
     expect(saturationTemperatureK('R-466A', 'dew', 8e5)).toBeDefined()
   })
   it('knows what burns, what glides and what is a blend', () => {
-    expect([isFlammable('R-32'), isFlammable('R-290'), isFlammable('R-410A'), isFlammable('R-22')]).toEqual([true, true, false, false]) // prettier-ignore
+    expect([isFlammable('R-32'), isFlammable('R-290'), isFlammable('R-410A'), isFlammable('R-22')]).toEqual([
+      true,
+      true,
+      false,
+      false,
+    ])
     expect([hasGlide('R-407C'), hasGlide('R-410A'), hasGlide('R-22')]).toEqual([true, false, false])
     expect([isBlend('R-410A'), isBlend('R-32')]).toEqual([true, false])
   })

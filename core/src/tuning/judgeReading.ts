@@ -22,7 +22,17 @@ export type Target =
       toleranceSource: string
       cautions: Caution[]
     }
-  | { ok: false; reason: 'noMetering' | 'noLabelTarget' | 'noSuperheatSource' | 'noTypedTarget' | 'needsWetBulb' | 'needsOutdoor' | TargetRefusal } // prettier-ignore
+  | {
+      ok: false
+      reason:
+        | 'noMetering'
+        | 'noLabelTarget'
+        | 'noSuperheatSource'
+        | 'noTypedTarget'
+        | 'needsWetBulb'
+        | 'needsOutdoor'
+        | TargetRefusal
+    }
 
 export type FindingCode =
   | 'negativeSuperheat'

@@ -13,7 +13,11 @@ import { readingWorkings } from './working'
 const kelvin = (f: number) => (f + 459.67) / 1.8
 const dF = (k: number | undefined) => (k === undefined ? undefined : k * 1.8)
 const rule = (wetBulb: number, outdoor: number, dryBulb?: number) =>
-  targetSuperheat({ indoorWetBulbK: kelvin(wetBulb), outdoorDryBulbK: kelvin(outdoor), indoorDryBulbK: dryBulb === undefined ? undefined : kelvin(dryBulb) }) // prettier-ignore
+  targetSuperheat({
+    indoorWetBulbK: kelvin(wetBulb),
+    outdoorDryBulbK: kelvin(outdoor),
+    indoorDryBulbK: dryBulb === undefined ? undefined : kelvin(dryBulb),
+  })
 
 describe('superheat and subcooling', () => {
   it('agree with hand arithmetic: R-410A, 118 psig and 52 °F, 350 psig and 96 °F at sea level', () => {
@@ -85,7 +89,10 @@ describe('target superheat by the common rule', () => {
   })
   it('takes its limits from the profile', () => {
     const strict = { ...customaryProfile, superheatFloorK: { si: 20 / 1.8, source: 'test' } }
-    expect(targetSuperheat({ indoorWetBulbK: kelvin(67), outdoorDryBulbK: kelvin(95) }, strict)).toEqual({ ok: false, reason: 'targetBelowFloor' }) // prettier-ignore
+    expect(targetSuperheat({ indoorWetBulbK: kelvin(67), outdoorDryBulbK: kelvin(95) }, strict)).toEqual({
+      ok: false,
+      reason: 'targetBelowFloor',
+    })
   })
   it('cautions a cool return on a cool day, and only then', () => {
     expect(rule(58, 62, 68)).toMatchObject({ cautions: ['coilMayFreeze'] })
@@ -115,7 +122,10 @@ describe('judging a reading', () => {
     targetSubcooling: { value: 10, unit: '°F' },
   }
   const piston: UnitFacts = { refrigerant: 'R-410A', metering: 'fixedOrifice', superheatSource: 'commonRule' }
-  const psig = (curve: 'bubble' | 'dew', f: number) => ({ value: (saturationPressurePa('R-410A', curve, kelvin(f))! - 101325) / 6894.757293168, unit: 'psig' as const }) // prettier-ignore
+  const psig = (curve: 'bubble' | 'dew', f: number) => ({
+    value: (saturationPressurePa('R-410A', curve, kelvin(f))! - 101325) / 6894.757293168,
+    unit: 'psig' as const,
+  })
   const degF = (value: number) => ({ value, unit: '°F' as const })
   const reading = (superheat: number, subcooling: number, more: ReadingValues = {}): ReadingValues => ({
     suctionPressure: psig('dew', 42),
@@ -136,7 +146,10 @@ describe('judging a reading', () => {
       verdict: 'in',
       target: { deciding: 'subcooling', source: 'label' },
     })
-    expect(judge(piston, reading(12.5, 8))).toMatchObject({ verdict: 'in', target: { deciding: 'superheat', source: 'commonRule' } }) // prettier-ignore
+    expect(judge(piston, reading(12.5, 8))).toMatchObject({
+      verdict: 'in',
+      target: { deciding: 'superheat', source: 'commonRule' },
+    })
   })
   it.each([
     [7, 'in'],
@@ -161,8 +174,12 @@ describe('judging a reading', () => {
       verdict: 'none',
       target: { reason: 'noMetering' },
     })
-    expect(judge({ ...piston, superheatSource: undefined }, reading(11, 10))).toMatchObject({ target: { reason: 'noSuperheatSource' } }) // prettier-ignore
-    expect(judge({ ...piston, superheatSource: 'typed' }, reading(11, 10))).toMatchObject({ target: { reason: 'noTypedTarget' } }) // prettier-ignore
+    expect(judge({ ...piston, superheatSource: undefined }, reading(11, 10))).toMatchObject({
+      target: { reason: 'noSuperheatSource' },
+    })
+    expect(judge({ ...piston, superheatSource: 'typed' }, reading(11, 10))).toMatchObject({
+      target: { reason: 'noTypedTarget' },
+    })
     expect(judge(piston, reading(12, 8, { returnWetBulb: undefined }))).toMatchObject({
       target: { reason: 'needsWetBulb' },
     })
@@ -185,7 +202,11 @@ describe('judging a reading', () => {
   const contradictions: [string, ReadingValues, FindingCode][] = [
     ['negative superheat', reading(-2, 10), 'negativeSuperheat'],
     ['negative subcooling', reading(10, -2), 'negativeSubcooling'],
-    ['swapped hoses', reading(11, 10, { suctionPressure: psig('bubble', 110), liquidPressure: psig('dew', 42) }), 'suctionAboveLiquidPressure'], // prettier-ignore
+    [
+      'swapped hoses',
+      reading(11, 10, { suctionPressure: psig('bubble', 110), liquidPressure: psig('dew', 42) }),
+      'suctionAboveLiquidPressure',
+    ],
     ['swapped clamps', reading(11, 10, { suctionLine: degF(100), liquidLine: degF(53) }), 'suctionLineAboveLiquidLine'],
     ['swapped air probes', reading(11, 10, { supply: degF(80) }), 'supplyAboveReturn'],
     ['condensing below outdoor', reading(11, 10, { outdoor: degF(112) }), 'condensingBelowOutdoor'],
@@ -207,7 +228,9 @@ describe('judging a reading', () => {
   })
   it('says what makes a day wrong for charging, and what is worth knowing', () => {
     expect(codes(valve, reading(11, 10, { outdoor: degF(60) }))).toContain('coolOutdoors')
-    expect(codes(valve, reading(11, 10, { suctionPressure: psig('dew', 30), suctionLine: degF(41) }))).toContain('coilBelowFreezing') // prettier-ignore
+    expect(codes(valve, reading(11, 10, { suctionPressure: psig('dew', 30), suctionLine: degF(41) }))).toContain(
+      'coilBelowFreezing',
+    )
     expect(codes(valve, reading(11, 10, { supply: degF(50) }))).toContain('highSplit')
     expect(codes(valve, reading(20, 10))).toContain('valveSuperheatOffHabit')
     expect(codes({ ...valve, refrigerant: 'R-407C' }, {})).toContain('bubbleAndDewDiffer')
@@ -222,7 +245,8 @@ describe('judging a reading', () => {
     expect(judged.evaporatingK).toBeCloseTo(kelvin(42), 4)
   })
   it('takes the site’s elevation into the gauge reading', () => {
-    const at = (elevationM: number) => judgeReading({ facts: valve, values: { suctionPressure: psig('dew', 42) }, elevationM }).evaporatingK! // prettier-ignore
+    const at = (elevationM: number) =>
+      judgeReading({ facts: valve, values: { suctionPressure: psig('dew', 42) }, elevationM }).evaporatingK!
     expect(dF(at(0) - at(1609.344))).toBeGreaterThan(1)
     expect(dF(at(0) - at(1609.344))).toBeLessThan(1.6)
   })
@@ -232,7 +256,19 @@ describe('judging a reading', () => {
     const judged = judge(piston, values)
     const workings = readingWorkings({ values, elevationM: 0, judged })
     const byCode = Object.fromEntries(workings.map((w) => [w.code, w]))
-    expect(Object.keys(byCode)).toEqual(['suctionAbsolute', 'liquidAbsolute', 'evaporating', 'condensing', 'superheat', 'subcooling', 'wetBulb', 'targetCommonRule', 'requiredSuctionLine', 'split', 'condensingOverOutdoor']) // prettier-ignore
+    expect(Object.keys(byCode)).toEqual([
+      'suctionAbsolute',
+      'liquidAbsolute',
+      'evaporating',
+      'condensing',
+      'superheat',
+      'subcooling',
+      'wetBulb',
+      'targetCommonRule',
+      'requiredSuctionLine',
+      'split',
+      'condensingOverOutdoor',
+    ])
     const [line, evaporating] = byCode.superheat!.terms
     expect(line!.si - evaporating!.si).toBeCloseTo(byCode.superheat!.result.si, 12)
     expect(readingWorkings({ values: {}, elevationM: 0, judged: judge(piston, {}) })).toEqual([])

@@ -76,8 +76,14 @@ export function readingWorkings({
     ['elevation', 'elevation', elevationM],
     ['atmosphere', 'absolutePressure', j.atmosphericPa],
   ]
-  add('suctionAbsolute', 'absolutePressure', j.suctionPressurePa, [['suctionGauge', 'gaugePressure', gauge(values.suctionPressure)], ...air]) // prettier-ignore
-  add('liquidAbsolute', 'absolutePressure', j.liquidPressurePa, [['liquidGauge', 'gaugePressure', gauge(values.liquidPressure)], ...air]) // prettier-ignore
+  add('suctionAbsolute', 'absolutePressure', j.suctionPressurePa, [
+    ['suctionGauge', 'gaugePressure', gauge(values.suctionPressure)],
+    ...air,
+  ])
+  add('liquidAbsolute', 'absolutePressure', j.liquidPressurePa, [
+    ['liquidGauge', 'gaugePressure', gauge(values.liquidPressure)],
+    ...air,
+  ])
   add('evaporating', 'temperature', j.evaporatingK, [['suctionAbsolute', 'absolutePressure', j.suctionPressurePa]])
   add('condensing', 'temperature', j.condensingK, [['liquidAbsolute', 'absolutePressure', j.liquidPressurePa]])
   add('superheat', 'temperatureDifference', j.superheatK, [
@@ -112,9 +118,15 @@ export function readingWorkings({
     ])
     const targetTerm: MaybeTerm = ['target', 'temperatureDifference', target.targetK]
     if (target.deciding === 'superheat') {
-      add('requiredSuctionLine', 'temperature', j.requiredLineK, [['evaporating', 'temperature', j.evaporatingK], targetTerm]) // prettier-ignore
+      add('requiredSuctionLine', 'temperature', j.requiredLineK, [
+        ['evaporating', 'temperature', j.evaporatingK],
+        targetTerm,
+      ])
     } else {
-      add('requiredLiquidLine', 'temperature', j.requiredLineK, [['condensing', 'temperature', j.condensingK], targetTerm]) // prettier-ignore
+      add('requiredLiquidLine', 'temperature', j.requiredLineK, [
+        ['condensing', 'temperature', j.condensingK],
+        targetTerm,
+      ])
     }
   }
   add('split', 'temperatureDifference', j.splitK, [

@@ -29,7 +29,10 @@ describe('verdict on a hold', () => {
     expect(verdict.state === 'in' && verdict.risePaPerMin / micron).toBeCloseTo(10, 9)
   })
   it('doesn’t depend on the order of readings', () => {
-    const sample = fc.record({ timeS: fc.double({ min: -100, max: 1200, noNaN: true }), pressurePa: fc.double({ min: 1, max: 120, noNaN: true }) }) // prettier-ignore
+    const sample = fc.record({
+      timeS: fc.double({ min: -100, max: 1200, noNaN: true }),
+      pressurePa: fc.double({ min: 1, max: 120, noNaN: true }),
+    })
     fc.assert(
       fc.property(fc.array(sample, { maxLength: 12 }), (samples) => {
         const distinct = samples.filter((s, i) => samples.findIndex((o) => o.timeS === s.timeS) === i)

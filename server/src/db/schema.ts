@@ -1,5 +1,18 @@
 import type { Entry, Quantity, UnitRecord, UnitSummary } from '@zetesis/core'
-import { foreignKey, index, integer, json, jsonb, pgTable, primaryKey, text, timestamp, uniqueIndex, uuid, varchar } from 'drizzle-orm/pg-core' // prettier-ignore
+import {
+  foreignKey,
+  index,
+  integer,
+  json,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+  uniqueIndex,
+  uuid,
+  varchar,
+} from 'drizzle-orm/pg-core'
 
 /** Every key begins with the company: tenancy is in the key, and the tables can be distributed by it. */
 
@@ -8,7 +21,9 @@ export const companies = pgTable('companies', { id: uuid('id').primaryKey(), nam
 export const users = pgTable(
   'users',
   {
-    companyId: uuid('company_id').notNull().references(() => companies.id), // prettier-ignore
+    companyId: uuid('company_id')
+      .notNull()
+      .references(() => companies.id),
     id: uuid('id').notNull(),
     login: text('login').notNull(),
     name: text('name').notNull(),
@@ -21,7 +36,9 @@ export const users = pgTable(
 export const jobs = pgTable(
   'jobs',
   {
-    companyId: uuid('company_id').notNull().references(() => companies.id), // prettier-ignore
+    companyId: uuid('company_id')
+      .notNull()
+      .references(() => companies.id),
     id: uuid('id').notNull(),
     name: text('name').notNull(),
     place: text('place').notNull(),

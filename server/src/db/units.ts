@@ -37,7 +37,11 @@ export async function insertUnit(tx: Tx, row: typeof unitState.$inferInsert) {
 
 export async function updateUnit(
   tx: Tx,
-  { companyId, unitId, ...change }: { companyId: string; unitId: string; lastSeq: number; lastHash: string; record: UnitRecord; summary: UnitSummary }, // prettier-ignore
+  {
+    companyId,
+    unitId,
+    ...change
+  }: { companyId: string; unitId: string; lastSeq: number; lastHash: string; record: UnitRecord; summary: UnitSummary },
 ) {
   await tx
     .update(unitState)
@@ -68,7 +72,10 @@ const ofUnit = (companyId: string, unitId: string) =>
   and(eq(logEntries.companyId, companyId), eq(logEntries.unitId, unitId))
 
 export async function findEntries(tx: Tx, companyId: string, unitId: string, ids: string[]): Promise<ChainedEntry[]> {
-  const rows = await tx.select().from(logEntries).where(and(ofUnit(companyId, unitId), inArray(logEntries.entryId, ids))) // prettier-ignore
+  const rows = await tx
+    .select()
+    .from(logEntries)
+    .where(and(ofUnit(companyId, unitId), inArray(logEntries.entryId, ids)))
   return rows.map(chained)
 }
 

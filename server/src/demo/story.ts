@@ -1,4 +1,14 @@
-import { absolutePressurePa, ENTRY_VERSION, fromSi, saturationPressurePa, toSi, type Entry, type Quantity, type ReadingValues, type Refrigerant } from '@zetesis/core' // prettier-ignore
+import {
+  absolutePressurePa,
+  ENTRY_VERSION,
+  fromSi,
+  saturationPressurePa,
+  toSi,
+  type Entry,
+  type Quantity,
+  type ReadingValues,
+  type Refrigerant,
+} from '@zetesis/core'
 import { demoId } from './ids'
 
 type Body = Entry extends infer E ? (E extends Entry ? Omit<E, 'v' | 'id' | 'at' | 'writtenAt'> : never) : never
@@ -49,7 +59,15 @@ export function gaugeAt(
 export function coolingReading(
   refrigerant: Refrigerant,
   elevationM: number,
-  at: { evaporating: number; superheat: number; condensing: number; subcooling: number; indoor: [number, number]; supply: number; outdoor: number }, // prettier-ignore
+  at: {
+    evaporating: number
+    superheat: number
+    condensing: number
+    subcooling: number
+    indoor: [number, number]
+    supply: number
+    outdoor: number
+  },
 ): ReadingValues {
   return {
     suctionPressure: gaugeAt(refrigerant, 'dew', at.evaporating, elevationM),

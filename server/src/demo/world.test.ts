@@ -23,6 +23,18 @@ describe('demo world', () => {
   })
   it('shows every stage of progress', () => {
     const told = ['K-01', 'K-02', 'K-03', 'K-04', 'K-05', 'K-06', 'K-07', 'K-08', 'L-01', 'O-01', 'O-02'].map(need)
-    expect(told).toEqual(['nothing', 'sign', 'readingOut', 'settling', 'weighIn', 'holdRunning', 'decayFailed', 'prepare', 'pullDown', 'sign', 'decayFailed']) // prettier-ignore
+    expect(told).toEqual([
+      'nothing',
+      'sign',
+      'readingOut',
+      'settling',
+      'weighIn',
+      'holdRunning',
+      'decayFailed',
+      'prepare',
+      'pullDown',
+      'sign',
+      'decayFailed',
+    ])
   })
 })

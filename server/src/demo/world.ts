@@ -69,11 +69,36 @@ export function demoWorld(now: Date): DemoUnit[] {
   }
   const day = 60 * 24
 
-  const k1 = begin('K-01', kiln, { ...valve, place: 'House 2, loft', model: 'Ostrel 24-V', refrigerant: 'R-410A', labelCharge: oz(98), targetSubcooling: dF(10), ...line(32) }, 2.3 * day) // prettier-ignore
+  const k1 = begin(
+    'K-01',
+    kiln,
+    {
+      ...valve,
+      place: 'House 2, loft',
+      model: 'Ostrel 24-V',
+      refrigerant: 'R-410A',
+      labelCharge: oz(98),
+      targetSubcooling: dF(10),
+      ...line(32),
+    },
+    2.3 * day,
+  )
   goodDecay(k1, 2.2 * day)
   k1.tell(2.18 * day, { kind: 'weighed', direction: 'add', before: oz(312.4), after: oz(302.3), cylinder: 'C-12' })
   k1.tell(2.17 * day, { kind: 'started' })
-  k1.tell(2.16 * day, { kind: 'reading', mode: 'cooling', values: coolingReading('R-410A', kilnM, { evaporating: 43, superheat: 11, condensing: 107, subcooling: 10.4, indoor: [76, 63], supply: 57, outdoor: 91 }) }) // prettier-ignore
+  k1.tell(2.16 * day, {
+    kind: 'reading',
+    mode: 'cooling',
+    values: coolingReading('R-410A', kilnM, {
+      evaporating: 43,
+      superheat: 11,
+      condensing: 107,
+      subcooling: 10.4,
+      indoor: [76, 63],
+      supply: 57,
+      outdoor: 91,
+    }),
+  })
   k1.tell(2.15 * day, {
     kind: 'sealed',
     name: 'Mara Quill',
@@ -81,50 +106,178 @@ export function demoWorld(now: Date): DemoUnit[] {
     remarks: 'Filter size written on the return grille.',
   })
 
-  const k2 = begin('K-02', kiln, { ...piston, place: 'House 4, landing', model: 'Ostrel 30-P', refrigerant: 'R-454B', labelCharge: oz(84), ...line(15) }) // prettier-ignore
+  const k2 = begin('K-02', kiln, {
+    ...piston,
+    place: 'House 4, landing',
+    model: 'Ostrel 30-P',
+    refrigerant: 'R-454B',
+    labelCharge: oz(84),
+    ...line(15),
+  })
   goodDecay(k2, 190)
   k2.tell(150, { kind: 'started' })
-  k2.tell(130, { kind: 'reading', mode: 'cooling', values: coolingReading('R-454B', kilnM, { evaporating: 42, superheat: 12.2, condensing: 109, subcooling: 7, indoor: [76, 65], supply: 57.5, outdoor: 90 }) }) // prettier-ignore
+  k2.tell(130, {
+    kind: 'reading',
+    mode: 'cooling',
+    values: coolingReading('R-454B', kilnM, {
+      evaporating: 42,
+      superheat: 12.2,
+      condensing: 109,
+      subcooling: 7,
+      indoor: [76, 65],
+      supply: 57.5,
+      outdoor: 90,
+    }),
+  })
 
-  const k3 = begin('K-03', kiln, { ...valve, place: 'House 6, loft', model: 'Kelvane 36', refrigerant: 'R-454B', labelCharge: oz(112), targetSubcooling: dF(10), ...line(28) }) // prettier-ignore
+  const k3 = begin('K-03', kiln, {
+    ...valve,
+    place: 'House 6, loft',
+    model: 'Kelvane 36',
+    refrigerant: 'R-454B',
+    labelCharge: oz(112),
+    targetSubcooling: dF(10),
+    ...line(28),
+  })
   goodDecay(k3, 150)
   k3.tell(120, { kind: 'weighed', direction: 'add', before: oz(288), after: oz(280.2), cylinder: 'C-14' })
   k3.tell(95, { kind: 'started' })
-  k3.tell(70, { kind: 'reading', mode: 'cooling', values: coolingReading('R-454B', kilnM, { evaporating: 44, superheat: 9, condensing: 116, subcooling: 17.5, indoor: [75, 63], supply: 56, outdoor: 91 }) }) // prettier-ignore
+  k3.tell(70, {
+    kind: 'reading',
+    mode: 'cooling',
+    values: coolingReading('R-454B', kilnM, {
+      evaporating: 44,
+      superheat: 9,
+      condensing: 116,
+      subcooling: 17.5,
+      indoor: [75, 63],
+      supply: 56,
+      outdoor: 91,
+    }),
+  })
 
-  const k4 = begin('K-04', kiln, { ...piston, place: 'House 8, rear, upstairs', model: 'Ostrel 30-P', refrigerant: 'R-454B', labelCharge: oz(84), ...line(25) }) // prettier-ignore
+  const k4 = begin('K-04', kiln, {
+    ...piston,
+    place: 'House 8, rear, upstairs',
+    model: 'Ostrel 30-P',
+    refrigerant: 'R-454B',
+    labelCharge: oz(84),
+    ...line(25),
+  })
   goodDecay(k4, 80)
-  k4.tell(40, { kind: 'gatePassed', stage: 'weighIn', reason: 'Cylinder empty; rest of the charge comes with the next van.' }) // prettier-ignore
+  k4.tell(40, {
+    kind: 'gatePassed',
+    stage: 'weighIn',
+    reason: 'Cylinder empty; rest of the charge comes with the next van.',
+  })
   k4.tell(7, { kind: 'started' })
 
-  const k5 = begin('K-05', kiln, { ...valve, place: 'House 10, loft', model: 'Kelvane 24', refrigerant: 'R-32', labelCharge: oz(70), targetSubcooling: dF(9), subcoolingTolerance: dF(1.5), ...line(30.3) }) // prettier-ignore
+  const k5 = begin('K-05', kiln, {
+    ...valve,
+    place: 'House 10, loft',
+    model: 'Kelvane 24',
+    refrigerant: 'R-32',
+    labelCharge: oz(70),
+    targetSubcooling: dF(9),
+    subcoolingTolerance: dF(1.5),
+    ...line(30.3),
+  })
   goodDecay(k5, 45)
 
-  const k6 = begin('K-06', kiln, { ...piston, place: 'House 12, hall', model: 'Brask P-18', refrigerant: 'R-410A', labelCharge: oz(66), ...line(22) }) // prettier-ignore
+  const k6 = begin('K-06', kiln, {
+    ...piston,
+    place: 'House 12, hall',
+    model: 'Brask P-18',
+    refrigerant: 'R-410A',
+    labelCharge: oz(66),
+    ...line(22),
+  })
   k6.tell(42, { kind: 'pumpOn' })
   k6.micron(...pullDown(5.8))
   k6.tell(5.8, { kind: 'valvedOff' })
   k6.micron([4.8, 340], [2, 362])
 
-  const k7 = begin('K-07', kiln, { ...valve, place: 'House 14, loft', model: 'Kelvane 24', refrigerant: 'R-454B', labelCharge: oz(78), targetSubcooling: dF(10), ...line(34) }) // prettier-ignore
+  const k7 = begin('K-07', kiln, {
+    ...valve,
+    place: 'House 14, loft',
+    model: 'Kelvane 24',
+    refrigerant: 'R-454B',
+    labelCharge: oz(78),
+    targetSubcooling: dF(10),
+    ...line(34),
+  })
   k7.tell(76, { kind: 'pumpOn' })
   k7.micron([75, 88000], [70, 24000], [65, 9600], [61, 7400], [57, 6100], [52, 2400], [48, 900], [45, 420], [41, 340])
   k7.tell(40, { kind: 'valvedOff' })
   k7.micron([39, 480], [37, 770], [35, 1010], [32, 1260], [28, 1490])
 
-  begin('K-08', kiln, { work: 'new', mode: 'coolingOnly', place: 'House 16, loft', model: 'Ostrel 24-V', refrigerant: 'R-410A', lineLength: feet(27) }, 30) // prettier-ignore
+  begin(
+    'K-08',
+    kiln,
+    {
+      work: 'new',
+      mode: 'coolingOnly',
+      place: 'House 16, loft',
+      model: 'Ostrel 24-V',
+      refrigerant: 'R-410A',
+      lineLength: feet(27),
+    },
+    30,
+  )
 
-  const l1 = begin('L-01', lowmoor, { work: 'conversion', mode: 'coolingOnly', place: 'Plant yard', model: 'Brask 48 (old)', oldRefrigerant: 'R-22', recovered: { value: 5.9, unit: 'lb' }, refrigerant: 'R-422D', metering: 'fixedOrifice', superheatSource: 'commonRule', labelCharge: { value: 8.5, unit: 'lb' }, includedLength: feet(25), lineLength: feet(25), liquidLine: { value: 0.375, unit: 'in' } }) // prettier-ignore
+  const l1 = begin('L-01', lowmoor, {
+    work: 'conversion',
+    mode: 'coolingOnly',
+    place: 'Plant yard',
+    model: 'Brask 48 (old)',
+    oldRefrigerant: 'R-22',
+    recovered: { value: 5.9, unit: 'lb' },
+    refrigerant: 'R-422D',
+    metering: 'fixedOrifice',
+    superheatSource: 'commonRule',
+    labelCharge: { value: 8.5, unit: 'lb' },
+    includedLength: feet(25),
+    lineLength: feet(25),
+    liquidLine: { value: 0.375, unit: 'in' },
+  })
   l1.tell(30, { kind: 'pumpOn' })
   l1.micron([28, 64000], [20, 14500], [12, 5200], [4, 2300])
 
-  const o1 = begin('O-01', orchard, { ...valve, mode: 'heatPump', place: 'North wall', model: 'Kelvane HP-30', refrigerant: 'R-410A', labelCharge: oz(121), targetSubcooling: dF(11), ...line(25) }) // prettier-ignore
+  const o1 = begin('O-01', orchard, {
+    ...valve,
+    mode: 'heatPump',
+    place: 'North wall',
+    model: 'Kelvane HP-30',
+    refrigerant: 'R-410A',
+    labelCharge: oz(121),
+    targetSubcooling: dF(11),
+    ...line(25),
+  })
   goodDecay(o1, 200)
-  o1.tell(180, { kind: 'weighed', direction: 'add', before: { value: 9.86, unit: 'kg' }, after: { value: 9.69, unit: 'kg' }, cylinder: 'C-09' }) // prettier-ignore
+  o1.tell(180, {
+    kind: 'weighed',
+    direction: 'add',
+    before: { value: 9.86, unit: 'kg' },
+    after: { value: 9.69, unit: 'kg' },
+    cylinder: 'C-09',
+  })
   o1.tell(170, { kind: 'started' })
-  o1.tell(150, { kind: 'gatePassed', stage: 'startUp', reason: '41 °F outside: weighed in only. Fine reading on a return visit from 65 °F.' }) // prettier-ignore
+  o1.tell(150, {
+    kind: 'gatePassed',
+    stage: 'startUp',
+    reason: '41 °F outside: weighed in only. Fine reading on a return visit from 65 °F.',
+  })
 
-  const o2 = begin('O-02', orchard, { ...valve, mode: 'heatPump', place: 'North wall', model: 'Kelvane HP-30', refrigerant: 'R-410A', labelCharge: oz(121), targetSubcooling: dF(11), ...line(33) }) // prettier-ignore
+  const o2 = begin('O-02', orchard, {
+    ...valve,
+    mode: 'heatPump',
+    place: 'North wall',
+    model: 'Kelvane HP-30',
+    refrigerant: 'R-410A',
+    labelCharge: oz(121),
+    targetSubcooling: dF(11),
+    ...line(33),
+  })
   o2.tell(70, { kind: 'pumpOn' })
   o2.micron(...pullDown(30))
   o2.tell(30, { kind: 'valvedOff' })

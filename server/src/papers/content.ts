@@ -65,7 +65,10 @@ export function vacuumLines({ vacuum }: UnitView, system: UnitSystem): Line[] {
   }
   return [
     { label: 'Decay hold', value: verdictWords[verdict.state] },
-    { label: 'From, to', value: `${showText('vacuum', verdict.startPa, system)} to ${showText('vacuum', verdict.endPa, system)} in ${countUp(verdict.endTimeS)}` }, // prettier-ignore
+    {
+      label: 'From, to',
+      value: `${showText('vacuum', verdict.startPa, system)} to ${showText('vacuum', verdict.endPa, system)} in ${countUp(verdict.endTimeS)}`,
+    },
     { label: 'Highest, limit', value: `${showText('vacuum', verdict.highestPa, system)}, ${limit}` },
   ]
 }
@@ -142,8 +145,11 @@ export function verdictLine(
   const span = `${show('temperatureDifference', target.lowK, system).figure} to ${showText('temperatureDifference', target.highK, system)}`
   return {
     verdict: judged.verdict,
-    figure: judged.decidingValueK === undefined ? '' : `${showText('temperatureDifference', judged.decidingValueK, system)} ${target.deciding}`, // prettier-ignore
-    reason: `target ${showText('temperatureDifference', target.targetK, system)} ${targetSourceWords[target.source]}; in from ${span} (${target.toleranceSource})`, // prettier-ignore
+    figure:
+      judged.decidingValueK === undefined
+        ? ''
+        : `${showText('temperatureDifference', judged.decidingValueK, system)} ${target.deciding}`,
+    reason: `target ${showText('temperatureDifference', target.targetK, system)} ${targetSourceWords[target.source]}; in from ${span} (${target.toleranceSource})`,
   }
 }
 
@@ -153,8 +159,16 @@ export function remarkLines(view: UnitView, record: UnitRecord): string[] {
     .filter((s) => s.state === 'bypassed' && s.pass)
     .map((s) => `${stageWords[s.stage]} was passed by ${s.pass!.author.name}: ${s.pass!.entry.reason}`)
   const findings = (view.reading?.judged.findings ?? []).map((f) => findingWords[f.code])
-  const unsettled = view.reading && !view.reading.settled ? [`The reading was taken before ${formatNumber(customaryProfile.settleAfterStartS.si / 60, 0)} minutes of running.`] : [] // prettier-ignore
-  const long = view.charge.due.ok && view.charge.due.overLongLine ? ['The line set is longer than labels usually cover: the maker’s long-line guideline decides.'] : [] // prettier-ignore
+  const unsettled =
+    view.reading && !view.reading.settled
+      ? [
+          `The reading was taken before ${formatNumber(customaryProfile.settleAfterStartS.si / 60, 0)} minutes of running.`,
+        ]
+      : []
+  const long =
+    view.charge.due.ok && view.charge.due.overLongLine
+      ? ['The line set is longer than labels usually cover: the maker’s long-line guideline decides.']
+      : []
   const remarks = record.items.sealed.map((s) => s.entry.remarks).filter((r): r is string => !!r)
   const amendments = record.items.amendment.map(
     (a) => `Amendment, ${a.entry.at.slice(0, 10)}, ${a.author.name}: ${a.entry.text}`,

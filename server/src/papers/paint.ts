@@ -83,5 +83,11 @@ function paintText(doc: PDFKit.PDFDocument, shape: Extract<Shape, { kind: 'text'
   if (!mark) return
   const [top, foot, half] = [shape.y - shape.size * 0.7, shape.y, shape.size * 0.35]
   const [from, to] = mark.startsWith('▽') ? [top, foot] : [foot, top]
-  doc.moveTo(left, from).lineTo(left + half * 2, from).lineTo(left + half, to).closePath().lineWidth(1.2).stroke(inks[shape.tone]) // prettier-ignore
+  doc
+    .moveTo(left, from)
+    .lineTo(left + half * 2, from)
+    .lineTo(left + half, to)
+    .closePath()
+    .lineWidth(1.2)
+    .stroke(inks[shape.tone])
 }

@@ -11,13 +11,28 @@ function fileOf(tag: string): RecordFile {
   const { told, unitId } = demoWorld(new Date('2026-07-14T15:00:00.000Z')).find((u) => u.tag === tag)!
   let previousHash = GENESIS_HASH
   const log = told.map(({ entry }, i): ChainedEntry => {
-    const link = { unitId, seq: i + 1, author: { id: demoUsers[0].id, name: demoUsers[0].name }, receivedAt: entry.at, entry, previousHash } // prettier-ignore
+    const link = {
+      unitId,
+      seq: i + 1,
+      author: { id: demoUsers[0].id, name: demoUsers[0].name },
+      receivedAt: entry.at,
+      entry,
+      previousHash,
+    }
     previousHash = entryHash(link)
     return { ...link, hash: previousHash }
   })
   const first = log[0]!.entry
   const job = demoJobs.find((j) => first.kind === 'opened' && j.id === first.jobId)!
-  return { format: 'zetesis.record', version: 1, unit: { id: unitId, jobId: job.id, tag }, job, company: 'Tern & Alder Mechanical', log, lastHash: previousHash } // prettier-ignore
+  return {
+    format: 'zetesis.record',
+    version: 1,
+    unit: { id: unitId, jobId: job.id, tag },
+    job,
+    company: 'Tern & Alder Mechanical',
+    log,
+    lastHash: previousHash,
+  }
 }
 const opened = (tag: string) => {
   const { record, jobElevationM } = openRecord(fileOf(tag))
@@ -29,11 +44,19 @@ describe('what the papers say', () => {
   it('agrees with hand arithmetic on the charge: (32 − 15) ft · 0.6 oz/ft = 10.2 oz; 312.4 − 302.3 = 10.1 oz', () => {
     const lines = chargeLines(opened('K-01').view, 'ip')
     expect(value(lines, 'Line-set adjustment')).toBe('17.0 ft × 0.60 oz/ft (label) = 10.2 oz')
-    expect([value(lines, 'Due'), value(lines, 'Weighed in'), value(lines, 'Difference')]).toEqual(['10.2 oz', '10.1 oz', '−0.1 oz']) // prettier-ignore
+    expect([value(lines, 'Due'), value(lines, 'Weighed in'), value(lines, 'Difference')]).toEqual([
+      '10.2 oz',
+      '10.1 oz',
+      '−0.1 oz',
+    ])
     expect(value(lines, 'Charge in the system')).toBe('108.1 oz')
   })
   it('names verdict, target, source and tolerance', () => {
-    expect(verdictLine(opened('K-01').view, 'ip')).toEqual({ verdict: 'in', figure: '10.4 °F subcooling', reason: 'target 10.0 °F from the label; in from 7.0 to 13.0 °F (customary ±3 °F; newer literature ±1.5 °F)' }) // prettier-ignore
+    expect(verdictLine(opened('K-01').view, 'ip')).toEqual({
+      verdict: 'in',
+      figure: '10.4 °F subcooling',
+      reason: 'target 10.0 °F from the label; in from 7.0 to 13.0 °F (customary ±3 °F; newer literature ±1.5 °F)',
+    })
     expect(verdictLine(opened('K-03').view, 'ip').verdict).toBe('out')
     expect(verdictLine(opened('K-06').view, 'ip')).toMatchObject({
       verdict: 'none',
@@ -46,14 +69,24 @@ describe('what the papers say', () => {
     expect(value(vacuumLines(opened('K-06').view, 'ip'), 'Decay hold')).toBe('not finished')
   })
   it('converts and keeps what was typed beside it', () => {
-    expect(value(readingLines(opened('K-01').view, 'si'), 'Suction pressure')).toMatch(/^8\.65 bar \(typed 125\.5 psig\): evaporating 6\.\d °C$/) // prettier-ignore
+    expect(value(readingLines(opened('K-01').view, 'si'), 'Suction pressure')).toMatch(
+      /^8\.65 bar \(typed 125\.5 psig\): evaporating 6\.\d °C$/,
+    )
   })
   it('says what was passed with a reason', () => {
     const { view, record } = opened('O-01')
-    expect(remarkLines(view, record)[0]).toBe('Start up was passed by Mara Quill: 41 °F outside: weighed in only. Fine reading on a return visit from 65 °F.') // prettier-ignore
+    expect(remarkLines(view, record)[0]).toBe(
+      'Start up was passed by Mara Quill: 41 °F outside: weighed in only. Fine reading on a return visit from 65 °F.',
+    )
   })
   it('counts time as people do', () => {
-    expect([countUp(0), countUp(45), countUp(630), countUp(3900), countUp(3600)]).toEqual(['0 s', '45 s', '10 min 30 s', '1 h 5 min', '1 h']) // prettier-ignore
+    expect([countUp(0), countUp(45), countUp(630), countUp(3900), countUp(3600)]).toEqual([
+      '0 s',
+      '45 s',
+      '10 min 30 s',
+      '1 h 5 min',
+      '1 h',
+    ])
   })
 })
 

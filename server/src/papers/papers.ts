@@ -19,7 +19,12 @@ export async function papersPdf(file: RecordFile, system: UnitSystem): Promise<B
   const { record, jobElevationM } = openRecord(file)
   const lastAt = file.log.at(-1)?.receivedAt ?? new Date(0).toISOString()
   const view = unitView(record, { nowMs: Date.parse(lastAt), jobElevationM })
-  const doc = new PDFDocument({ size: 'A4', margins: { top: 44, left: 44, right: 44, bottom: 30 }, bufferPages: true, info: { Title: `Commissioning papers ${file.unit.tag}`, Author: file.company } }) // prettier-ignore
+  const doc = new PDFDocument({
+    size: 'A4',
+    margins: { top: 44, left: 44, right: 44, bottom: 30 },
+    bufferPages: true,
+    info: { Title: `Commissioning papers ${file.unit.tag}`, Author: file.company },
+  })
   const chunks: Buffer[] = []
   const finished = new Promise<void>((resolve) => doc.on('end', resolve))
   doc.on('data', (chunk: Buffer) => chunks.push(chunk))
@@ -38,7 +43,8 @@ export async function papersPdf(file: RecordFile, system: UnitSystem): Promise<B
   const reading = section(doc, 'Start-up reading', readingLines(view, system), right, y)
   y = Math.max(vacuum + 4 + (250 * column) / 350, reading) + 16
 
-  const ladder = view.reading && ladderScene({ judged: view.reading.judged, system, words: ladderWords, width: 390, height: 330 }) // prettier-ignore
+  const ladder =
+    view.reading && ladderScene({ judged: view.reading.judged, system, words: ladderWords, width: 390, height: 330 })
   const ladderHeight = ladder ? (330 * column) / 390 : 0
   if (y + Math.max(ladderHeight, 200) > PAGE.height - 60) {
     doc.addPage()
@@ -56,9 +62,15 @@ export async function papersPdf(file: RecordFile, system: UnitSystem): Promise<B
 
 function header(doc: Doc, file: RecordFile, sealed: boolean): number {
   doc.rect(0, 0, PAGE.width, 8).fill(inks.copper)
-  doc.fillColor(inks.ink).font(fonts.wordBold, 20).text(`${file.unit.tag} · Commissioning papers`, PAGE.margin, 30, { lineBreak: false }) // prettier-ignore
+  doc
+    .fillColor(inks.ink)
+    .font(fonts.wordBold, 20)
+    .text(`${file.unit.tag} · Commissioning papers`, PAGE.margin, 30, { lineBreak: false })
   const state = sealed ? 'Sealed' : 'Draft, not sealed'
-  doc.font(fonts.word, 10.5).fillColor(inks.soft).text(`${file.job.name}, ${file.job.place} · ${file.company} · ${state}`, PAGE.margin, 56) // prettier-ignore
+  doc
+    .font(fonts.word, 10.5)
+    .fillColor(inks.soft)
+    .text(`${file.job.name}, ${file.job.place} · ${file.company} · ${state}`, PAGE.margin, 56)
   return 80
 }
 
@@ -70,7 +82,10 @@ function verdictBox(doc: Doc, { verdict, ...words }: ReturnType<typeof verdictLi
   const height = 36 + doc.heightOfString(line.reason, { width: width - 32 })
   doc.roundedRect(PAGE.margin, y, width, height, 6).lineWidth(1).stroke(tone)
   doc.rect(PAGE.margin, y + 6, 5, height - 12).fill(tone)
-  doc.font(fonts.wordBold, 15).fillColor(tone).text(verdictWords[line.verdict], PAGE.margin + 16, y + 9, { lineBreak: false, continued: line.figure !== '' }) // prettier-ignore
+  doc
+    .font(fonts.wordBold, 15)
+    .fillColor(tone)
+    .text(verdictWords[line.verdict], PAGE.margin + 16, y + 9, { lineBreak: false, continued: line.figure !== '' })
   if (line.figure) doc.fillColor(inks.ink).font(fonts.figureBold, 16).text(`   ${line.figure}`, { lineBreak: false })
   doc
     .font(fonts.word, 10)
@@ -127,8 +142,15 @@ function signed(doc: Doc, name: string, at: string, strokes: SignatureStrokes, x
     doc.lineWidth(6).lineCap('round').lineJoin('round').stroke(inks.ink)
   }
   doc.restore()
-  doc.moveTo(x, y + 80).lineTo(x + 200, y + 80).lineWidth(1).stroke(inks.rule) // prettier-ignore
-  doc.font(fonts.word, 9.5).fillColor(inks.ink).text(`${name} · ${at.slice(0, 16).replace('T', ' ')} UTC`, x, y + 84, { width: column }) // prettier-ignore
+  doc
+    .moveTo(x, y + 80)
+    .lineTo(x + 200, y + 80)
+    .lineWidth(1)
+    .stroke(inks.rule)
+  doc
+    .font(fonts.word, 9.5)
+    .fillColor(inks.ink)
+    .text(`${name} · ${at.slice(0, 16).replace('T', ' ')} UTC`, x, y + 84, { width: column })
 }
 
 function footer(doc: Doc, file: RecordFile): void {
@@ -137,6 +159,14 @@ function footer(doc: Doc, file: RecordFile): void {
     doc.switchToPage(page)
     // inside the bottom margin, where text would otherwise begin a new page
     doc.page.margins.bottom = 0
-    doc.font(fonts.figure, 8).fillColor(inks.soft).text(`Record ${file.unit.id} · ${file.log.length} entries · hash ${file.lastHash.slice(0, 16)} · page ${page + 1} of ${count}`, PAGE.margin, PAGE.height - 26, { lineBreak: false }) // prettier-ignore
+    doc
+      .font(fonts.figure, 8)
+      .fillColor(inks.soft)
+      .text(
+        `Record ${file.unit.id} · ${file.log.length} entries · hash ${file.lastHash.slice(0, 16)} · page ${page + 1} of ${count}`,
+        PAGE.margin,
+        PAGE.height - 26,
+        { lineBreak: false },
+      )
   }
 }

@@ -1,4 +1,18 @@
-import { checkEntry, emptyRecord, entryHash, fold, GENESIS_HASH, sameEntry, summarise, toSi, type Author, type ChainedEntry, type Entry, type EntryProblem, type UnitRecord } from '@zetesis/core' // prettier-ignore
+import {
+  checkEntry,
+  emptyRecord,
+  entryHash,
+  fold,
+  GENESIS_HASH,
+  sameEntry,
+  summarise,
+  toSi,
+  type Author,
+  type ChainedEntry,
+  type Entry,
+  type EntryProblem,
+  type UnitRecord,
+} from '@zetesis/core'
 import { entryProblemWords, type Appended } from '@zetesis/contract'
 import type { Db, Tx } from '../db/client'
 import { findJob } from '../db/jobs'
@@ -25,7 +39,16 @@ export async function appendEntries(
     const unit = (await lockUnit(tx, companyId, unitId)) ?? (await openUnit(tx, companyId, unitId, entries[0]))
     const job = await findJob(tx, companyId, unit.jobId)
     const jobElevationM = job && toSi('elevation', job.elevation)
-    const known = new Map((await findEntries(tx, companyId, unitId, entries.map((e) => e.id))).map((e) => [e.entry.id, e])) // prettier-ignore
+    const known = new Map(
+      (
+        await findEntries(
+          tx,
+          companyId,
+          unitId,
+          entries.map((e) => e.id),
+        )
+      ).map((e) => [e.entry.id, e]),
+    )
 
     let record: UnitRecord = unit.record
     let lastSeq = unit.lastSeq
@@ -64,7 +87,15 @@ async function openUnit(tx: Tx, companyId: string, unitId: string, first: Entry 
   const job = await findJob(tx, companyId, first.jobId)
   if (!job) throw notFound()
   const summary = summarise(emptyRecord, { nowMs: 0 })
-  await insertUnit(tx, { companyId, unitId, jobId: job.id, lastSeq: 0, lastHash: GENESIS_HASH, record: emptyRecord, summary }) // prettier-ignore
+  await insertUnit(tx, {
+    companyId,
+    unitId,
+    jobId: job.id,
+    lastSeq: 0,
+    lastHash: GENESIS_HASH,
+    record: emptyRecord,
+    summary,
+  })
   return (await lockUnit(tx, companyId, unitId))!
 }
 

@@ -38,7 +38,15 @@ export async function makeWorld() {
     await db
       .insert(users)
       .values({ companyId: ids.companyId, id: ids.userId, login, name: `Lead ${login}`, role: 'lead', passwordHash })
-    await db.insert(jobs).values({ companyId: ids.companyId, id: ids.jobId, name: 'Test job', place: 'Here', elevation: { value: 0, unit: 'm' } }) // prettier-ignore
+    await db
+      .insert(jobs)
+      .values({
+        companyId: ids.companyId,
+        id: ids.jobId,
+        name: 'Test job',
+        place: 'Here',
+        elevation: { value: 0, unit: 'm' },
+      })
     return ids
   }
   const ours = await company('wren')

@@ -18,7 +18,9 @@ export default function Row() {
   const [filter, setFilter] = useState('')
   const job = jobs?.find((j) => j.id === jobId)
   const here = units.filter((u) => u.jobId === jobId)
-  const sub = job ? `${here.length} units · ${job.place} · ${showText('elevation', toSi('elevation', job.elevation), system)} up` : '' // prettier-ignore
+  const sub = job
+    ? `${here.length} units · ${job.place} · ${showText('elevation', toSi('elevation', job.elevation), system)} up`
+    : ''
   return (
     <Page
       back="/"
@@ -30,7 +32,6 @@ export default function Row() {
       }
     >
       {' '}
-      {/* prettier-ignore */}
       <RefusedEntries />
       {jobs && !job ? <Body>There is no such job, or it belongs to another company.</Body> : null}
       {here.length > 6 ? (

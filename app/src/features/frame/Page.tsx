@@ -90,7 +90,6 @@ function BackArrow({ to }: { to: string }) {
       onPress={() => router.navigate(to as never)}
     >
       {' '}
-      {/* prettier-ignore */}
       <ChevronLeft size={28} color={ink} />
     </Button>
   )
@@ -101,7 +100,19 @@ function Switches() {
   const { system } = useSettings()
   const dark = useDark()
   const { ink } = usePalette()
-  const chip = { unstyled: true, minHeight: 48, minWidth: 48, paddingHorizontal: '$2', borderWidth: 1, borderColor: '$rule', borderRadius: '$2', backgroundColor: '$card', alignItems: 'center', justifyContent: 'center', cursor: 'pointer' } as const // prettier-ignore
+  const chip = {
+    unstyled: true,
+    minHeight: 48,
+    minWidth: 48,
+    paddingHorizontal: '$2',
+    borderWidth: 1,
+    borderColor: '$rule',
+    borderRadius: '$2',
+    backgroundColor: '$card',
+    alignItems: 'center',
+    justifyContent: 'center',
+    cursor: 'pointer',
+  } as const
   return (
     <XStack gap="$2">
       <Button
@@ -112,7 +123,6 @@ function Switches() {
         onPress={() => setSettings({ system: system === 'ip' ? 'si' : 'ip' })}
       >
         {' '}
-        {/* prettier-ignore */}
         <Text fontFamily="$figure" fontWeight="600" fontSize="$3" color="$ink">
           {system === 'ip' ? '°F psig' : '°C bar'}
         </Text>
@@ -125,7 +135,6 @@ function Switches() {
         onPress={() => setSettings({ light: dark ? 'day' : 'dark' })}
       >
         {' '}
-        {/* prettier-ignore */}
         {dark ? <Sun size={22} color={ink} /> : <Moon size={22} color={ink} />}
       </Button>
     </XStack>

@@ -17,7 +17,14 @@ export function WaitBar() {
   const [open, setOpen] = useState(false)
   const router = useRouter()
   const { wide } = useMedia()
-  const { waits, todo } = useMemo(() => agenda(units.map((u) => ({ unitId: u.id, summary: u.summary })), now), [units, now]) // prettier-ignore
+  const { waits, todo } = useMemo(
+    () =>
+      agenda(
+        units.map((u) => ({ unitId: u.id, summary: u.summary })),
+        now,
+      ),
+    [units, now],
+  )
   const [nextWait, ...others] = waits
   const next = todo[0]
   const nextLabel = next ? actWords(next.summary.need, next.tag) : 'Nothing waits on you'
@@ -26,7 +33,12 @@ export function WaitBar() {
   const waitRow = (
     <XStack alignItems="center" justifyContent="space-between" gap="$3" minHeight={32} flexGrow={wide ? 1 : 0}>
       {nextWait ? (
-        <WaitLine tag={nextWait.tag} left={nextWait.wait.endsMs - now} word={waitWords[nextWait.wait.kind]} onPress={() => router.navigate(unitPath(nextWait.unitId) as never)} /> // prettier-ignore
+        <WaitLine
+          tag={nextWait.tag}
+          left={nextWait.wait.endsMs - now}
+          word={waitWords[nextWait.wait.kind]}
+          onPress={() => router.navigate(unitPath(nextWait.unitId) as never)}
+        />
       ) : (
         <Text color="$onBarSoft" fontSize="$3">
           No wait runs
@@ -66,12 +78,16 @@ export function WaitBar() {
       testID="wait-bar"
     >
       {' '}
-      {/* prettier-ignore */}
       {open
-        ? others.map(
-            (w) =>
-            <WaitLine key={w.unitId + w.wait.kind} tag={w.tag} left={w.wait.endsMs - now} word={waitWords[w.wait.kind]} onPress={() => router.navigate(unitPath(w.unitId) as never)} />, // prettier-ignore
-          )
+        ? others.map((w) => (
+            <WaitLine
+              key={w.unitId + w.wait.kind}
+              tag={w.tag}
+              left={w.wait.endsMs - now}
+              word={waitWords[w.wait.kind]}
+              onPress={() => router.navigate(unitPath(w.unitId) as never)}
+            />
+          ))
         : null}
       {wide ? (
         <XStack alignItems="center" gap="$5">
@@ -105,7 +121,6 @@ function WaitLine({ tag, left, word, onPress }: { tag: string; left: number; wor
       onPress={onPress}
     >
       {' '}
-      {/* prettier-ignore */}
       <Text fontFamily="$figure" fontWeight="700" fontSize={24} color="$onBar" role="timer">
         {countdown(left)}
       </Text>
@@ -129,7 +144,6 @@ function BarLink({ children, onPress, expanded }: { children: string; onPress: (
       onPress={onPress}
     >
       {' '}
-      {/* prettier-ignore */}
       <Text color="$onBarSoft" fontSize="$3">
         {children}
       </Text>
@@ -156,7 +170,6 @@ function BarButton({ label, disabled, onPress }: { label: string; disabled?: boo
       onPress={onPress}
     >
       {' '}
-      {/* prettier-ignore */}
       <Text color="#FFFFFF" fontSize="$5" lineHeight="$5" fontWeight="700" textAlign="center">
         {label}
       </Text>

@@ -13,5 +13,5 @@ export const stageHref = (unitId: string, stage: Stage) => `/units/${unitId}/${s
 
 /** Where the next act on a unit is done. */
 export function needHref(unitId: string, need: Need, current: Stage): string {
-  return need.code === 'nothing' ? unitPath(unitId) : stageHref(unitId, current)
+  return stageHref(unitId, need.code === 'nothing' ? 'handOver' : current)
 }

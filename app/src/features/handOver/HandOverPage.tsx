@@ -65,7 +65,6 @@ function Finals({ unit }: { unit: UnitHandle }) {
           No start-up reading was taken.
         </Banner>
       )}{' '}
-      {/* prettier-ignore */}
       {view.reading ? <Findings judged={view.reading.judged} /> : null}
       <Card>
         {line('vacuum', decayLine(view, system))}
@@ -75,7 +74,6 @@ function Finals({ unit }: { unit: UnitHandle }) {
             <Body key={stage}>{`⌒ ${stageWords[stage]} was passed by ${pass.author.name}: ${pass.entry.reason}`}</Body>
           ) : null,
         )}{' '}
-        {/* prettier-ignore */}
       </Card>
       {open.length > 0 && !view.sealed ? (
         <Card borderColor="$brass" testID="open-stages">
@@ -94,8 +92,11 @@ function Finals({ unit }: { unit: UnitHandle }) {
               onPress={() => router.navigate(stageHref(unitId, stage) as never)}
             >
               {' '}
-              {/* prettier-ignore */}
-              <Text color="$copperInk" fontSize="$4" fontWeight="600">{`${stageWords[stage]} (${stateWords[state]}) ›`}</Text>
+              <Text
+                color="$copperInk"
+                fontSize="$4"
+                fontWeight="600"
+              >{`${stageWords[stage]} (${stateWords[state]}) ›`}</Text>
             </Button>
           ))}
         </Card>
@@ -130,7 +131,12 @@ function SignPart({ unit }: { unit: UnitHandle }) {
   const seal = () => {
     if (draft.name.trim().length < 2) return setProblems({ name: 'Type the name of the person who signs.' })
     const remarks = draft.remarks.trim()
-    const found = unit.append({ kind: 'sealed', name: draft.name.trim(), signature: draft.strokes, ...(remarks ? { remarks } : {}) }) // prettier-ignore
+    const found = unit.append({
+      kind: 'sealed',
+      name: draft.name.trim(),
+      signature: draft.strokes,
+      ...(remarks ? { remarks } : {}),
+    })
     const [first] = found
     if (!first) return clearDraft(draftName)
     setProblems(

@@ -16,7 +16,6 @@ export function SignatureBox({
   strokes: SignatureStrokes
   onChange: (strokes: SignatureStrokes) => void
 }) {
-  // prettier-ignore
   const canvas = useRef<HTMLCanvasElement>(null)
   const pad = useRef<SignaturePad>(null)
   const report = useRef(onChange)
@@ -65,11 +64,18 @@ export function SignatureBox({
       style={{ aspectRatio: WIDTH / HEIGHT }}
     >
       {' '}
-      {/* prettier-ignore */}
       <Svg width="100%" height="100%" viewBox={`0 0 ${WIDTH} ${HEIGHT}`} style={{ position: 'absolute' }} aria-hidden>
         <Polyline points={`60,320 940,320`} stroke={ink} strokeOpacity={0.25} strokeWidth={3} />
         {strokes.map((stroke, i) => (
-          <Polyline key={i} points={stroke.join(' ')} fill="none" stroke={ink} strokeWidth={7} strokeLinecap="round" strokeLinejoin="round" /> // prettier-ignore
+          <Polyline
+            key={i}
+            points={stroke.join(' ')}
+            fill="none"
+            stroke={ink}
+            strokeWidth={7}
+            strokeLinecap="round"
+            strokeLinejoin="round"
+          />
         ))}
       </Svg>
       {createElement('canvas', {

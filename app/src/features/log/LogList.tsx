@@ -52,12 +52,27 @@ function LogLine({ item, unit }: { item: LogItem; unit: UnitHandle }) {
         onPress={() => setOpen(!open)}
       >
         {' '}
-        {/* prettier-ignore */}
         <XStack width="100%" gap="$3" alignItems="flex-start">
-          <Text fontFamily="$figure" fontWeight="600" fontSize="$3" lineHeight="$3" color="$soft" width={48} textAlign="left">
+          <Text
+            fontFamily="$figure"
+            fontWeight="600"
+            fontSize="$3"
+            lineHeight="$3"
+            color="$soft"
+            width={48}
+            textAlign="left"
+          >
             {format(new Date(item.entry.at), 'HH:mm')}
           </Text>
-          <Text flex={1} minWidth={0} textAlign="left" fontSize="$3" lineHeight="$3" color="$ink" textDecorationLine={strike ? 'line-through' : 'none'}>
+          <Text
+            flex={1}
+            minWidth={0}
+            textAlign="left"
+            fontSize="$3"
+            lineHeight="$3"
+            color="$ink"
+            textDecorationLine={strike ? 'line-through' : 'none'}
+          >
             {entryWords(item.entry)}
           </Text>
         </XStack>

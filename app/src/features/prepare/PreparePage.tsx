@@ -1,6 +1,16 @@
 import { zodResolver } from '@hookform/resolvers/zod'
 import { entryProblemWords, refusalWords, safetyWords } from '@zetesis/contract'
-import { acrTubes, conversionRefusal, customaryProfile, decayTerms, formatNumber, offeredRefrigerants, refrigerantInfo, showText, toSi } from '@zetesis/core' // prettier-ignore
+import {
+  acrTubes,
+  conversionRefusal,
+  customaryProfile,
+  decayTerms,
+  formatNumber,
+  offeredRefrigerants,
+  refrigerantInfo,
+  showText,
+  toSi,
+} from '@zetesis/core'
 import { useRouter } from 'expo-router'
 import { useMemo } from 'react'
 import { Controller, useForm, useWatch, type Path } from 'react-hook-form'
@@ -22,11 +32,27 @@ import { clearDraft, readDraft, useDraft } from '@/ui/useDraft'
 import { Heading, Soft } from '@/ui/Words'
 import { factsPatch, prepareSchema, prepareValues, type PrepareInput, type PrepareOutput } from './form'
 
-const works: Option<'new' | 'retrofit' | 'conversion'>[] = [{ value: 'new', label: 'New' }, { value: 'retrofit', label: 'Retrofit' }, { value: 'conversion', label: 'Conversion' }] // prettier-ignore
-const modes: Option<'coolingOnly' | 'heatPump'>[] = [{ value: 'coolingOnly', label: 'Cooling only' }, { value: 'heatPump', label: 'Heat pump' }] // prettier-ignore
-const meterings: Option<'fixedOrifice' | 'expansionValve'>[] = [{ value: 'fixedOrifice', label: 'Piston' }, { value: 'expansionValve', label: 'Expansion valve' }] // prettier-ignore
-const sources: Option<'commonRule' | 'typed'>[] = [{ value: 'commonRule', label: 'Common rule' }, { value: 'typed', label: 'A figure I type' }] // prettier-ignore
-const refrigerantOptions = offeredRefrigerants.map((r) => ({ value: r, label: `${r} · ${refrigerantInfo(r)!.safetyClass}` })) // prettier-ignore
+const works: Option<'new' | 'retrofit' | 'conversion'>[] = [
+  { value: 'new', label: 'New' },
+  { value: 'retrofit', label: 'Retrofit' },
+  { value: 'conversion', label: 'Conversion' },
+]
+const modes: Option<'coolingOnly' | 'heatPump'>[] = [
+  { value: 'coolingOnly', label: 'Cooling only' },
+  { value: 'heatPump', label: 'Heat pump' },
+]
+const meterings: Option<'fixedOrifice' | 'expansionValve'>[] = [
+  { value: 'fixedOrifice', label: 'Piston' },
+  { value: 'expansionValve', label: 'Expansion valve' },
+]
+const sources: Option<'commonRule' | 'typed'>[] = [
+  { value: 'commonRule', label: 'Common rule' },
+  { value: 'typed', label: 'A figure I type' },
+]
+const refrigerantOptions = offeredRefrigerants.map((r) => ({
+  value: r,
+  label: `${r} · ${refrigerantInfo(r)!.safetyClass}`,
+}))
 const tubeOptions = acrTubes.map((t) => ({ value: t.name, label: `${t.name} in` }))
 
 export function PreparePage() {
@@ -45,13 +71,20 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
   })
   useDraft(draftName, form)
   const { control, handleSubmit, setError, formState } = form
-  const [work, metering, source, refrigerant, oldRefrigerant] = useWatch({ control, name: ['work', 'metering', 'superheatSource', 'refrigerant', 'oldRefrigerant'] }) // prettier-ignore
-  const refusal = work === 'conversion' && refrigerant && oldRefrigerant ? conversionRefusal({ from: oldRefrigerant, to: refrigerant }) : undefined // prettier-ignore
+  const [work, metering, source, refrigerant, oldRefrigerant] = useWatch({
+    control,
+    name: ['work', 'metering', 'superheatSource', 'refrigerant', 'oldRefrigerant'],
+  })
+  const refusal =
+    work === 'conversion' && refrigerant && oldRefrigerant
+      ? conversionRefusal({ from: oldRefrigerant, to: refrigerant })
+      : undefined
 
   const save = handleSubmit((values) => {
     const patch = factsPatch(facts, values)
     const problems = patch ? unit.append({ kind: 'facts', facts: patch }) : []
-    for (const p of problems) setError(p.path.replace('facts.', '') as Path<PrepareInput>, { message: entryProblemWords(p, system) }) // prettier-ignore
+    for (const p of problems)
+      setError(p.path.replace('facts.', '') as Path<PrepareInput>, { message: entryProblemWords(p, system) })
     if (problems.length > 0) return
     clearDraft(draftName)
     router.navigate(unitPath(unit.unitId) as never)
@@ -59,8 +92,22 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
   useBarAction(unit.view.sealed ? undefined : `Save ${facts.tag ?? ''}`.trim(), () => void save())
   const wrong = Object.keys(formState.errors).length
   const terms = decayTerms({ work })
-  const text = (name: 'tag' | 'place' | 'model' | 'serial' | 'targetSuperheatReason', label: string, hint?: string) =>
-    <Controller control={control} name={name} render={({ field, fieldState }) => <TextField label={label} value={field.value ?? ''} onChange={field.onChange} problem={fieldState.error?.message} hint={hint} testID={name} />} /> // prettier-ignore
+  const text = (name: 'tag' | 'place' | 'model' | 'serial' | 'targetSuperheatReason', label: string, hint?: string) => (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field, fieldState }) => (
+        <TextField
+          label={label}
+          value={field.value ?? ''}
+          onChange={field.onChange}
+          problem={fieldState.error?.message}
+          hint={hint}
+          testID={name}
+        />
+      )}
+    />
+  )
   return (
     <YStack gap="$4">
       <Caution>{safetyWords.prepare}</Caution>
@@ -69,7 +116,6 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
           Nothing was lost; see the sentences at the fields.
         </Banner>
       ) : null}{' '}
-      {/* prettier-ignore */}
       <Card>
         <Heading>Unit</Heading>
         {text('tag', 'Tag')}
@@ -86,9 +132,13 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
             <Choice label="Kind of work" options={works} value={field.value} onChange={field.onChange} testID="work" />
           )}
         />{' '}
-        {/* prettier-ignore */}
-        <Controller control={control} name="mode" render={({ field }) => <Choice label="Mode" options={modes} value={field.value} onChange={field.onChange} testID="mode" />} />{' '}
-        {/* prettier-ignore */}
+        <Controller
+          control={control}
+          name="mode"
+          render={({ field }) => (
+            <Choice label="Mode" options={modes} value={field.value} onChange={field.onChange} testID="mode" />
+          )}
+        />{' '}
         {work === 'conversion' ? (
           <>
             <Controller
@@ -104,8 +154,13 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
                 />
               )}
             />{' '}
-            {/* prettier-ignore */}
-            <FormQuantity control={control} name="recovered" label="Weight recovered" dimension="mass" hint="It says how short the old charge was." />
+            <FormQuantity
+              control={control}
+              name="recovered"
+              label="Weight recovered"
+              dimension="mass"
+              hint="It says how short the old charge was."
+            />
           </>
         ) : null}
         <Controller
@@ -121,7 +176,6 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
             />
           )}
         />{' '}
-        {/* prettier-ignore */}
         {refusal ? (
           <Banner metal="out" word="Stop" testID="refusal">
             {refusalWords[refusal]}
@@ -141,7 +195,6 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
             />
           )}
         />{' '}
-        {/* prettier-ignore */}
       </Card>
       <Card>
         <Heading>Label and line set</Heading>
@@ -165,11 +218,26 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
           dimension="length"
           hint={`Over ${showText('length', customaryProfile.longLineM.si, system)} the maker’s long-line guideline decides.`}
         />{' '}
-        {/* prettier-ignore */}
-        <Controller control={control} name="liquidLine" render={({ field }) => <PickOne label="Liquid line, outside diameter" options={tubeOptions} value={field.value as (typeof tubeOptions)[number]['value'] | undefined} onChange={field.onChange} testID="liquidLine" />} />{' '}
-        {/* prettier-ignore */}
-        <FormQuantity control={control} name="allowance" label="Label’s allowance per length" dimension="massPerLength" hint="None on the label? Leave it: it is computed from the tube." />{' '}
-        {/* prettier-ignore */}
+        <Controller
+          control={control}
+          name="liquidLine"
+          render={({ field }) => (
+            <PickOne
+              label="Liquid line, outside diameter"
+              options={tubeOptions}
+              value={field.value as (typeof tubeOptions)[number]['value'] | undefined}
+              onChange={field.onChange}
+              testID="liquidLine"
+            />
+          )}
+        />{' '}
+        <FormQuantity
+          control={control}
+          name="allowance"
+          label="Label’s allowance per length"
+          dimension="massPerLength"
+          hint="None on the label? Leave it: it is computed from the tube."
+        />{' '}
       </Card>
       <Card>
         <Heading>Target</Heading>
@@ -183,9 +251,13 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
               dimension="temperatureDifference"
               hint={`There is no default. Under ${showText('temperatureDifference', customaryProfile.askAgainSubcoolingBelowK.si, system)} or over ${showText('temperatureDifference', customaryProfile.askAgainSubcoolingAboveK.si, system)}, read the label again.`}
             />{' '}
-            {/* prettier-ignore */}
-            <FormQuantity control={control} name="subcoolingTolerance" label="Tolerance from the label" dimension="temperatureDifference" hint={`Empty: ±${showText('temperatureDifference', customaryProfile.subcoolingToleranceK.si, system)} (${customaryProfile.subcoolingToleranceK.source}).`} />{' '}
-            {/* prettier-ignore */}
+            <FormQuantity
+              control={control}
+              name="subcoolingTolerance"
+              label="Tolerance from the label"
+              dimension="temperatureDifference"
+              hint={`Empty: ±${showText('temperatureDifference', customaryProfile.subcoolingToleranceK.si, system)} (${customaryProfile.subcoolingToleranceK.source}).`}
+            />{' '}
           </>
         ) : null}
         {metering === 'fixedOrifice' ? (
@@ -204,7 +276,6 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
                 />
               )}
             />{' '}
-            {/* prettier-ignore */}
             {source === 'typed' ? (
               <>
                 <FormQuantity
@@ -223,7 +294,6 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
               dimension="temperatureDifference"
               hint={`Empty: ±${showText('temperatureDifference', customaryProfile.superheatToleranceK.si, system)} (${customaryProfile.superheatToleranceK.source}).`}
             />{' '}
-            {/* prettier-ignore */}
           </>
         ) : null}
       </Card>
@@ -236,11 +306,24 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
           dimension="vacuum"
           hint={`Empty: ${showText('vacuum', terms.limitPa, system)} (${terms.limitSource}).`}
         />{' '}
-        {/* prettier-ignore */}
-        <FormQuantity control={control} name="decayHold" label="Decay hold" dimension="duration" hint={`Empty: ${formatNumber(terms.holdS / 60, 0)} min (${terms.holdSource}).`} />{' '}
-        {/* prettier-ignore */}
-        <FormQuantity control={control} name="elevation" label="Elevation" dimension="elevation" hint={unit.job ? `Empty: the job’s, ${showText('elevation', toSi('elevation', unit.job.elevation), system)}.` : undefined} />{' '}
-        {/* prettier-ignore */}
+        <FormQuantity
+          control={control}
+          name="decayHold"
+          label="Decay hold"
+          dimension="duration"
+          hint={`Empty: ${formatNumber(terms.holdS / 60, 0)} min (${terms.holdSource}).`}
+        />{' '}
+        <FormQuantity
+          control={control}
+          name="elevation"
+          label="Elevation"
+          dimension="elevation"
+          hint={
+            unit.job
+              ? `Empty: the job’s, ${showText('elevation', toSi('elevation', unit.job.elevation), system)}.`
+              : undefined
+          }
+        />{' '}
       </Card>
       <Gate
         unit={unit}

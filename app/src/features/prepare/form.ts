@@ -57,18 +57,44 @@ export function prepareSchema(system: UnitSystem) {
 export type PrepareInput = z.input<ReturnType<typeof prepareSchema>>
 export type PrepareOutput = z.output<ReturnType<typeof prepareSchema>>
 
-const quantityKeys = ['recovered', 'labelCharge', 'includedLength', 'allowance', 'lineLength', 'targetSubcooling', 'subcoolingTolerance', 'targetSuperheat', 'superheatTolerance', 'decayLimit', 'decayHold', 'elevation'] as const // prettier-ignore
+const quantityKeys = [
+  'recovered',
+  'labelCharge',
+  'includedLength',
+  'allowance',
+  'lineLength',
+  'targetSubcooling',
+  'subcoolingTolerance',
+  'targetSuperheat',
+  'superheatTolerance',
+  'decayLimit',
+  'decayHold',
+  'elevation',
+] as const
 const textKeys = ['tag', 'place', 'model', 'serial', 'targetSuperheatReason'] as const
 
 /** The form filled with what is known, each quantity as it was typed. */
 export function prepareValues(facts: UnitFacts): PrepareInput {
-  const quantities = Object.fromEntries(quantityKeys.map((k) => [k, quantityText(facts[k])])) as Record<(typeof quantityKeys)[number], QuantityText> // prettier-ignore
+  const quantities = Object.fromEntries(quantityKeys.map((k) => [k, quantityText(facts[k])])) as Record<
+    (typeof quantityKeys)[number],
+    QuantityText
+  >
   const texts = Object.fromEntries(textKeys.map((k) => [k, facts[k] ?? ''])) as Record<
     (typeof textKeys)[number],
     string
   >
   const { work, mode, refrigerant, oldRefrigerant, metering, superheatSource } = facts
-  return { ...quantities, ...texts, work, mode, refrigerant, oldRefrigerant, metering, superheatSource, liquidLine: tubeName(facts) } // prettier-ignore
+  return {
+    ...quantities,
+    ...texts,
+    work,
+    mode,
+    refrigerant,
+    oldRefrigerant,
+    metering,
+    superheatSource,
+    liquidLine: tubeName(facts),
+  }
 }
 
 function tubeName({ liquidLine }: UnitFacts): string | undefined {
@@ -82,7 +108,7 @@ export function factsPatch(facts: UnitFacts, { liquidLine, ...form }: PrepareOut
   const tube = acrTubes.find((t) => t.name === liquidLine)
   const next: Record<string, unknown> = { ...form }
   if (liquidLine !== tubeName(facts))
-    next.liquidLine = tube && { value: Number((tube.outsideDiameterM / inch).toFixed(4)), unit: 'in' } // prettier-ignore
+    next.liquidLine = tube && { value: Number((tube.outsideDiameterM / inch).toFixed(4)), unit: 'in' }
   else next.liquidLine = facts.liquidLine
   const patch: Record<string, unknown> = {}
   for (const [key, value] of Object.entries(next)) {

@@ -51,7 +51,6 @@ export function NewUnit({ jobId, tags }: { jobId: string; tags: readonly string[
         testID="new-unit-tag"
         onSubmit={make}
       />{' '}
-      {/* prettier-ignore */}
       <YStack gap="$2">
         <Press look="act" onPress={make} testID="new-unit-open">
           Open the unit

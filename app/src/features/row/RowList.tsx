@@ -22,7 +22,6 @@ export function RowList({
   compact?: boolean
   filter?: string
 }) {
-  // prettier-ignore
   const now = useNow()
   const { units } = useUnits()
   const wanted = filter.trim().toLowerCase()
@@ -32,10 +31,16 @@ export function RowList({
     .sort((a, b) => a.summary.tag.localeCompare(b.summary.tag, undefined, { numeric: true }))
   return (
     <YStack role="list">
-      {rows.map(
-        (u) =>
-        <UnitLine key={u.id} unitId={u.id} summary={summaryAt(u.summary, now)} now={now} chosen={u.id === current} compact={compact} />, // prettier-ignore
-      )}
+      {rows.map((u) => (
+        <UnitLine
+          key={u.id}
+          unitId={u.id}
+          summary={summaryAt(u.summary, now)}
+          now={now}
+          chosen={u.id === current}
+          compact={compact}
+        />
+      ))}
       {rows.length === 0 && wanted !== '' ? <Soft>{`No unit matches “${filter}”.`}</Soft> : null}
     </YStack>
   )
@@ -54,7 +59,6 @@ function UnitLine({
   chosen: boolean
   compact?: boolean
 }) {
-  // prettier-ignore
   const router = useRouter()
   return (
     <YStack role="listitem">
@@ -78,9 +82,12 @@ function UnitLine({
         onPress={() => router.navigate(unitPath(unitId) as never)}
       >
         {' '}
-        {/* prettier-ignore */}
         <XStack width="100%" alignItems="center" gap="$3">
-          {compact ? null : <Tag minWidth={76} textAlign="left">{summary.tag}</Tag>}
+          {compact ? null : (
+            <Tag minWidth={76} textAlign="left">
+              {summary.tag}
+            </Tag>
+          )}
           <YStack flex={1} gap="$1" minWidth={0} alignItems="flex-start">
             {compact ? (
               <XStack width="100%" justifyContent="space-between" alignItems="center">
@@ -144,7 +151,9 @@ function NeedNote({ summary, now, compact }: { summary: UnitSummary; now: number
 function needLook({ need, verdict }: UnitSummary): { metal?: Metal; mark: string; word?: string } {
   switch (need.code) {
     case 'nothing':
-      return verdict === 'none' ? { metal: 'close', mark: markOf('close'), word: 'no verdict' } : { metal: verdict, mark: markOf(verdict), word: verdict === 'in' ? 'In' : 'Out' } // prettier-ignore
+      return verdict === 'none'
+        ? { metal: 'close', mark: markOf('close'), word: 'no verdict' }
+        : { metal: verdict, mark: markOf(verdict), word: verdict === 'in' ? 'In' : 'Out' }
     case 'sign':
       return { metal: 'in', mark: markOf('in') }
     case 'decayFailed':

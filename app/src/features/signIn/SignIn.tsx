@@ -7,7 +7,10 @@ import { Press } from '@/ui/Press'
 import { TextField } from '@/ui/TextField'
 import { Body, Soft, Title } from '@/ui/Words'
 
-const mark = (['prepare', 'vacuum', 'weighIn', 'startUp', 'handOver'] as const).map((stage, i) => ({ stage, state: i === 2 ? ('bypassed' as const) : ('done' as const) })) // prettier-ignore
+const mark = (['prepare', 'vacuum', 'weighIn', 'startUp', 'handOver'] as const).map((stage, i) => ({
+  stage,
+  state: i === 2 ? ('bypassed' as const) : ('done' as const),
+}))
 
 export function SignIn() {
   const [login, setLogin] = useState('')
@@ -44,7 +47,6 @@ export function SignIn() {
           testID="password"
           onSubmit={() => void go()}
         />{' '}
-        {/* prettier-ignore */}
         <Press look="act" disabled={busy} onPress={() => void go()} testID="sign-in">
           Sign in
         </Press>

@@ -1,6 +1,14 @@
 import { zodResolver } from '@hookform/resolvers/zod'
 import { countdown, entryProblemWords, ladderWords, minutesText, safetyWords } from '@zetesis/contract'
-import { checkReading, customaryProfile, judgeReading, ladderScene, readingWorkings, type JudgedReading, type ReadingValues } from '@zetesis/core' // prettier-ignore
+import {
+  checkReading,
+  customaryProfile,
+  judgeReading,
+  ladderScene,
+  readingWorkings,
+  type JudgedReading,
+  type ReadingValues,
+} from '@zetesis/core'
 import { useMemo, useState } from 'react'
 import { useForm, useWatch, type Path } from 'react-hook-form'
 import { useMedia, XStack, YStack } from 'tamagui'
@@ -17,7 +25,15 @@ import { FormQuantity } from '@/ui/FormQuantity'
 import { Press } from '@/ui/Press'
 import { clearDraft, readDraft, useDraft } from '@/ui/useDraft'
 import { Body, Figure, Heading } from '@/ui/Words'
-import { emptyReading, readableValues, readingFields, readingSchema, typedValues, type ReadingInput, type ReadingOutput } from './form' // prettier-ignore
+import {
+  emptyReading,
+  readableValues,
+  readingFields,
+  readingSchema,
+  typedValues,
+  type ReadingInput,
+  type ReadingOutput,
+} from './form'
 import { Numbers } from './Numbers'
 import { Findings, Verdict } from './Verdict'
 
@@ -87,7 +103,10 @@ function ReadingBench({ unit }: { unit: UnitHandle }) {
 
   const save = handleSubmit((output) => {
     const problems = unit.append({ kind: 'reading', mode: 'cooling', values: typedValues(output) })
-    for (const p of problems) setError((p.path.replace('values.', '') || 'suctionPressure') as Path<ReadingInput>, { message: entryProblemWords(p, system) }) // prettier-ignore
+    for (const p of problems)
+      setError((p.path.replace('values.', '') || 'suctionPressure') as Path<ReadingInput>, {
+        message: entryProblemWords(p, system),
+      })
     if (problems.length > 0) return
     clearDraft(draftName)
     reset(emptyReading)
@@ -95,7 +114,9 @@ function ReadingBench({ unit }: { unit: UnitHandle }) {
   })
   // the form stands first while a reading is being typed, so that what follows the typing never pushes it away
   const taking = !view.sealed && (again || typing || !view.reading)
-  useBarAction(view.sealed ? undefined : taking ? 'Log this reading' : 'Take another reading', () => (taking ? void save() : setAgain(true))) // prettier-ignore
+  useBarAction(view.sealed ? undefined : taking ? 'Log this reading' : 'Take another reading', () =>
+    taking ? void save() : setAgain(true),
+  )
 
   const shown = useShown(unit, preview, typing)
   const settle = view.waits.find((w) => w.kind === 'settle' && w.endsMs > now)
@@ -124,7 +145,6 @@ function ReadingBench({ unit }: { unit: UnitHandle }) {
                   dimension={dimension}
                   mark={'mark' in rest ? rest.mark : undefined}
                 />{' '}
-                {/* prettier-ignore */}
               </YStack>
             ))}
           </XStack>

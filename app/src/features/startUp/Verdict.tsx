@@ -35,7 +35,10 @@ function targetText({ target, requiredLineK }: JudgedReading, system: UnitSystem
   if (!target.ok) return ''
   const low = show('temperatureDifference', target.lowK, system).figure
   const high = showText('temperatureDifference', target.highK, system)
-  const aim = requiredLineK === undefined ? '' : ` Aim for a ${target.deciding === 'superheat' ? 'suction' : 'liquid'} line of ${showText('temperature', requiredLineK, system)}.` // prettier-ignore
+  const aim =
+    requiredLineK === undefined
+      ? ''
+      : ` Aim for a ${target.deciding === 'superheat' ? 'suction' : 'liquid'} line of ${showText('temperature', requiredLineK, system)}.`
   return `Target ${showText('temperatureDifference', target.targetK, system)} ${targetSourceWords[target.source]}; in from ${low} to ${high}.${aim}`
 }
 

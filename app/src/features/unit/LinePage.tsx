@@ -26,7 +26,7 @@ function Line({ unit }: { unit: UnitHandle }) {
   const { wide } = useMedia()
   const router = useRouter()
   const tag = view.facts.tag ?? 'this unit'
-  useBarAction(actWords(view.need, tag), () => router.navigate(needHref(unitId, view.need, view.sealed ? 'handOver' : view.current) as never)) // prettier-ignore
+  useBarAction(actWords(view.need, tag), () => router.navigate(needHref(unitId, view.need, view.current) as never))
   return (
     <YStack gap="$4">
       <FactChips view={view} />
@@ -49,11 +49,20 @@ function Line({ unit }: { unit: UnitHandle }) {
               onPress={() => router.navigate(stageHref(unitId, stage.stage) as never)}
             >
               {' '}
-              {/* prettier-ignore */}
               <XStack gap="$3" width="100%" alignItems="flex-start">
-                <CopperFitting state={stage.state} last={i === view.stages.length - 1} height={ROW} tick={Math.floor(now / 1000)} />
+                <CopperFitting
+                  state={stage.state}
+                  last={i === view.stages.length - 1}
+                  height={ROW}
+                  tick={Math.floor(now / 1000)}
+                />
                 <YStack flex={1} minWidth={0} alignItems="flex-start" paddingTop="$1">
-                  <Text fontSize="$5" lineHeight="$5" fontWeight="700" color={stage.state === 'todo' ? '$soft' : '$ink'}>
+                  <Text
+                    fontSize="$5"
+                    lineHeight="$5"
+                    fontWeight="700"
+                    color={stage.state === 'todo' ? '$soft' : '$ink'}
+                  >
                     {stageWords[stage.stage]}
                   </Text>
                   <Soft textAlign="left" numberOfLines={2}>
@@ -86,7 +95,12 @@ function stageLine({ stage, state, pass }: StageView, view: UnitView, system: Un
       if (view.refusal) return refusalWords[view.refusal]
       if (view.missing.length > 0) return `Still unknown: ${view.missing.map((m) => missingWords[m]).join(', ')}`
       const { lineLength, labelCharge } = view.facts
-      return [lineLength && `${lineLength.value} ${lineLength.unit} line`, labelCharge && `label charge ${labelCharge.value} ${labelCharge.unit}`].filter(Boolean).join(' · ') // prettier-ignore
+      return [
+        lineLength && `${lineLength.value} ${lineLength.unit} line`,
+        labelCharge && `label charge ${labelCharge.value} ${labelCharge.unit}`,
+      ]
+        .filter(Boolean)
+        .join(' · ')
     }
     case 'vacuum':
       return decayLine(view, system)

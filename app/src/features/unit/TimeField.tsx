@@ -26,6 +26,15 @@ export function TimeField({
   onChange: (text: string) => void
   problem?: string
 }) {
-  // prettier-ignore
-  return <TextField label="Time" value={value} onChange={onChange} problem={problem} hint="Empty: the moment you tap. Else as 14:05 or 14:05:30." placeholder="now" testID="time" /> // prettier-ignore
+  return (
+    <TextField
+      label="Time"
+      value={value}
+      onChange={onChange}
+      problem={problem}
+      hint="Empty: the moment you tap. Else as 14:05 or 14:05:30."
+      placeholder="now"
+      testID="time"
+    />
+  )
 }

@@ -45,7 +45,6 @@ export function FactChips({ view }: { view: UnitView }) {
           paddingVertical="$1"
         >
           {' '}
-          {/* prettier-ignore */}
           {chip.charAt(0).toUpperCase() + chip.slice(1)}
         </Text>
       ))}

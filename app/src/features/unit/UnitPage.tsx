@@ -24,14 +24,17 @@ export function UnitPage({
   aside?: (unit: UnitHandle) => ReactNode
   home?: boolean
 }) {
-  // prettier-ignore
   const { unitId = '' } = useLocalSearchParams<{ unitId: string }>()
   const unit = useUnit(unitId)
   const jobId = unit.record.items.opened[0]?.entry.jobId
   const back = home ? (jobId ? `/jobs/${jobId}` : '/') : unitPath(unitId)
   if (unit.loading || unit.notFound || unit.record.items.opened.length === 0) {
     const waiting = unit.loading && !unit.notFound
-    const reason = unit.notFound ? 'It doesn’t exist, or belongs to another company.' : unit.error ? sentence(unit.error) : 'Its log is on its way.' // prettier-ignore
+    const reason = unit.notFound
+      ? 'It doesn’t exist, or belongs to another company.'
+      : unit.error
+        ? sentence(unit.error)
+        : 'Its log is on its way.'
     return (
       <Page back="/" head={<Heading>{unit.notFound ? 'There is no such unit' : 'Unit'}</Heading>}>
         {waiting && !unit.error ? <Spinner color="$copper" aria-label="Loading" /> : <Body>{reason}</Body>}

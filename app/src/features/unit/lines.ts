@@ -26,6 +26,9 @@ export function weighLine({ charge }: UnitView, system: UnitSystem): string {
 export function verdictText({ reading }: UnitView, system: UnitSystem): string {
   if (!reading) return 'No reading yet'
   const { judged } = reading
-  const figure = judged.decidingValueK === undefined || !judged.target.ok ? '' : `${showText('temperatureDifference', judged.decidingValueK, system)} ${judged.target.deciding} · ` // prettier-ignore
+  const figure =
+    judged.decidingValueK === undefined || !judged.target.ok
+      ? ''
+      : `${showText('temperatureDifference', judged.decidingValueK, system)} ${judged.target.deciding} · `
   return `${figure}${verdictWords[judged.verdict]}`
 }

@@ -13,7 +13,13 @@ export type EntryBody = Entry extends infer E
   : never
 
 export function makeEntry(body: EntryBody, at = new Date()): Entry {
-  return { v: ENTRY_VERSION, id: crypto.randomUUID(), at: at.toISOString(), writtenAt: new Date().toISOString(), ...body } as Entry // prettier-ignore
+  return {
+    v: ENTRY_VERSION,
+    id: crypto.randomUUID(),
+    at: at.toISOString(),
+    writtenAt: new Date().toISOString(),
+    ...body,
+  } as Entry
 }
 
 /** One unit as this device knows it, and the only way to change it: to append an entry. */

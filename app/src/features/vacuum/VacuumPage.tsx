@@ -61,7 +61,8 @@ function Vacuum({ unit }: { unit: UnitHandle }) {
   }
   const logReading = () => {
     const parsed = quantityInput('vacuum', system, { required: true }).safeParse(draft.micron)
-    if (!parsed.success || !parsed.data) return setProblems({ micron: parsed.error?.issues[0]?.message ?? 'Type what the gauge shows.' }) // prettier-ignore
+    if (!parsed.success || !parsed.data)
+      return setProblems({ micron: parsed.error?.issues[0]?.message ?? 'Type what the gauge shows.' })
     if (stamp({ kind: 'micron', reading: parsed.data })) done()
   }
   const mark = (kind: 'pumpOn' | 'valvedOff') => {
@@ -95,7 +96,6 @@ function Vacuum({ unit }: { unit: UnitHandle }) {
             problem={problems.micron}
             testID="micron"
           />{' '}
-          {/* prettier-ignore */}
           <TimeField value={draft.time} onChange={(time) => change({ time })} problem={problems.time} />
           <XStack gap="$2" flexWrap="wrap">
             <Press testID="valved-off" grow look={holding ? 'quiet' : 'plain'} onPress={() => mark('valvedOff')}>
@@ -134,7 +134,6 @@ function DecayBanner({ view, now }: { view: UnitView; now: number }) {
         figure={<Figure>{`${from} → ${showText('vacuum', verdict.endPa, system)}`}</Figure>}
       >
         {' '}
-        {/* prettier-ignore */}
         {verdict.state === 'in'
           ? `After ${minutesText(Math.round(verdict.endTimeS))}, limit ${limit}. Rising ${formatNumber(rise, 1)} ${unit}/min on average.`
           : `Over the limit of ${limit}. Rising ${formatNumber(rise, 1)} ${unit}/min on average. Look for moisture and leaks, then pull again.`}
@@ -151,11 +150,9 @@ function DecayBanner({ view, now }: { view: UnitView; now: number }) {
         figure={left > 0 ? <Figure testID="hold-left">{countdown(left)}</Figure> : undefined}
       >
         {' '}
-        {/* prettier-ignore */}
         {left > 0
           ? `Valved off. Read the gauge now and then, and once when ${minutesText(holdS)} are over. Limit ${limit}.`
           : `Read the gauge once more: the verdict needs a reading after ${minutesText(holdS)}.`}{' '}
-        {/* prettier-ignore */}
       </Banner>
     )
   }
@@ -168,7 +165,6 @@ function DecayBanner({ view, now }: { view: UnitView; now: number }) {
       figure={last ? <Figure>{showText('vacuum', last.pressurePa, system)}</Figure> : undefined}
     >
       {' '}
-      {/* prettier-ignore */}
       {`Then valve off and hold ${minutesText(holdS)} at or under ${limit}.`}
     </Banner>
   )

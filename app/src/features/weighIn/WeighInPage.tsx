@@ -50,7 +50,10 @@ function WeighIn({ unit }: { unit: UnitHandle }) {
   const log = handleSubmit(({ direction, before, after, cylinder }) => {
     if (!before || !after) return
     const problems = unit.append({ kind: 'weighed', direction, before, after, ...(cylinder ? { cylinder } : {}) })
-    for (const p of problems) setError((p.path === '' || p.path === 'at' ? 'after' : p.path) as Path<Input>, { message: entryProblemWords(p, system) }) // prettier-ignore
+    for (const p of problems)
+      setError((p.path === '' || p.path === 'at' ? 'after' : p.path) as Path<Input>, {
+        message: entryProblemWords(p, system),
+      })
     if (problems.length > 0) return
     clearDraft(draftName)
     reset({ ...empty, cylinder })
@@ -80,7 +83,6 @@ function WeighIn({ unit }: { unit: UnitHandle }) {
               />
             )}
           />{' '}
-          {/* prettier-ignore */}
           <FormQuantity control={control} name="before" label="Scale before" dimension="mass" />
           <FormQuantity control={control} name="after" label="Scale after" dimension="mass" />
           <Controller
@@ -97,7 +99,6 @@ function WeighIn({ unit }: { unit: UnitHandle }) {
               />
             )}
           />{' '}
-          {/* prettier-ignore */}
           {refrigerant && isBlend(refrigerant) ? (
             <Soft>{`${refrigerant} is a blend: charge it as liquid, or its composition shifts.`}</Soft>
           ) : null}
@@ -183,7 +184,6 @@ function DueCard({ due }: { due: ChargeDue }) {
           Longer than labels usually cover: stop, and follow the maker’s long-line guideline instead of this sum.
         </Body>
       ) : null}{' '}
-      {/* prettier-ignore */}
     </Card>
   )
 }
