@@ -213,9 +213,7 @@ describe('when things go wrong', () => {
             const { violations } = await (
               window as unknown as {
                 axe: {
-                  run(
-                    o: object,
-                  ): Promise<{
+                  run(o: object): Promise<{
                     violations: { id: string; impact: string; nodes: { html: string; any: { message: string }[] }[] }[]
                   }>
                 }

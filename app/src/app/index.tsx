@@ -21,7 +21,6 @@ export default function Jobs() {
         </>
       }
     >
-      {' '}
       <RefusedEntries />
       {error && !jobs ? <Body>{sentence(error)}</Body> : null}
       <YStack role="list">
@@ -43,7 +42,6 @@ export default function Jobs() {
               cursor="pointer"
               onPress={() => router.navigate(`/jobs/${job.id}` as never)}
             >
-              {' '}
               <XStack width="100%" alignItems="center" justifyContent="space-between" gap="$3">
                 <YStack flex={1} alignItems="flex-start" minWidth={0}>
                   <Heading textAlign="left">{job.name}</Heading>

@@ -57,7 +57,7 @@ export function CopperFitting({
         fill={filled ? p.copper : p.card}
         stroke={state === 'stopped' ? p.oxide : state === 'todo' ? p.rule : p.copper}
         strokeWidth={5}
-      />{' '}
+      />
       {filled ? <Path d={`M${X - 8} ${TOP + 3} l6 6 l11 -12`} stroke={p.onCopper} strokeWidth={4} fill="none" /> : null}
       {state === 'stopped' ? (
         <Path d={`M${X - 6} ${TOP - 3} l12 12 m0 -12 l-12 12`} stroke={p.oxide} strokeWidth={4} />

@@ -32,7 +32,6 @@ export function SceneView({ scene, label, testID }: { scene: Scene; label: strin
       aria-label={label}
       testID={testID}
     >
-      {' '}
       <G>
         {scene.shapes.map((shape, i) => (
           <Painted key={i} shape={shape} tones={tones} />
@@ -92,7 +91,6 @@ function Painted({ shape, tones }: { shape: Shape; tones: Record<Tone, string> }
           fontFamily={faces[shape.face]}
           fontWeight={shape.bold ? '700' : shape.face === 'figure' ? '500' : '400'}
         >
-          {' '}
           {shape.text}
         </SvgText>
       )

@@ -58,7 +58,6 @@ export function PickOne<V extends string>({
         testID={testID}
         onPress={() => setOpen(true)}
       >
-        {' '}
         <Text fontSize="$4" fontWeight="600" color={chosen ? '$ink' : '$soft'}>
           {chosen?.label ?? 'Choose'}
         </Text>

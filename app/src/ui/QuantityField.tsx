@@ -57,7 +57,6 @@ export function QuantityField({
         overflow="hidden"
         focusWithinStyle={{ borderColor: '$copper' }}
       >
-        {' '}
         <Input
           unstyled
           id={id}
@@ -96,7 +95,6 @@ export function QuantityField({
           testID={testID ? `${testID}-unit` : undefined}
           onPress={() => onChange({ text: value.text, unit: next })}
         >
-          {' '}
           <Text fontFamily="$figure" fontWeight="600" fontSize={17} color="$ink">
             {unit}
           </Text>

@@ -65,7 +65,6 @@ export function TextField({
         paddingHorizontal="$3"
         focusWithinStyle={{ borderColor: '$copper' }}
       >
-        {' '}
         {long ? (
           <TextArea {...common} {...look} minHeight={84} paddingVertical="$2" />
         ) : (

@@ -11,18 +11,16 @@ export async function loadDemoWorld(db: Db, now = new Date()): Promise<boolean> 
   const hashes = await Promise.all(demoUsers.map((u) => hashPassword(u.password)))
   await db.transaction(async (tx) => {
     await tx.insert(companies).values(demoCompany)
-    await tx
-      .insert(users)
-      .values(
-        demoUsers.map(({ id, login, name, role }, i) => ({
-          companyId: demoCompany.id,
-          id,
-          login,
-          name,
-          role,
-          passwordHash: hashes[i]!,
-        })),
-      )
+    await tx.insert(users).values(
+      demoUsers.map(({ id, login, name, role }, i) => ({
+        companyId: demoCompany.id,
+        id,
+        login,
+        name,
+        role,
+        passwordHash: hashes[i]!,
+      })),
+    )
     await tx.insert(jobs).values(demoJobs.map((job) => ({ companyId: demoCompany.id, ...job })))
   })
   const author = (by: 'lead' | 'apprentice') => {

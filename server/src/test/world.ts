@@ -38,15 +38,13 @@ export async function makeWorld() {
     await db
       .insert(users)
       .values({ companyId: ids.companyId, id: ids.userId, login, name: `Lead ${login}`, role: 'lead', passwordHash })
-    await db
-      .insert(jobs)
-      .values({
-        companyId: ids.companyId,
-        id: ids.jobId,
-        name: 'Test job',
-        place: 'Here',
-        elevation: { value: 0, unit: 'm' },
-      })
+    await db.insert(jobs).values({
+      companyId: ids.companyId,
+      id: ids.jobId,
+      name: 'Test job',
+      place: 'Here',
+      elevation: { value: 0, unit: 'm' },
+    })
     return ids
   }
   const ours = await company('wren')

@@ -31,7 +31,6 @@ export default function Row() {
         </>
       }
     >
-      {' '}
       <RefusedEntries />
       {jobs && !job ? <Body>There is no such job, or it belongs to another company.</Body> : null}
       {here.length > 6 ? (

@@ -89,7 +89,6 @@ function BackArrow({ to }: { to: string }) {
       cursor="pointer"
       onPress={() => router.navigate(to as never)}
     >
-      {' '}
       <ChevronLeft size={28} color={ink} />
     </Button>
   )
@@ -122,7 +121,6 @@ function Switches() {
         aria-label={system === 'ip' ? 'Units °F, psig; change to °C, bar' : 'Units °C, bar; change to °F, psig'}
         onPress={() => setSettings({ system: system === 'ip' ? 'si' : 'ip' })}
       >
-        {' '}
         <Text fontFamily="$figure" fontWeight="600" fontSize="$3" color="$ink">
           {system === 'ip' ? '°F psig' : '°C bar'}
         </Text>
@@ -134,7 +132,6 @@ function Switches() {
         aria-label={dark ? 'Light theme' : 'Dark theme'}
         onPress={() => setSettings({ light: dark ? 'day' : 'dark' })}
       >
-        {' '}
         {dark ? <Sun size={22} color={ink} /> : <Moon size={22} color={ink} />}
       </Button>
     </XStack>

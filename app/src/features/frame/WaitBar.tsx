@@ -77,7 +77,6 @@ export function WaitBar() {
       role="contentinfo"
       testID="wait-bar"
     >
-      {' '}
       {open
         ? others.map((w) => (
             <WaitLine
@@ -120,7 +119,6 @@ function WaitLine({ tag, left, word, onPress }: { tag: string; left: number; wor
       cursor="pointer"
       onPress={onPress}
     >
-      {' '}
       <Text fontFamily="$figure" fontWeight="700" fontSize={24} color="$onBar" role="timer">
         {countdown(left)}
       </Text>
@@ -143,7 +141,6 @@ function BarLink({ children, onPress, expanded }: { children: string; onPress: (
       cursor="pointer"
       onPress={onPress}
     >
-      {' '}
       <Text color="$onBarSoft" fontSize="$3">
         {children}
       </Text>
@@ -169,7 +166,6 @@ function BarButton({ label, disabled, onPress }: { label: string; disabled?: boo
       pressStyle={{ opacity: 0.85 }}
       onPress={onPress}
     >
-      {' '}
       <Text color="#FFFFFF" fontSize="$5" lineHeight="$5" fontWeight="700" textAlign="center">
         {label}
       </Text>

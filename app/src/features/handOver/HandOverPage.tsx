@@ -64,7 +64,7 @@ function Finals({ unit }: { unit: UnitHandle }) {
         <Banner metal="none" word="No verdict">
           No start-up reading was taken.
         </Banner>
-      )}{' '}
+      )}
       {view.reading ? <Findings judged={view.reading.judged} /> : null}
       <Card>
         {line('vacuum', decayLine(view, system))}
@@ -73,7 +73,7 @@ function Finals({ unit }: { unit: UnitHandle }) {
           state === 'bypassed' && pass ? (
             <Body key={stage}>{`⌒ ${stageWords[stage]} was passed by ${pass.author.name}: ${pass.entry.reason}`}</Body>
           ) : null,
-        )}{' '}
+        )}
       </Card>
       {open.length > 0 && !view.sealed ? (
         <Card borderColor="$brass" testID="open-stages">
@@ -91,7 +91,6 @@ function Finals({ unit }: { unit: UnitHandle }) {
               cursor="pointer"
               onPress={() => router.navigate(stageHref(unitId, stage) as never)}
             >
-              {' '}
               <Text
                 color="$copperInk"
                 fontSize="$4"

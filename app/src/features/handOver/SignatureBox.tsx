@@ -63,7 +63,6 @@ export function SignatureBox({
       overflow="hidden"
       style={{ aspectRatio: WIDTH / HEIGHT }}
     >
-      {' '}
       <Svg width="100%" height="100%" viewBox={`0 0 ${WIDTH} ${HEIGHT}`} style={{ position: 'absolute' }} aria-hidden>
         <Polyline points={`60,320 940,320`} stroke={ink} strokeOpacity={0.25} strokeWidth={3} />
         {strokes.map((stroke, i) => (

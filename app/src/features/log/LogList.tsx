@@ -51,7 +51,6 @@ function LogLine({ item, unit }: { item: LogItem; unit: UnitHandle }) {
         cursor="pointer"
         onPress={() => setOpen(!open)}
       >
-        {' '}
         <XStack width="100%" gap="$3" alignItems="flex-start">
           <Text
             fontFamily="$figure"

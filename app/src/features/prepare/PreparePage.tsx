@@ -115,7 +115,7 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
         <Banner metal="close" word={wrong === 1 ? 'One field to mend' : `${wrong} fields to mend`}>
           Nothing was lost; see the sentences at the fields.
         </Banner>
-      ) : null}{' '}
+      ) : null}
       <Card>
         <Heading>Unit</Heading>
         {text('tag', 'Tag')}
@@ -131,14 +131,14 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
           render={({ field }) => (
             <Choice label="Kind of work" options={works} value={field.value} onChange={field.onChange} testID="work" />
           )}
-        />{' '}
+        />
         <Controller
           control={control}
           name="mode"
           render={({ field }) => (
             <Choice label="Mode" options={modes} value={field.value} onChange={field.onChange} testID="mode" />
           )}
-        />{' '}
+        />
         {work === 'conversion' ? (
           <>
             <Controller
@@ -153,7 +153,7 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
                   testID="oldRefrigerant"
                 />
               )}
-            />{' '}
+            />
             <FormQuantity
               control={control}
               name="recovered"
@@ -175,7 +175,7 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
               testID="refrigerant"
             />
           )}
-        />{' '}
+        />
         {refusal ? (
           <Banner metal="out" word="Stop" testID="refusal">
             {refusalWords[refusal]}
@@ -194,7 +194,7 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
               hint="Look at the coil itself: a plate can be wrong."
             />
           )}
-        />{' '}
+        />
       </Card>
       <Card>
         <Heading>Label and line set</Heading>
@@ -217,7 +217,7 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
           label="Line length here"
           dimension="length"
           hint={`Over ${showText('length', customaryProfile.longLineM.si, system)} the maker’s long-line guideline decides.`}
-        />{' '}
+        />
         <Controller
           control={control}
           name="liquidLine"
@@ -230,14 +230,14 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
               testID="liquidLine"
             />
           )}
-        />{' '}
+        />
         <FormQuantity
           control={control}
           name="allowance"
           label="Label’s allowance per length"
           dimension="massPerLength"
           hint="None on the label? Leave it: it is computed from the tube."
-        />{' '}
+        />
       </Card>
       <Card>
         <Heading>Target</Heading>
@@ -250,14 +250,14 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
               label="Target subcooling from the label"
               dimension="temperatureDifference"
               hint={`There is no default. Under ${showText('temperatureDifference', customaryProfile.askAgainSubcoolingBelowK.si, system)} or over ${showText('temperatureDifference', customaryProfile.askAgainSubcoolingAboveK.si, system)}, read the label again.`}
-            />{' '}
+            />
             <FormQuantity
               control={control}
               name="subcoolingTolerance"
               label="Tolerance from the label"
               dimension="temperatureDifference"
               hint={`Empty: ±${showText('temperatureDifference', customaryProfile.subcoolingToleranceK.si, system)} (${customaryProfile.subcoolingToleranceK.source}).`}
-            />{' '}
+            />
           </>
         ) : null}
         {metering === 'fixedOrifice' ? (
@@ -275,7 +275,7 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
                   hint="The rule moves with the weather; it is worked anew at every reading."
                 />
               )}
-            />{' '}
+            />
             {source === 'typed' ? (
               <>
                 <FormQuantity
@@ -293,7 +293,7 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
               label="Tolerance"
               dimension="temperatureDifference"
               hint={`Empty: ±${showText('temperatureDifference', customaryProfile.superheatToleranceK.si, system)} (${customaryProfile.superheatToleranceK.source}).`}
-            />{' '}
+            />
           </>
         ) : null}
       </Card>
@@ -305,14 +305,14 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
           label="Decay limit"
           dimension="vacuum"
           hint={`Empty: ${showText('vacuum', terms.limitPa, system)} (${terms.limitSource}).`}
-        />{' '}
+        />
         <FormQuantity
           control={control}
           name="decayHold"
           label="Decay hold"
           dimension="duration"
           hint={`Empty: ${formatNumber(terms.holdS / 60, 0)} min (${terms.holdSource}).`}
-        />{' '}
+        />
         <FormQuantity
           control={control}
           name="elevation"
@@ -323,7 +323,7 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
               ? `Empty: the job’s, ${showText('elevation', toSi('elevation', unit.job.elevation), system)}.`
               : undefined
           }
-        />{' '}
+        />
       </Card>
       <Gate
         unit={unit}

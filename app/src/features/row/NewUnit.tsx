@@ -50,7 +50,7 @@ export function NewUnit({ jobId, tags }: { jobId: string; tags: readonly string[
         placeholder="K-09"
         testID="new-unit-tag"
         onSubmit={make}
-      />{' '}
+      />
       <YStack gap="$2">
         <Press look="act" onPress={make} testID="new-unit-open">
           Open the unit

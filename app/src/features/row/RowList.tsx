@@ -81,7 +81,6 @@ function UnitLine({
         cursor="pointer"
         onPress={() => router.navigate(unitPath(unitId) as never)}
       >
-        {' '}
         <XStack width="100%" alignItems="center" gap="$3">
           {compact ? null : (
             <Tag minWidth={76} textAlign="left">

@@ -46,7 +46,7 @@ export function SignIn() {
           problem={problem}
           testID="password"
           onSubmit={() => void go()}
-        />{' '}
+        />
         <Press look="act" disabled={busy} onPress={() => void go()} testID="sign-in">
           Sign in
         </Press>

@@ -36,7 +36,6 @@ function NumberLine({ working }: { working: Working }) {
         cursor="pointer"
         onPress={() => setOpen(!open)}
       >
-        {' '}
         <XStack width="100%" justifyContent="space-between" alignItems="center" gap="$3">
           <Text fontSize="$4" color="$ink" textAlign="left" flex={1}>{`${open ? '▾' : '▸'} ${title}`}</Text>
           <Figure>{showText(working.result.dimension, working.result.si, system)}</Figure>

@@ -144,7 +144,7 @@ function ReadingBench({ unit }: { unit: UnitHandle }) {
                   label={label}
                   dimension={dimension}
                   mark={'mark' in rest ? rest.mark : undefined}
-                />{' '}
+                />
               </YStack>
             ))}
           </XStack>

@@ -48,7 +48,6 @@ function Line({ unit }: { unit: UnitHandle }) {
               cursor="pointer"
               onPress={() => router.navigate(stageHref(unitId, stage.stage) as never)}
             >
-              {' '}
               <XStack gap="$3" width="100%" alignItems="flex-start">
                 <CopperFitting
                   state={stage.state}

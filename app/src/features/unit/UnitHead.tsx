@@ -44,7 +44,6 @@ export function FactChips({ view }: { view: UnitView }) {
           paddingHorizontal="$2"
           paddingVertical="$1"
         >
-          {' '}
           {chip.charAt(0).toUpperCase() + chip.slice(1)}
         </Text>
       ))}

@@ -95,7 +95,7 @@ function Vacuum({ unit }: { unit: UnitHandle }) {
             onChange={(micron) => change({ micron })}
             problem={problems.micron}
             testID="micron"
-          />{' '}
+          />
           <TimeField value={draft.time} onChange={(time) => change({ time })} problem={problems.time} />
           <XStack gap="$2" flexWrap="wrap">
             <Press testID="valved-off" grow look={holding ? 'quiet' : 'plain'} onPress={() => mark('valvedOff')}>
@@ -133,7 +133,6 @@ function DecayBanner({ view, now }: { view: UnitView; now: number }) {
         testID="decay-verdict"
         figure={<Figure>{`${from} → ${showText('vacuum', verdict.endPa, system)}`}</Figure>}
       >
-        {' '}
         {verdict.state === 'in'
           ? `After ${minutesText(Math.round(verdict.endTimeS))}, limit ${limit}. Rising ${formatNumber(rise, 1)} ${unit}/min on average.`
           : `Over the limit of ${limit}. Rising ${formatNumber(rise, 1)} ${unit}/min on average. Look for moisture and leaks, then pull again.`}
@@ -149,10 +148,9 @@ function DecayBanner({ view, now }: { view: UnitView; now: number }) {
         testID="decay-verdict"
         figure={left > 0 ? <Figure testID="hold-left">{countdown(left)}</Figure> : undefined}
       >
-        {' '}
         {left > 0
           ? `Valved off. Read the gauge now and then, and once when ${minutesText(holdS)} are over. Limit ${limit}.`
-          : `Read the gauge once more: the verdict needs a reading after ${minutesText(holdS)}.`}{' '}
+          : `Read the gauge once more: the verdict needs a reading after ${minutesText(holdS)}.`}
       </Banner>
     )
   }
@@ -164,7 +162,6 @@ function DecayBanner({ view, now }: { view: UnitView; now: number }) {
       testID="decay-verdict"
       figure={last ? <Figure>{showText('vacuum', last.pressurePa, system)}</Figure> : undefined}
     >
-      {' '}
       {`Then valve off and hold ${minutesText(holdS)} at or under ${limit}.`}
     </Banner>
   )

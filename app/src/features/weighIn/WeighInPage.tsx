@@ -82,7 +82,7 @@ function WeighIn({ unit }: { unit: UnitHandle }) {
                 testID="direction"
               />
             )}
-          />{' '}
+          />
           <FormQuantity control={control} name="before" label="Scale before" dimension="mass" />
           <FormQuantity control={control} name="after" label="Scale after" dimension="mass" />
           <Controller
@@ -98,7 +98,7 @@ function WeighIn({ unit }: { unit: UnitHandle }) {
                 testID="cylinder"
               />
             )}
-          />{' '}
+          />
           {refrigerant && isBlend(refrigerant) ? (
             <Soft>{`${refrigerant} is a blend: charge it as liquid, or its composition shifts.`}</Soft>
           ) : null}
@@ -183,7 +183,7 @@ function DueCard({ due }: { due: ChargeDue }) {
         <Body color="$oxide">
           Longer than labels usually cover: stop, and follow the maker’s long-line guideline instead of this sum.
         </Body>
-      ) : null}{' '}
+      ) : null}
     </Card>
   )
 }
