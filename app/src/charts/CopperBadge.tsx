@@ -3,7 +3,7 @@ import type { UnitSummary } from '@zetesis/core'
 import Svg, { G, Line, Path, Rect } from 'react-native-svg'
 import { usePalette } from '@/settings/useDark'
 
-const WIDTH = 34
+const WIDTH = 28
 const GAP = 4
 
 /** A unit's copper line, small: the same pipe that its own page draws large. */
@@ -22,7 +22,7 @@ export function CopperBadge({ stages }: { stages: UnitSummary['stages'] }) {
             return (
               <Path
                 key={stage}
-                d={`M${x} 16.5 h5 c5 0 5 -12 12 -12 s7 12 12 12 h5`}
+                d={`M${x} 16.5 h3 c4 0 4 -12 11 -12 s7 12 11 12 h3`}
                 stroke={p.copper}
                 strokeWidth={6}
                 fill="none"
@@ -32,7 +32,7 @@ export function CopperBadge({ stages }: { stages: UnitSummary['stages'] }) {
             return (
               <G key={stage}>
                 {[0, 1, 2].map((n) => (
-                  <Rect key={n} x={x + n * 12} y={12} width={8} height={9} fill={p.copperLit} />
+                  <Rect key={n} x={x + n * 10} y={12} width={7} height={9} fill={p.copperLit} />
                 ))}
               </G>
             )

@@ -1,6 +1,6 @@
 import { actWords, countdown, waitWords } from '@zetesis/contract'
 import { agenda } from '@zetesis/core'
-import { useRouter } from 'expo-router'
+import { usePathname, useRouter } from 'expo-router'
 import { useMemo, useState } from 'react'
 import { Button, Text, useMedia, XStack, YStack } from 'tamagui'
 import { useNow } from '@/settings/useNow'
@@ -28,7 +28,9 @@ export function WaitBar() {
   const [nextWait, ...others] = waits
   const next = todo[0]
   const nextLabel = next ? actWords(next.summary.need, next.tag) : 'Nothing waits on you'
-  const goNext = () => next && router.navigate(needHref(next.unitId, next.summary.need, next.summary.current) as never)
+  const nextPath = next && needHref(next.unitId, next.summary.need, next.summary.current)
+  const here = usePathname() === nextPath
+  const goNext = () => nextPath && router.navigate(nextPath as never)
 
   const waitRow = (
     <XStack alignItems="center" justifyContent="space-between" gap="$3" minHeight={32} flexGrow={wide ? 1 : 0}>
@@ -55,7 +57,7 @@ export function WaitBar() {
       </XStack>
     </XStack>
   )
-  const nextLink = action && next ? <BarLink onPress={goNext}>{`Next: ${nextLabel} ›`}</BarLink> : null
+  const nextLink = action && next && !here ? <BarLink onPress={goNext}>{`Next: ${nextLabel} ›`}</BarLink> : null
   const button = (
     <YStack minWidth={wide ? 340 : undefined}>
       {action ? (
