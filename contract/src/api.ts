@@ -79,3 +79,9 @@ export const Problem = z.object({
   errors: z.array(z.object({ path: z.string(), detail: z.string() })).optional(),
 })
 export type Problem = z.infer<typeof Problem>
+
+/** The record file's JSON Schema (draft 2020-12), as published in docs/record.schema.json. */
+export const recordJsonSchema = () => ({
+  title: 'Zetesis commissioning record, version 1',
+  ...z.toJSONSchema(RecordFile),
+})

@@ -1,4 +1,5 @@
 import { customaryProfile, parseQuantity, refrigerants, stages, type Need } from '@zetesis/core'
+import published from '../../docs/record.schema.json'
 import {
   AppendEntries,
   EntrySchema,
@@ -7,6 +8,7 @@ import {
   MAX_BATCH,
   needWords,
   parseProblemWords,
+  recordJsonSchema,
   countdown,
   actWords,
 } from './index'
@@ -120,5 +122,11 @@ describe('words', () => {
   it('give every habit a source', () => {
     for (const [key, habit] of Object.entries(customaryProfile))
       if (key !== 'name') expect(habit).toMatchObject({ source: expect.stringMatching(/\w{3}/) })
+  })
+})
+
+describe('the published JSON Schema of the record', () => {
+  it('is the one that the contract makes today', () => {
+    expect(published).toEqual(JSON.parse(JSON.stringify(recordJsonSchema())))
   })
 })

@@ -1,12 +1,20 @@
 import { Appended, EntryPage, JobList, SessionUser, UnitList, type UnitRow } from '@zetesis/contract'
 import type { ChainedEntry, Entry } from '@zetesis/core'
-import { QueryClient } from '@tanstack/react-query'
+import { QueryCache, QueryClient } from '@tanstack/react-query'
 import { z } from 'zod'
 import { ApiError, call } from './api'
 import { makeOutbox } from './outbox'
 import { indexedDbStore } from './outboxStore'
 
-export const queryClient = new QueryClient({
+const sessionEnded = (error: unknown) => error instanceof ApiError && error.problem.status === 401
+
+export const queryClient: QueryClient = new QueryClient({
+  // a session that ended while the app was open shows the sign-in page at once; what is unsent waits on the device
+  queryCache: new QueryCache({
+    onError: (error, query) => {
+      if (sessionEnded(error) && query.queryKey[0] !== 'me') void queryClient.invalidateQueries({ queryKey: ['me'] })
+    },
+  }),
   defaultOptions: {
     queries: {
       staleTime: 5000,

@@ -28,6 +28,7 @@ import { Choice, type Option } from '@/ui/Choice'
 import { FormQuantity } from '@/ui/FormQuantity'
 import { PickOne } from '@/ui/PickOne'
 import { TextField } from '@/ui/TextField'
+import { quantityInput } from '@/ui/quantityInput'
 import { clearDraft, readDraft, useDraft } from '@/ui/useDraft'
 import { Heading, Soft } from '@/ui/Words'
 import { factsPatch, prepareSchema, prepareValues, type PrepareInput, type PrepareOutput } from './form'
@@ -92,6 +93,12 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
   useBarAction(unit.view.sealed ? undefined : `Save ${facts.tag ?? ''}`.trim(), () => void save())
   const wrong = Object.keys(formState.errors).length
   const terms = decayTerms({ work })
+  const targetTyped = useWatch({ control, name: 'targetSubcooling' })
+  const target = quantityInput('temperatureDifference', system).safeParse(targetTyped).data
+  const targetK = target && toSi('temperatureDifference', target)
+  const rare =
+    targetK !== undefined &&
+    (targetK < customaryProfile.askAgainSubcoolingBelowK.si || targetK > customaryProfile.askAgainSubcoolingAboveK.si)
   const text = (name: 'tag' | 'place' | 'model' | 'serial' | 'targetSuperheatReason', label: string, hint?: string) => (
     <Controller
       control={control}
@@ -251,6 +258,7 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
               dimension="temperatureDifference"
               hint={`There is no default. Under ${showText('temperatureDifference', customaryProfile.askAgainSubcoolingBelowK.si, system)} or over ${showText('temperatureDifference', customaryProfile.askAgainSubcoolingAboveK.si, system)}, read the label again.`}
             />
+            {rare ? <Caution>Labels rarely ask for that much or that little subcooling: read it again.</Caution> : null}
             <FormQuantity
               control={control}
               name="subcoolingTolerance"
