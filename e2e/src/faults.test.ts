@@ -1,30 +1,25 @@
 import assert from 'node:assert/strict'
 import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
-import { after, before, describe, it } from 'node:test'
+import { before, describe, it } from 'node:test'
 import type { Browser } from 'puppeteer-core'
 import { unitIds } from './demo'
 import { Driver } from './driver'
-import { launch } from './launch'
-import { startServer, type TestServer } from './server'
+import type { TestServer } from './server'
+import { setStage } from './stage'
 
 const axeSource = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
 
 /** Awkward input, two phones, closed gates and the look: each told plainly, nothing typed lost. */
 describe('when things go wrong', () => {
+  const stage = setStage()
   let server: TestServer
   let browser: Browser
   let lead: Driver
   let ids: Record<string, string>
 
-  before(async () => {
-    server = await startServer()
-    browser = await launch()
-    lead = await Driver.open(browser, server.base)
-  })
-  after(async () => {
-    await browser?.close()
-    await server?.stop()
+  before(() => {
+    ;({ server, browser, lead } = stage)
   })
   const problemAt = (driver: Driver, field: string) =>
     driver.page.$eval(`[data-testid="${field}"]`, (input) => {
@@ -179,6 +174,32 @@ describe('when things go wrong', () => {
     )
     await second.page.waitForFunction(() => document.querySelector('[data-testid=refused]') === null)
     await second.close()
+  })
+
+  it('opens and prepares a unit with no signal, through a reload of the page, and sends it all later', async () => {
+    const phone = await Driver.open(browser, server.base)
+    await phone.signIn()
+    await phone.press('job-Orchard Gate Surgery')
+    await phone.see('unit-O-01')
+    await phone.page.setOfflineMode(true)
+    await phone.press('new-unit')
+    await phone.type('new-unit-tag', 'O-09')
+    await phone.press('new-unit-open')
+    await phone.type('place', 'South wall')
+    await phone.press('bar-action')
+    await phone.reads('unit-tag', /O-09/)
+    await phone.reads('sync-note', /2 not sent yet/)
+    await phone.press('back')
+    await phone.reads('unit-O-09', /Prepare/)
+    // the page can't be loaded without the server yet: the outbox outlives it and sends from the next one
+    await phone.page.goto('about:blank')
+    await phone.page.setOfflineMode(false)
+    await phone.go('/')
+    await phone.reads('sync-note', /everything sent/)
+    const unit = (await unitIds(phone))['O-09']!
+    assert.equal(await logLength(phone, unit), 2)
+    assert.deepEqual(phone.errors, [])
+    await phone.close()
   })
 
   it('says so for a unit that doesn’t exist', async () => {

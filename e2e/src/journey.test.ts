@@ -1,27 +1,20 @@
 import assert from 'node:assert/strict'
-import { after, before, describe, it } from 'node:test'
-import type { Browser } from 'puppeteer-core'
+import { before, describe, it } from 'node:test'
 import { clock, unitIds } from './demo'
-import { Driver } from './driver'
-import { launch } from './launch'
+import type { Driver } from './driver'
 import { pdfText } from './pdfText'
-import { startServer, type TestServer } from './server'
+import type { TestServer } from './server'
+import { setStage } from './stage'
 
 /** One new unit on a phone, from bare pipes to signed papers, with a reload, a server restart and a hard kill on the way. */
 describe('a new unit, all the way', () => {
+  const stage = setStage()
   let server: TestServer
-  let browser: Browser
   let lead: Driver
   let unitId = ''
 
-  before(async () => {
-    server = await startServer()
-    browser = await launch()
-    lead = await Driver.open(browser, server.base)
-  })
-  after(async () => {
-    await browser?.close()
-    await server?.stop()
+  before(() => {
+    ;({ server, lead } = stage)
   })
 
   it('signs in and shows the row of a job, each with its copper line', async () => {

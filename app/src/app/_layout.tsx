@@ -1,6 +1,6 @@
 import '@tamagui/core/reset.css'
 import { QueryClientProvider } from '@tanstack/react-query'
-import { Slot } from 'expo-router'
+import { Slot, type ErrorBoundaryProps } from 'expo-router'
 import { Spinner, TamaguiProvider, Theme, YStack } from 'tamagui'
 import { BarActionProvider } from '@/features/frame/barAction'
 import { SignIn } from '@/features/signIn/SignIn'
@@ -23,6 +23,18 @@ export default function RootLayout() {
           </BarActionProvider>
         </QueryClientProvider>
       </Theme>
+    </TamaguiProvider>
+  )
+}
+
+/** Something broke while drawing: what was typed is in the drafts and the outbox, so starting the page anew loses nothing. */
+export function ErrorBoundary({ retry }: ErrorBoundaryProps) {
+  return (
+    <TamaguiProvider config={config} defaultTheme="light">
+      <YStack flex={1} alignItems="center" justifyContent="center" gap="$4" padding="$5" backgroundColor="$background">
+        <Body>This page broke. What you typed is kept.</Body>
+        <Press onPress={() => void retry()}>Draw it again</Press>
+      </YStack>
     </TamaguiProvider>
   )
 }

@@ -116,7 +116,7 @@ export const termWords: Record<TermName, string> = {
 }
 
 export const verdictWords = { in: 'In', out: 'Out', none: 'No verdict' } as const
-export const decayWords = { limit: 'limit', valvedOff: 'valved off', holdEnds: 'hold ends', minutes: 'minutes' }
+export const decayWords = { limit: 'limit', valvedOff: 'valved off', minutes: 'minutes' }
 
 /** Safety where it applies: one line a stage. Local codes and a licensed person's judgement come first. */
 export const safetyWords = {

@@ -118,6 +118,13 @@ export interface Amendment extends Base<'amendment'> {
 export type Entry =
   Opened | Facts | PumpOn | ValvedOff | Micron | Weighed | Started | Reading | GatePassed | Struck | Sealed | Amendment
 
+/** What a person decides about an entry; version, id and times come with the writing. */
+export type EntryBody = Entry extends infer E
+  ? E extends Entry
+    ? Omit<E, 'v' | 'id' | 'at' | 'writtenAt'>
+    : never
+  : never
+
 export type EntryKind = Entry['kind']
 export type EntryOf<K extends EntryKind> = Extract<Entry, { kind: K }>
 

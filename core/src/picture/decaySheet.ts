@@ -7,7 +7,6 @@ import type { Scene, Shape, Tone } from './scene'
 export interface DecayWords {
   readonly limit: string
   readonly valvedOff: string
-  readonly holdEnds: string
   readonly minutes: string
 }
 

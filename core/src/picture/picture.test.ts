@@ -82,7 +82,7 @@ describe('temperature ladder', () => {
 })
 
 describe('decay sheet', () => {
-  const labels = { limit: 'limit', valvedOff: 'valved off', holdEnds: 'hold ends', minutes: 'minutes' }
+  const labels = { limit: 'limit', valvedOff: 'valved off', minutes: 'minutes' }
   const samples = [92000, 6000, 400, 350].map((v, i) => ({
     atMs: i * 600_000,
     pressurePa: v * 0.133322368,

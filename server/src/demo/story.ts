@@ -5,13 +5,12 @@ import {
   saturationPressurePa,
   toSi,
   type Entry,
+  type EntryBody,
   type Quantity,
   type ReadingValues,
   type Refrigerant,
 } from '@zetesis/core'
 import { demoId } from './ids'
-
-type Body = Entry extends infer E ? (E extends Entry ? Omit<E, 'v' | 'id' | 'at' | 'writtenAt'> : never) : never
 
 export interface Told {
   readonly entry: Entry
@@ -21,7 +20,7 @@ export interface Told {
 /** Writes a unit's log the way a crew would: each line so many minutes before now. */
 export function story(tag: string, jobId: string, now: Date) {
   const told: Told[] = []
-  const tell = (minutesAgo: number, body: Body, by: Told['by'] = 'lead') => {
+  const tell = (minutesAgo: number, body: EntryBody, by: Told['by'] = 'lead') => {
     const at = new Date(now.getTime() - Math.round(minutesAgo * 60_000)).toISOString()
     const entry = { v: ENTRY_VERSION, id: demoId(`${tag} ${told.length}`), at, writtenAt: at, ...body } as Entry
     told.push({ entry, by })

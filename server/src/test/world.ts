@@ -1,4 +1,4 @@
-import { ENTRY_VERSION, type Entry } from '@zetesis/core'
+import { ENTRY_VERSION, type Entry, type EntryBody } from '@zetesis/core'
 import { randomUUID } from 'node:crypto'
 import path from 'node:path'
 import pg from 'pg'
@@ -9,9 +9,7 @@ import { companies, jobs, users } from '../db/schema'
 import { hashPassword } from '../services/signIn'
 import { makeServices } from '../services/services'
 
-type Body = Entry extends infer E ? (E extends Entry ? Omit<E, 'v' | 'id' | 'at' | 'writtenAt'> : never) : never
-
-export function entry(body: Body, { id = randomUUID() as string, at = new Date() } = {}): Entry {
+export function entry(body: EntryBody, { id = randomUUID() as string, at = new Date() } = {}): Entry {
   return { v: ENTRY_VERSION, id, at: at.toISOString(), writtenAt: at.toISOString(), ...body } as Entry
 }
 

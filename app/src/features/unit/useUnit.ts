@@ -1,16 +1,10 @@
-import { checkEntry, ENTRY_VERSION, toSi, unitView, type Entry, type EntryProblem } from '@zetesis/core'
+import { checkEntry, ENTRY_VERSION, toSi, unitView, type Entry, type EntryBody, type EntryProblem } from '@zetesis/core'
 import { useCallback, useMemo } from 'react'
 import { useNow } from '@/settings/useNow'
 import { outbox } from '@/sync/client'
 import { useSession } from '@/sync/useSession'
 import { useUnitLog } from '@/sync/useUnitLog'
 import { useJobs } from '@/sync/useUnits'
-
-export type EntryBody = Entry extends infer E
-  ? E extends Entry
-    ? Omit<E, 'v' | 'id' | 'at' | 'writtenAt'>
-    : never
-  : never
 
 export function makeEntry(body: EntryBody, at = new Date()): Entry {
   return {

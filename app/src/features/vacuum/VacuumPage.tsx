@@ -1,5 +1,14 @@
 import { countdown, decayWords, entryProblemWords, minutesText, safetyWords, verdictWords } from '@zetesis/contract'
-import { decaySheetScene, formatNumber, fromSi, preferredUnit, show, showText, type UnitView } from '@zetesis/core'
+import {
+  decaySheetScene,
+  formatNumber,
+  fromSi,
+  preferredUnit,
+  show,
+  showText,
+  type EntryBody,
+  type UnitView,
+} from '@zetesis/core'
 import { useMemo, useState } from 'react'
 import { useMedia, XStack, YStack } from 'tamagui'
 import { SceneView } from '@/charts/SceneView'
@@ -7,7 +16,7 @@ import { useBarAction } from '@/features/frame/barAction'
 import { Gate } from '@/features/unit/Gate'
 import { readClock, TimeField } from '@/features/unit/TimeField'
 import { UnitPage } from '@/features/unit/UnitPage'
-import type { EntryBody, UnitHandle } from '@/features/unit/useUnit'
+import type { UnitHandle } from '@/features/unit/useUnit'
 import { useSettings } from '@/settings/settings'
 import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
