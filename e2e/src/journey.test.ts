@@ -131,7 +131,8 @@ describe('a new unit, all the way', () => {
 
   it('starts up, reads, and opens every number to its working', async () => {
     await lead.go(`/units/${unitId}/start-up`)
-    await lead.press('start')
+    await lead.reads('bar-action', /Valves open, power on/)
+    await lead.press('bar-action')
     await lead.shows('Settling')
     // eleven minutes of running: strike the start and write it with its true time, as a lead does who forgot to tap
     const at = new Date(Date.now() - 11 * 60_000).toISOString()

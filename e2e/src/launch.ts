@@ -1,14 +1,10 @@
-import { mkdtempSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import path from 'node:path'
 import puppeteer, { type Browser } from 'puppeteer-core'
 
-/** Debian's Chromium, headless, with a profile of its own. */
+/** Debian's Chromium, headless, with a profile of its own that is removed when it closes. */
 export function launch(): Promise<Browser> {
   return puppeteer.launch({
     executablePath: '/usr/bin/chromium',
     headless: true,
-    userDataDir: mkdtempSync(path.join(tmpdir(), 'zetesis-chromium.')),
     args: [
       '--no-sandbox',
       '--disable-gpu',

@@ -3,6 +3,7 @@ import { missingWords, stageWords } from './stages'
 
 const factWords: Record<keyof UnitFacts, string> = {
   ...missingWords,
+  mode: 'mode',
   tag: 'tag',
   place: 'place',
   model: 'model',

@@ -1,6 +1,7 @@
 import { entryProblemWords, entryWords } from '@zetesis/contract'
 import { allItems, isStrikable, type LogItem } from '@zetesis/core'
 import { format } from 'date-fns/format'
+import { isToday } from 'date-fns/isToday'
 import { useState } from 'react'
 import { Button, Text, XStack, YStack } from 'tamagui'
 import type { UnitHandle } from '@/features/unit/useUnit'
@@ -28,6 +29,7 @@ function LogLine({ item, unit }: { item: LogItem; unit: UnitHandle }) {
   const [open, setOpen] = useState(false)
   const [reason, setReason] = useState('')
   const [problem, setProblem] = useState<string>()
+  const at = new Date(item.entry.at)
   const strike = unit.record.strikes[item.entry.id]
   const canStrike = !strike && !unit.view.sealed && isStrikable(item.entry)
   const strikeOut = () => {
@@ -61,7 +63,7 @@ function LogLine({ item, unit }: { item: LogItem; unit: UnitHandle }) {
             width={48}
             textAlign="left"
           >
-            {format(new Date(item.entry.at), 'HH:mm')}
+            {format(at, isToday(at) ? 'HH:mm' : 'd MMM HH:mm')}
           </Text>
           <Text
             flex={1}

@@ -22,7 +22,6 @@ import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
 import { Caution } from '@/ui/Caution'
 import { FormQuantity } from '@/ui/FormQuantity'
-import { Press } from '@/ui/Press'
 import { clearDraft, readDraft, useDraft } from '@/ui/useDraft'
 import { Body, Figure, Heading } from '@/ui/Words'
 import {
@@ -59,7 +58,7 @@ function BeforeStart({ unit }: { unit: UnitHandle }) {
     const [first] = unit.append({ kind: 'started' })
     setProblem(first && entryProblemWords(first))
   }
-  useBarAction(`Valves open, power on`, start)
+  useBarAction('Valves open, power on', start)
   return (
     <YStack gap="$4">
       <Heading>Before you open the valves</Heading>
@@ -72,9 +71,6 @@ function BeforeStart({ unit }: { unit: UnitHandle }) {
         </Banner>
       ) : null}
       <Caution>{safetyWords.startUp}</Caution>
-      <Press look="plain" onPress={start} testID="start">
-        Valves open, power on
-      </Press>
       <Gate
         unit={unit}
         stage="startUp"

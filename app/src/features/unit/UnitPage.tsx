@@ -1,3 +1,4 @@
+import { stageWords } from '@zetesis/contract'
 import { useLocalSearchParams } from 'expo-router'
 import type { ReactNode } from 'react'
 import { Spinner } from 'tamagui'
@@ -54,7 +55,7 @@ export function UnitPage({
         </>
       }
     >
-      {unit.view.sealed && !home ? (
+      {unit.view.sealed && !home && title !== stageWords.handOver ? (
         <Banner metal="in" word="Sealed">
           Nothing here changes any more; amendments are written under Hand over.
         </Banner>
