@@ -78,5 +78,6 @@ describe('wet bulb', () => {
       expect(wetBulbK({ ...base, ...wrong })).toBeUndefined()
     }
     expect(relativeHumidity({ dryBulbK: 290, wetBulbK: 291, pressurePa: 101325 })).toBeUndefined()
+    expect(relativeHumidity({ dryBulbK: 300, wetBulbK: 260, pressurePa: 101325 })).toBeUndefined()
   })
 })

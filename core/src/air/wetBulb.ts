@@ -1,6 +1,7 @@
 import { psychrolib } from './psychrolib'
 
 const ZERO_C = 273.15
+const BONE_DRY = 1e-4
 const inRange = (k: number) => k >= ZERO_C - 50 && k <= ZERO_C + 100
 const plausiblePressure = (pa: number) => pa > 40000 && pa < 120000
 
@@ -46,5 +47,6 @@ export function relativeHumidity({
   if (!inRange(dryBulbK) || !inRange(wetBulbK) || wetBulbK > dryBulbK || !plausiblePressure(pressurePa))
     return undefined
   const ratio = psychrolib.GetRelHumFromTWetBulb(dryBulbK - ZERO_C, wetBulbK - ZERO_C, pressurePa)
-  return ratio >= 0 && ratio <= 1 ? ratio : undefined
+  // the package holds humidity above a floor: a wet bulb lower than bone-dry air could have lands on it
+  return ratio > BONE_DRY && ratio <= 1 ? ratio : undefined
 }
