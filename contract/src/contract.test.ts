@@ -5,6 +5,8 @@ import {
   EntrySchema,
   entryProblemWords,
   entryWords,
+  findingWords,
+  noTargetWords,
   MAX_BATCH,
   needWords,
   parseProblemWords,
@@ -99,6 +101,13 @@ describe('words', () => {
       expect(actWords(need, 'K-1')).toContain('K-1')
     }
     expect(needWords({ code: 'weighIn', openKg: -0.0283495 }, 'ip')).toBe('take out 1.0 oz')
+  })
+  it('give limits from the profile, in the units in use', () => {
+    expect(findingWords('coolOutdoors', 'ip')).toContain('Under 65.0 °F')
+    expect(findingWords('coolOutdoors', 'si')).toContain('Under 18.3 °C')
+    expect(noTargetWords('targetBelowFloor', 'si')).toContain('under 2.8 K')
+    const own = { ...customaryProfile, outdoorFloorK: { si: 285.93, source: 'own' } }
+    expect(findingWords('coolOutdoors', 'ip', own)).toContain('Under 55.0 °F')
   })
   it('count down', () => {
     expect([countdown(252_000), countdown(59_001), countdown(3_780_000), countdown(-5)]).toEqual([

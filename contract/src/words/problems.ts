@@ -1,4 +1,4 @@
-import { formatNumber, fromSi, showText, type EntryProblem, type ParseProblem, type UnitSystem } from '@zetesis/core'
+import { elevationLimitsM, showText, type EntryProblem, type ParseProblem, type UnitSystem } from '@zetesis/core'
 import { refusalWords, stageWords } from './stages'
 
 /** A sentence for what can't be read in a field. */
@@ -57,8 +57,10 @@ export function entryProblemWords(problem: EntryProblem, system: UnitSystem = 'i
       return 'Nothing was typed: give at least one value.'
     case 'emptySignature':
       return 'The box is empty. Sign with a finger, then seal.'
-    case 'elevationOutside':
-      return `Sites lie between ${formatNumber(fromSi('elevation', -450, 'ft'), 0)} ft and ${formatNumber(fromSi('elevation', 6000, 'ft'), 0)} ft (−450 m to 6000 m). Check feet and metres.`
+    case 'elevationOutside': {
+      const at = (m: number) => showText('elevation', m, system)
+      return `Sites lie between ${at(elevationLimitsM.low)} and ${at(elevationLimitsM.high)}. Check feet and metres.`
+    }
     case 'gateClosed':
       return `Not finished yet: ${problem.stages.map((s) => stageWords[s].toLowerCase()).join(', ')}. Finish it, or pass it with a written reason.`
     case 'refusedStop':

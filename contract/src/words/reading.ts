@@ -1,4 +1,15 @@
-import { type FindingCode, type LadderWords, type Target, type TermName, type WorkingCode } from '@zetesis/core'
+import {
+  customaryProfile,
+  showText,
+  type FindingCode,
+  type Habit,
+  type LadderWords,
+  type MethodProfile,
+  type Target,
+  type TermName,
+  type UnitSystem,
+  type WorkingCode,
+} from '@zetesis/core'
 
 export const ladderWords: LadderWords = {
   rungs: {
@@ -21,8 +32,13 @@ export const targetSourceWords = {
   typed: 'typed, with a reason',
 } as const
 
-/** Why there is no target, and where to find one. */
-export function noTargetWords(reason: Extract<Target, { ok: false }>['reason']): string {
+/** Why there is no target, and where to find one; limits are the profile's, in the units in use. */
+export function noTargetWords(
+  reason: Extract<Target, { ok: false }>['reason'],
+  system: UnitSystem,
+  profile: MethodProfile = customaryProfile,
+): string {
+  const span = (low: Habit, high: Habit) => `${temperature(low, system)} to ${temperature(high, system)}`
   switch (reason) {
     case 'noMetering':
       return 'Look at the indoor coil: piston or expansion valve? It decides how the charge is judged.'
@@ -37,44 +53,57 @@ export function noTargetWords(reason: Extract<Target, { ok: false }>['reason']):
     case 'needsOutdoor':
       return 'The common rule needs the air temperature entering the condenser.'
     case 'outdoorOutsideRule':
-      return 'The common rule holds from 55 to 115 °F (13 to 46 °C) outdoors. Weigh in only, and come back in other weather.'
+      return `The common rule holds from ${span(profile.ruleOutdoorLowK, profile.ruleOutdoorHighK)} outdoors. Weigh in only, and come back in other weather.`
     case 'wetBulbOutsideRule':
-      return 'The common rule holds from 50 to 76 °F (10 to 24 °C) return wet bulb. Weigh in only, and come back in other weather.'
+      return `The common rule holds from ${span(profile.ruleWetBulbLowK, profile.ruleWetBulbHighK)} return wet bulb. Weigh in only, and come back in other weather.`
     case 'wetBulbAboveDryBulb':
       return 'Wet bulb is above dry bulb: measure both again.'
     case 'targetBelowFloor':
-      return 'The target falls under 5 °F (2.8 K): these conditions are outside what the orifice can do. Don’t charge today.'
+      return `The target falls under ${difference(profile.superheatFloorK, system)}: these conditions are outside what the orifice can do. Don’t charge today.`
     case 'notANumber':
       return 'A temperature for the rule can’t be read.'
   }
 }
 
-export const findingWords: Record<FindingCode, string> = {
-  pressureOutsideData:
-    'A pressure lies outside the refrigerant’s data. Check the figure, its unit and the refrigerant.',
-  negativeSuperheat:
-    'Superheat below zero can’t be: wrong refrigerant chosen, a loose or swapped clamp, or a gauge not zeroed. Not a charge fault.',
-  negativeSubcooling:
-    'Subcooling below zero can’t be: wrong refrigerant chosen, a loose or swapped clamp, a gauge not zeroed, or gas in the liquid line. Not a charge fault by itself.',
-  suctionAboveLiquidPressure:
-    'Suction pressure is above liquid pressure: hoses swapped, or the compressor isn’t pumping.',
-  suctionLineAboveLiquidLine:
-    'The suction line is warmer than the liquid line: clamps swapped, or a heat pump that heats.',
-  supplyAboveReturn: 'Supply air is warmer than return: probes swapped, or it is heating.',
-  condensingBelowOutdoor:
-    'Condensing below outdoor air can’t be: wrong refrigerant, gauge not zeroed, or the outdoor probe lies in the sun.',
-  superheatUnderFloor: 'Superheat under 5 °F (2.8 K): liquid may reach the compressor. Don’t add; find out why.',
-  coilBelowFreezing: 'The coil is below freezing. Check airflow and filter before any charge.',
-  coolOutdoors:
-    'Under 65 °F (18 °C) outdoors a reading doesn’t settle the charge. Weigh in, and come back on a warm day.',
-  indoorsOutsideWindow: 'Indoors outside 70–80 °F (21–27 °C): give it a load like a normal day’s.',
-  liquidLineBelowOutdoor:
-    'The liquid line is cooler than outdoor air: look for a clamp off the pipe or a restriction before it.',
-  highSplit: 'Return − supply is high: suspect airflow before charge.',
-  valveSuperheatOffHabit:
-    'An expansion valve usually holds 8–14 °F (4.4–7.8 K) superheat: check bulb, valve and airflow.',
-  coilMayFreeze: 'Cool outdoors and a cool return: the right superheat may still mean a coil below freezing.',
-  bubbleAndDewDiffer: 'This blend has glide: superheat is from dew, subcooling from bubble.',
+const temperature = (habit: Habit, system: UnitSystem) => showText('temperature', habit.si, system)
+const difference = (habit: Habit, system: UnitSystem) => showText('temperatureDifference', habit.si, system)
+
+/** What a finding means and what to do; limits are the profile's, in the units in use. */
+export function findingWords(code: FindingCode, system: UnitSystem, profile: MethodProfile = customaryProfile): string {
+  switch (code) {
+    case 'pressureOutsideData':
+      return 'A pressure lies outside the refrigerant’s data. Check the figure, its unit and the refrigerant.'
+    case 'negativeSuperheat':
+      return 'Superheat below zero can’t be: wrong refrigerant chosen, a loose or swapped clamp, or a gauge not zeroed. Not a charge fault.'
+    case 'negativeSubcooling':
+      return 'Subcooling below zero can’t be: wrong refrigerant chosen, a loose or swapped clamp, a gauge not zeroed, or gas in the liquid line. Not a charge fault by itself.'
+    case 'suctionAboveLiquidPressure':
+      return 'Suction pressure is above liquid pressure: hoses swapped, or the compressor isn’t pumping.'
+    case 'suctionLineAboveLiquidLine':
+      return 'The suction line is warmer than the liquid line: clamps swapped, or a heat pump that heats.'
+    case 'supplyAboveReturn':
+      return 'Supply air is warmer than return: probes swapped, or it is heating.'
+    case 'condensingBelowOutdoor':
+      return 'Condensing below outdoor air can’t be: wrong refrigerant, gauge not zeroed, or the outdoor probe lies in the sun.'
+    case 'superheatUnderFloor':
+      return `Superheat under ${difference(profile.superheatFloorK, system)}: liquid may reach the compressor. Don’t add; find out why.`
+    case 'coilBelowFreezing':
+      return `The coil is under ${temperature(profile.freezeK, system)} and freezes. Check airflow and filter before any charge.`
+    case 'coolOutdoors':
+      return `Under ${temperature(profile.outdoorFloorK, system)} outdoors a reading doesn’t settle the charge. Weigh in, and come back on a warm day.`
+    case 'indoorsOutsideWindow':
+      return `Indoors outside ${temperature(profile.indoorLowK, system)} to ${temperature(profile.indoorHighK, system)}: give it a load like a normal day’s.`
+    case 'liquidLineBelowOutdoor':
+      return 'The liquid line is cooler than outdoor air: look for a clamp off the pipe or a restriction before it.'
+    case 'highSplit':
+      return `Return − supply is over ${difference(profile.highSplitK, system)}: suspect airflow before charge.`
+    case 'valveSuperheatOffHabit':
+      return `An expansion valve usually holds ${difference(profile.valveSuperheatLowK, system)} to ${difference(profile.valveSuperheatHighK, system)} superheat: check bulb, valve and airflow.`
+    case 'coilMayFreeze':
+      return 'Cool outdoors and a cool return: the right superheat may still mean a coil below freezing.'
+    case 'bubbleAndDewDiffer':
+      return 'This blend has glide: superheat is from dew, subcooling from bubble.'
+  }
 }
 
 export const workingWords: Record<WorkingCode, { title: string; formula: string }> = {

@@ -140,7 +140,7 @@ export function verdictLine(
 ): { verdict: 'in' | 'out' | 'none'; figure: string; reason: string } {
   if (!reading) return { verdict: 'none', figure: '', reason: 'No start-up reading was taken.' }
   const { judged } = reading
-  if (!judged.target.ok) return { verdict: 'none', figure: '', reason: noTargetWords(judged.target.reason) }
+  if (!judged.target.ok) return { verdict: 'none', figure: '', reason: noTargetWords(judged.target.reason, system) }
   const { target } = judged
   const span = `${show('temperatureDifference', target.lowK, system).figure} to ${showText('temperatureDifference', target.highK, system)}`
   return {
@@ -154,11 +154,11 @@ export function verdictLine(
 }
 
 /** What stays open or was passed, in plain sentences. */
-export function remarkLines(view: UnitView, record: UnitRecord): string[] {
+export function remarkLines(view: UnitView, record: UnitRecord, system: UnitSystem): string[] {
   const passes = view.stages
     .filter((s) => s.state === 'bypassed' && s.pass)
     .map((s) => `${stageWords[s.stage]} was passed by ${s.pass!.author.name}: ${s.pass!.entry.reason}`)
-  const findings = (view.reading?.judged.findings ?? []).map((f) => findingWords[f.code])
+  const findings = (view.reading?.judged.findings ?? []).map((f) => findingWords(f.code, system))
   const unsettled =
     view.reading && !view.reading.settled
       ? [

@@ -75,7 +75,7 @@ describe('what the papers say', () => {
   })
   it('says what was passed with a reason', () => {
     const { view, record } = opened('O-01')
-    expect(remarkLines(view, record)[0]).toBe(
+    expect(remarkLines(view, record, 'ip')[0]).toBe(
       'Start up was passed by Mara Quill: 41 °F outside: weighed in only. Fine reading on a return visit from 65 °F.',
     )
   })

@@ -51,7 +51,7 @@ export async function papersPdf(file: RecordFile, system: UnitSystem): Promise<B
     y = PAGE.margin
   }
   if (ladder) paint(doc, ladder, PAGE.margin, y, column / 390)
-  const beside = notes(doc, remarkLines(view, record), right, y)
+  const beside = notes(doc, remarkLines(view, record, system), right, y)
   const seal = record.items.sealed[0]
   if (seal) signed(doc, seal.entry.name, seal.entry.at, seal.entry.signature, right, beside + 8)
   footer(doc, file)

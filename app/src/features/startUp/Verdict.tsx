@@ -23,7 +23,7 @@ export function Verdict({ judged, note }: { judged: JudgedReading; note?: string
     <Banner metal={verdict} word={verdictWords[verdict]} figure={figure} testID="verdict">
       <YStack gap="$1">
         <Body fontSize="$3" lineHeight="$3">
-          {target.ok ? targetText(judged, system) : noTargetWords(target.reason)}
+          {target.ok ? targetText(judged, system) : noTargetWords(target.reason, system)}
         </Body>
         {note ? <Soft>{note}</Soft> : null}
       </YStack>
@@ -47,6 +47,7 @@ const severityMark = { stop: '◆ Stop', danger: '◆ Danger', hold: '◐ Not to
 
 /** What speaks against trusting the reading, gravest first. */
 export function Findings({ judged, reasons = [] }: { judged: JudgedReading; reasons?: readonly string[] }) {
+  const { system } = useSettings()
   const order = ['stop', 'danger', 'hold', 'note'] as const
   const sorted = [...judged.findings].sort((a, b) => order.indexOf(a.severity) - order.indexOf(b.severity))
   if (sorted.length === 0 && reasons.length === 0) return null
@@ -58,7 +59,7 @@ export function Findings({ judged, reasons = [] }: { judged: JudgedReading; reas
       {sorted.map(({ code, severity }) => (
         <Text key={code} fontSize="$3" lineHeight="$3" color="$ink">
           <Text fontSize="$3" fontWeight="700" color={severityInk[severity]}>{`${severityMark[severity]}  `}</Text>
-          {findingWords[code]}
+          {findingWords(code, system)}
         </Text>
       ))}
     </YStack>
