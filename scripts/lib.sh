@@ -33,7 +33,13 @@ need_packages() {
   echo "$want" >"$ROOT/node_modules/.zetesis-lock"
 }
 
-pg_bin() { ls -d /usr/lib/postgresql/*/bin 2>/dev/null | sort -V | while read -r d; do [ -x "$d/initdb" ] && [ -x "$d/postgres" ] && echo "$d"; done | tail -1; }
+pg_bin() { # newest server programs; nothing where there are none (a client alone leaves the folder behind)
+  local dir found=
+  for dir in $(ls -d /usr/lib/postgresql/*/bin 2>/dev/null | sort -V); do
+    if [ -x "$dir/initdb" ] && [ -x "$dir/postgres" ]; then found=$dir; fi
+  done
+  echo "$found"
+}
 need_postgres() {
   PG_BIN=$(pg_bin)
   [ -n "$PG_BIN" ] || { install_debian postgresql "the PostgreSQL server"; PG_BIN=$(pg_bin); }
