@@ -1,7 +1,7 @@
 import {
   ENTRY_VERSION,
   refrigerants,
-  stages,
+  passableStages,
   type Entry,
   type FactsPatch,
   type ReadingValues,
@@ -77,7 +77,7 @@ const union = z.discriminatedUnion('kind', [
   }),
   z.strictObject({ ...base, kind: z.literal('started') }),
   z.strictObject({ ...base, kind: z.literal('reading'), mode: z.literal('cooling'), values: readingValues }),
-  z.strictObject({ ...base, kind: z.literal('gatePassed'), stage: z.enum(stages), reason }),
+  z.strictObject({ ...base, kind: z.literal('gatePassed'), stage: z.enum(passableStages), reason }),
   z.strictObject({ ...base, kind: z.literal('struck'), strikes: id, reason }),
   z.strictObject({
     ...base,

@@ -1,8 +1,8 @@
 import { preferredUnit, unitTable, type Dimension } from '@zetesis/core'
 import { useId } from 'react'
-import { Button, Input, Text, XStack, YStack } from 'tamagui'
+import { Button, Input, Text } from 'tamagui'
 import { useSettings } from '@/settings/settings'
-import { FieldProblem } from './FieldProblem'
+import { FieldFrame } from './FieldFrame'
 
 /** A field's content: the text as typed, and the unit that a bare number is taken in. */
 export interface QuantityText {
@@ -43,65 +43,50 @@ export function QuantityField({
   const units = Object.keys(unitTable(dimension))
   const next = units[(units.indexOf(unit) + 1) % units.length]!
   return (
-    <YStack gap="$1">
-      <Text render="label" {...{ htmlFor: id }} fontSize="$3" fontWeight="600" color="$ink">
-        {mark ? `${mark} ${label}` : label}
-      </Text>
-      <XStack
-        minHeight={56}
-        alignItems="stretch"
-        backgroundColor="$card"
-        borderWidth={2}
-        borderColor={problem ? '$oxide' : '$rule'}
-        borderRadius="$2"
-        overflow="hidden"
-        focusWithinStyle={{ borderColor: '$copper' }}
+    <FieldFrame id={id} label={mark ? `${mark} ${label}` : label} problem={problem} hint={hint}>
+      <Input
+        unstyled
+        id={id}
+        value={value.text}
+        onChangeText={(text: string) => onChange({ text, unit })}
+        inputMode="decimal"
+        autoComplete="off"
+        placeholder={placeholder}
+        placeholderTextColor="$hint"
+        testID={testID}
+        flex={1}
+        width="100%"
+        minWidth={0}
+        minHeight={52}
+        paddingHorizontal="$3"
+        borderWidth={0}
+        backgroundColor="transparent"
+        fontFamily="$figure"
+        fontWeight="600"
+        fontSize={24}
+        color="$ink"
+        aria-invalid={problem ? true : undefined}
+        aria-describedby={problem ? `${id}-problem` : undefined}
+      />
+      <Button
+        unstyled
+        role="button"
+        minWidth={64}
+        paddingHorizontal="$2"
+        alignItems="center"
+        justifyContent="center"
+        backgroundColor="$pane"
+        hoverStyle={{ backgroundColor: '$hold' }}
+        cursor="pointer"
+        aria-label={`${label}: unit ${unit}, change to ${next}`}
+        testID={testID ? `${testID}-unit` : undefined}
+        onPress={() => onChange({ text: value.text, unit: next })}
       >
-        <Input
-          unstyled
-          id={id}
-          value={value.text}
-          onChangeText={(text: string) => onChange({ text, unit })}
-          inputMode="decimal"
-          autoComplete="off"
-          placeholder={placeholder}
-          placeholderTextColor="$hint"
-          testID={testID}
-          flex={1}
-          width="100%"
-          minWidth={0}
-          minHeight={52}
-          paddingHorizontal="$3"
-          borderWidth={0}
-          backgroundColor="transparent"
-          fontFamily="$figure"
-          fontWeight="600"
-          fontSize={24}
-          color="$ink"
-          aria-invalid={problem ? true : undefined}
-          aria-describedby={problem ? `${id}-problem` : undefined}
-        />
-        <Button
-          unstyled
-          role="button"
-          minWidth={64}
-          paddingHorizontal="$2"
-          alignItems="center"
-          justifyContent="center"
-          backgroundColor="$pane"
-          hoverStyle={{ backgroundColor: '$hold' }}
-          cursor="pointer"
-          aria-label={`${label}: unit ${unit}, change to ${next}`}
-          testID={testID ? `${testID}-unit` : undefined}
-          onPress={() => onChange({ text: value.text, unit: next })}
-        >
-          <Text fontFamily="$figure" fontWeight="600" fontSize={17} color="$ink">
-            {unit}
-          </Text>
-        </Button>
-      </XStack>
-      <FieldProblem id={id} problem={problem} hint={hint} />
-    </YStack>
+        <Text fontFamily="$figure" fontWeight="600" fontSize={17} color="$ink">
+          {unit}
+        </Text>
+      </Button>
+    </FieldFrame>
   )
 }
 

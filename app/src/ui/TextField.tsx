@@ -1,6 +1,6 @@
 import { useId } from 'react'
-import { Input, Text, TextArea, XStack, YStack } from 'tamagui'
-import { FieldProblem } from './FieldProblem'
+import { Input, TextArea } from 'tamagui'
+import { FieldFrame } from './FieldFrame'
 
 export interface TextFieldProps {
   label: string
@@ -49,37 +49,23 @@ export function TextField({
     borderWidth: 0,
     backgroundColor: 'transparent',
     width: '100%',
+    paddingHorizontal: '$3',
   } as const
   return (
-    <YStack gap="$1">
-      <Text render="label" {...{ htmlFor: id }} fontSize="$3" fontWeight="600" color="$ink">
-        {label}
-      </Text>
-      <XStack
-        minHeight={52}
-        alignItems="center"
-        backgroundColor="$card"
-        borderWidth={2}
-        borderColor={problem ? '$oxide' : '$rule'}
-        borderRadius="$2"
-        paddingHorizontal="$3"
-        focusWithinStyle={{ borderColor: '$copper' }}
-      >
-        {long ? (
-          <TextArea {...common} {...look} minHeight={84} paddingVertical="$2" />
-        ) : (
-          <Input
-            {...common}
-            {...look}
-            minHeight={48}
-            secureTextEntry={secure}
-            autoComplete={autoComplete}
-            autoCapitalize="none"
-            onSubmitEditing={onSubmit}
-          />
-        )}
-      </XStack>
-      <FieldProblem id={id} problem={problem} hint={hint} />
-    </YStack>
+    <FieldFrame id={id} label={label} problem={problem} hint={hint}>
+      {long ? (
+        <TextArea {...common} {...look} minHeight={84} paddingVertical="$2" />
+      ) : (
+        <Input
+          {...common}
+          {...look}
+          minHeight={48}
+          secureTextEntry={secure}
+          autoComplete={autoComplete}
+          autoCapitalize="none"
+          onSubmitEditing={onSubmit}
+        />
+      )}
+    </FieldFrame>
   )
 }

@@ -64,6 +64,6 @@ export function entryProblemWords(problem: EntryProblem, system: UnitSystem = 'i
     case 'gateClosed':
       return `Not finished yet: ${problem.stages.map((s) => stageWords[s].toLowerCase()).join(', ')}. Finish it, or pass it with a written reason.`
     case 'refusedStop':
-      return problem.refusal ? refusalWords[problem.refusal] : 'This can’t be passed.'
+      return refusalWords[problem.refusal]
   }
 }

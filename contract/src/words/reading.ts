@@ -91,6 +91,8 @@ export function findingWords(code: FindingCode, system: UnitSystem, profile: Met
       return `The coil is under ${temperature(profile.freezeK, system)} and freezes. Check airflow and filter before any charge.`
     case 'coolOutdoors':
       return `Under ${temperature(profile.outdoorFloorK, system)} outdoors a reading doesn’t settle the charge. Weigh in, and come back on a warm day.`
+    case 'outdoorNotMeasured':
+      return 'Outdoor air wasn’t measured: without it nobody knows whether today’s weather lets a reading settle the charge.'
     case 'indoorsOutsideWindow':
       return `Indoors outside ${temperature(profile.indoorLowK, system)} to ${temperature(profile.indoorHighK, system)}: give it a load like a normal day’s.`
     case 'liquidLineBelowOutdoor':

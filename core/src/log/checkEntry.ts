@@ -2,9 +2,17 @@ import { absolutePressurePa, elevationLimitsM } from '../air/atmosphere'
 import { toSi, type Quantity } from '../quantity/unit'
 import type { Refrigerant } from '../refrigerant/refrigerants'
 import { pressureRangePa } from '../refrigerant/saturation'
-import { conversionRefusal } from '../conversion/suitability'
-import type { Entry, FactsPatch, Stage, ReadingValues, SignatureStrokes, UnitFacts } from './entry'
-import { siteElevationM, unitFacts } from './facts'
+import type { ConversionRefusal } from '../conversion/suitability'
+import {
+  passableStages,
+  type Entry,
+  type FactsPatch,
+  type Stage,
+  type ReadingValues,
+  type SignatureStrokes,
+  type UnitFacts,
+} from './entry'
+import { refusalOf, siteElevationM, unitFacts } from './facts'
 import { isSealed, isStrikable, type UnitRecord } from './fold'
 import { unitView } from './stages'
 
@@ -33,7 +41,7 @@ export type EntryProblem =
   | { code: 'emptySignature'; path: 'signature' }
   | { code: 'elevationOutside'; path: string }
   | { code: 'gateClosed'; path: ''; stages: Stage[] }
-  | { code: 'refusedStop'; path: 'stage'; refusal: ReturnType<typeof conversionRefusal> }
+  | { code: 'refusedStop'; path: ''; refusal: ConversionRefusal }
 
 /**
  * What speaks against appending an entry to this record, as data; empty when it may be appended. The phone asks before it
@@ -56,27 +64,27 @@ export function checkEntry(
     case 'micron':
       return [...problems, ...positive('vacuum', entry.reading, 'reading')]
     case 'weighed':
-      return [...problems, ...checkWeighed(entry)]
+      return [...problems, ...(entry.direction === 'add' ? refused(facts) : []), ...checkWeighed(entry)]
     case 'reading':
       return [...problems, ...checkReading(entry.values, facts, siteElevationM(facts, jobElevationM))]
     case 'gatePassed':
-      return [...problems, ...checkGate(entry.stage, facts)]
+      return [...problems, ...(entry.stage === 'prepare' ? refused(facts) : [])]
     case 'struck':
       return [...problems, ...checkStrike(record, entry.strikes)]
     case 'sealed':
       if (!hasInk(entry.signature)) problems.push({ code: 'emptySignature', path: 'signature' })
-      return [...problems, ...gatesClosed(['prepare', 'vacuum', 'weighIn', 'startUp'])]
+      return [...problems, ...gatesClosed(passableStages)]
     case 'amendment':
       return isSealed(record) ? problems : [...problems, { code: 'notSealed', path: '' }]
     case 'started':
-      return [...problems, ...gatesClosed(['vacuum'])]
+      return [...problems, ...refused(facts), ...gatesClosed(['vacuum'])]
     case 'pumpOn':
     case 'valvedOff':
       return problems
   }
 
   /** Gates: each stage before must be finished by its evidence or passed with a reason that stays on the record. */
-  function gatesClosed(before: Stage[]): EntryProblem[] {
+  function gatesClosed(before: readonly Stage[]): EntryProblem[] {
     const view = unitView(record, { nowMs, jobElevationM })
     const closed = view.stages.filter((s) => before.includes(s.stage) && s.state !== 'done' && s.state !== 'bypassed')
     return closed.length === 0 ? [] : [{ code: 'gateClosed', path: '', stages: closed.map((s) => s.stage) }]
@@ -183,11 +191,10 @@ export function checkReading(values: ReadingValues, facts: UnitFacts, elevationM
   }
 }
 
-/** A refusal is a hard stop: no written reason passes it. */
-function checkGate(stage: string, { work, oldRefrigerant, refrigerant }: UnitFacts): EntryProblem[] {
-  if (stage !== 'prepare' || work !== 'conversion' || !oldRefrigerant || !refrigerant) return []
-  const refusal = conversionRefusal({ from: oldRefrigerant, to: refrigerant })
-  return refusal ? [{ code: 'refusedStop', path: 'stage', refusal }] : []
+/** A refusal is a hard stop: no written reason passes it, nothing is charged and nothing is started. */
+function refused(facts: UnitFacts): EntryProblem[] {
+  const refusal = refusalOf(facts)
+  return refusal ? [{ code: 'refusedStop', path: '', refusal }] : []
 }
 
 function checkStrike(record: UnitRecord, id: string): EntryProblem[] {

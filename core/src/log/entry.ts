@@ -11,6 +11,10 @@ export const ENTRY_VERSION = 1
 export type Stage = 'prepare' | 'vacuum' | 'weighIn' | 'startUp' | 'handOver'
 export const stages = ['prepare', 'vacuum', 'weighIn', 'startUp', 'handOver'] as const satisfies readonly Stage[]
 
+/** Stages that a written reason can pass; handing over is done or it isn't. */
+export type PassableStage = Exclude<Stage, 'handOver'>
+export const passableStages = ['prepare', 'vacuum', 'weighIn', 'startUp'] as const satisfies readonly PassableStage[]
+
 export type Work = 'new' | 'retrofit' | 'conversion'
 export type Metering = 'fixedOrifice' | 'expansionValve'
 
@@ -99,7 +103,7 @@ export interface Reading extends Base<'reading'> {
   readonly values: ReadingValues
 }
 export interface GatePassed extends Base<'gatePassed'> {
-  readonly stage: Stage
+  readonly stage: PassableStage
   readonly reason: string
 }
 export interface Struck extends Base<'struck'> {

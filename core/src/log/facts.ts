@@ -1,4 +1,5 @@
 import { elevationLimitsM } from '../air/atmosphere'
+import { conversionRefusal, type ConversionRefusal } from '../conversion/suitability'
 import { customaryProfile, type MethodProfile } from '../method/profile'
 import { toSi } from '../quantity/unit'
 import type { UnitFacts } from './entry'
@@ -52,6 +53,12 @@ export function missingFacts(facts: UnitFacts): MissingFact[] {
     ['targetSuperheat', facts.metering === 'fixedOrifice' && facts.superheatSource === 'typed'],
   ]
   return asked.filter(([key, applies]) => applies && facts[key] === undefined).map(([key]) => key)
+}
+
+/** Why this unit must not be converted, where it must not. */
+export function refusalOf({ work, oldRefrigerant, refrigerant }: UnitFacts): ConversionRefusal | undefined {
+  if (work !== 'conversion' || !oldRefrigerant || !refrigerant) return undefined
+  return conversionRefusal({ from: oldRefrigerant, to: refrigerant })
 }
 
 /** Limit and length of the decay hold: the unit's own, else the profile's for new or older work. */

@@ -335,6 +335,18 @@ describe('what speaks against an entry', () => {
       'refusedStop',
     ])
   })
+  it('lets nothing be charged or started against a refusal, though the vacuum passed', () => {
+    const conversion: Lines = [
+      [-80, { kind: 'facts', facts: { work: 'conversion', oldRefrigerant: 'R-22', refrigerant: 'R-32' } }],
+    ]
+    const before = { value: 20, unit: 'oz' } as const
+    const after = { value: 10, unit: 'oz' } as const
+    const retro: Lines = [[-48, { kind: 'gatePassed', stage: 'vacuum', reason: 'tested by hand' }]]
+    const parts = [opened, conversion, retro]
+    expect(check(parts, 800, 0, { kind: 'weighed', direction: 'add', before, after })).toEqual(['refusedStop'])
+    expect(check(parts, 800, 0, { kind: 'weighed', direction: 'remove', before: after, after: before })).toEqual([])
+    expect(check(parts, 800, 0, { kind: 'started' })).toEqual(['refusedStop'])
+  })
   it('knows ink from a slip', () => {
     expect([hasInk([]), hasInk([[1, 1]]), hasInk([[0, 0, 3, 3]]), hasInk([[0, 0, 40, 0]])]).toEqual([
       false,

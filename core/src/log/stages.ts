@@ -1,9 +1,9 @@
 import { customaryProfile, type MethodProfile } from '../method/profile'
-import { conversionRefusal, type ConversionRefusal } from '../conversion/suitability'
+import type { ConversionRefusal } from '../conversion/suitability'
 import { judgeReading, type JudgedReading } from '../tuning/judgeReading'
 import { chargeBalance, type ChargeBalance } from './charge'
 import { stages, type GatePassed, type LogItem, type Reading, type Stage, type UnitFacts } from './entry'
-import { missingFacts, siteElevationM, unitFacts, type MissingFact } from './facts'
+import { missingFacts, refusalOf, siteElevationM, unitFacts, type MissingFact } from './facts'
 import { isSealed, type UnitRecord } from './fold'
 import { vacuumRun, type VacuumRun } from './vacuum'
 
@@ -79,7 +79,7 @@ export function unitView(
   const facts = unitFacts(record)
   const elevationM = siteElevationM(facts, jobElevationM)
   const missing = missingFacts(facts)
-  const refusal = conversionRefusalOf(facts)
+  const refusal = refusalOf(facts)
   const vacuum = vacuumRun(record, profile)
   const charge = chargeBalance(record, profile)
   const start = [...record.items.started].sort((a, b) => timeOf(a) - timeOf(b)).at(-1)
@@ -152,11 +152,6 @@ export function unitView(
     sealed,
   }
   return { ...view, need: needOf(view, nowMs) }
-}
-
-function conversionRefusalOf({ work, oldRefrigerant, refrigerant }: UnitFacts): ConversionRefusal | undefined {
-  if (work !== 'conversion' || !oldRefrigerant || !refrigerant) return undefined
-  return conversionRefusal({ from: oldRefrigerant, to: refrigerant })
 }
 
 function needOf(view: Omit<UnitView, 'need'>, nowMs: number): Need {

@@ -45,6 +45,7 @@ export type FindingCode =
   | 'superheatUnderFloor'
   | 'coilBelowFreezing'
   | 'coolOutdoors'
+  | 'outdoorNotMeasured'
   | 'indoorsOutsideWindow'
   | 'highSplit'
   | 'valveSuperheatOffHabit'
@@ -294,6 +295,8 @@ function findingsOf({
   when(below(m.superheatK, profile.superheatFloorK.si) && !below(m.superheatK, 0), 'danger', 'superheatUnderFloor')
   when(below(m.evaporatingK, profile.freezeK.si), 'hold', 'coilBelowFreezing')
   when(below(m.outdoorK, profile.outdoorFloorK.si), 'hold', 'coolOutdoors')
+  // a field left empty must not let a cold-day reading settle the charge
+  when(m.outdoorK === undefined && (m.superheatK ?? m.subcoolingK) !== undefined, 'hold', 'outdoorNotMeasured')
   when(
     below(m.returnK, profile.indoorLowK.si) || below(profile.indoorHighK.si, m.returnK),
     'note',

@@ -232,6 +232,7 @@ describe('judging a reading', () => {
       'coilBelowFreezing',
     )
     expect(codes(valve, reading(11, 10, { supply: degF(50) }))).toContain('highSplit')
+    expect(codes(valve, reading(11, 10, { outdoor: undefined }))).toEqual(['outdoorNotMeasured'])
     expect(codes(valve, reading(20, 10))).toContain('valveSuperheatOffHabit')
     expect(codes({ ...valve, refrigerant: 'R-407C' }, {})).toContain('bubbleAndDewDiffer')
     expect(codes(valve, reading(11, 10))).toEqual([])

@@ -1,5 +1,5 @@
 import { entryProblemWords, stageWords } from '@zetesis/contract'
-import type { Stage } from '@zetesis/core'
+import type { PassableStage } from '@zetesis/core'
 import { useState } from 'react'
 import { Card } from '@/ui/Card'
 import { Press } from '@/ui/Press'
@@ -8,7 +8,7 @@ import { Body, Soft } from '@/ui/Words'
 import type { UnitHandle } from './useUnit'
 
 /** Passing a stage without its evidence: possible, with a reason that stays on the record and in the papers. */
-export function Gate({ unit, stage, why }: { unit: UnitHandle; stage: Stage; why: string }) {
+export function Gate({ unit, stage, why }: { unit: UnitHandle; stage: PassableStage; why: string }) {
   const [open, setOpen] = useState(false)
   const [reason, setReason] = useState('')
   const [problem, setProblem] = useState<string>()
