@@ -1,6 +1,8 @@
 import type { UnitSummary } from '@zetesis/core'
 import { z } from 'zod'
-import { EntrySchema, id, instant } from './entry'
+import { EntrySchema } from './entry'
+import { id, instant } from './instant'
+import { BookEntrySchema } from './library'
 import { quantity, text } from './quantity'
 
 /** At most so many entries in one request; a phone with more sends several. */
@@ -57,6 +59,11 @@ export const ChainedEntrySchema = z.object({
 })
 export const EntryPage = z.object({ entries: z.array(ChainedEntrySchema), more: z.boolean() })
 export type EntryPage = z.infer<typeof EntryPage>
+
+export const AppendBook = z.strictObject({ entries: z.array(BookEntrySchema).min(1).max(MAX_BATCH) })
+export const BookItemSchema = z.object({ seq: z.number().int().positive(), author, entry: BookEntrySchema })
+export const BookPage = z.object({ entries: z.array(BookItemSchema), more: z.boolean() })
+export const BookAppended = z.object({ lastSeq: z.number() })
 
 /** The commissioning record as a file: the whole log, verifiable offline by its hashes. */
 export const RecordFile = z.object({

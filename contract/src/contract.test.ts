@@ -1,4 +1,14 @@
-import { customaryProfile, parseQuantity, passableStages, refrigerants, type Need } from '@zetesis/core'
+import {
+  customaryProfile,
+  customarySpec,
+  habitKeys,
+  parseQuantity,
+  passableStages,
+  refrigerants,
+  resolveProfile,
+  type Finding,
+  type Need,
+} from '@zetesis/core'
 import published from '../../docs/record.schema.json'
 import {
   AppendEntries,
@@ -93,9 +103,9 @@ describe('words', () => {
       { code: 'weighIn', openKg: 0.26 },
       { code: 'weighIn', openKg: undefined },
       ...(['startVacuum', 'pullDown', 'holdRunning', 'readGauge', 'decayFailed'] as const).map((code) => ({ code })),
-      ...(['start', 'settling', 'takeReading', 'readingOut', 'readingOpen', 'sign', 'nothing'] as const).map(
-        (code) => ({ code }),
-      ),
+      ...(
+        ['start', 'settling', 'takeReading', 'readingOut', 'readingClose', 'readingOpen', 'sign', 'nothing'] as const
+      ).map((code) => ({ code })),
     ]
     for (const need of needs) {
       expect(needWords(need, 'ip')).toMatch(/\S/)
@@ -104,11 +114,22 @@ describe('words', () => {
     expect(needWords({ code: 'weighIn', openKg: -0.0283495 }, 'ip')).toBe('take out 1.0 oz')
   })
   it('give limits from the profile, in the units in use', () => {
-    expect(findingWords('coolOutdoors', 'ip')).toContain('Under 65.0 °F')
-    expect(findingWords('coolOutdoors', 'si')).toContain('Under 18.3 °C')
+    const cool: Finding = {
+      code: 'coolOutdoors',
+      severity: 'hold',
+      consequence: 'notSettled',
+      values: [{ name: 'outdoor', dimension: 'temperature', si: 285.93 }],
+      habits: ['outdoorFloorK'],
+    }
+    expect(findingWords(cool, 'ip', customaryProfile)).toContain('Under 65.0 °F')
+    expect(findingWords(cool, 'si', customaryProfile)).toContain('Under 18.3 °C')
     expect(noTargetWords('targetBelowFloor', 'si')).toContain('under 2.8 K')
-    const own = { ...customaryProfile, outdoorFloorK: { si: 285.93, source: 'own' } }
-    expect(findingWords('coolOutdoors', 'ip', own)).toContain('Under 55.0 °F')
+    const own = resolveProfile({
+      ...customarySpec,
+      values: { outdoorFloorK: { quantity: { value: 55, unit: '°F' }, source: 'own' } },
+    })
+    expect(findingWords(cool, 'ip', own)).toContain('Under 55.0 °F')
+    expect(findingWords(cool, 'ip', own)).toContain('outdoors 55.0 °F')
   })
   it('count down', () => {
     expect([countdown(252_000), countdown(59_001), countdown(3_780_000), countdown(-5)]).toEqual([
@@ -130,8 +151,7 @@ describe('words', () => {
     expect(entryWords(parsed)).toBe('Added: scale 9.86 kg → 341.5 oz, cylinder C-9')
   })
   it('give every habit a source', () => {
-    for (const [key, habit] of Object.entries(customaryProfile))
-      if (key !== 'name') expect(habit).toMatchObject({ source: expect.stringMatching(/\w{3}/) })
+    for (const key of habitKeys) expect(customaryProfile[key]).toMatchObject({ source: expect.stringMatching(/\w{3}/) })
   })
 })
 

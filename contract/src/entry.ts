@@ -1,26 +1,33 @@
 import {
   ENTRY_VERSION,
-  refrigerants,
+  orientations,
   passableStages,
+  readingChannels,
   type Entry,
   type FactsPatch,
+  type ReadingChannel,
   type ReadingValues,
-  type Refrigerant,
 } from '@zetesis/core'
 import { z } from 'zod'
+import { id, instant } from './instant'
+import {
+  anyQuantity,
+  habitKey,
+  habitQuantity,
+  InstrumentSchema,
+  ModelLabelSchema,
+  ProfileSchema,
+  refrigerant,
+} from './library'
 import { quantity, text } from './quantity'
-
-/** An instant in UTC with milliseconds, as phones write it; one form only, so that hashes don't depend on a writer's taste. */
-export const instant = z.iso.datetime({ precision: 3, error: 'Give the time as 2026-07-14T16:05:00.000Z.' })
-export const id = z.uuid({ error: 'An id must be a UUID.' })
-
-const refrigerant = z.enum(refrigerants as [Refrigerant, ...Refrigerant[]])
 
 const facts = z.strictObject({
   tag: text(40, 1).nullable(),
   place: text(200).nullable(),
   model: text(120).nullable(),
   serial: text(120).nullable(),
+  indoorModel: text(120).nullable(),
+  orientation: z.enum(orientations).nullable(),
   work: z.enum(['new', 'retrofit', 'conversion']).nullable(),
   mode: z.enum(['coolingOnly', 'heatPump']).nullable(),
   refrigerant: refrigerant.nullable(),
@@ -54,8 +61,14 @@ const readingValues = z
     returnHumidity: quantity('ratio'),
     supply: quantity('temperature'),
     outdoor: quantity('temperature'),
+    staticPressure: quantity('staticPressure'),
+    voltage: quantity('voltage'),
+    amps: quantity('current'),
+    capacitor: quantity('capacitance'),
   })
   .partial()
+
+const instruments = z.partialRecord(z.enum(readingChannels as [ReadingChannel, ...ReadingChannel[]]), id)
 
 const base = { v: z.literal(ENTRY_VERSION), id, at: instant, writtenAt: instant }
 const reason = text(600, 3)
@@ -76,7 +89,23 @@ const union = z.discriminatedUnion('kind', [
     cylinder: text(60).optional(),
   }),
   z.strictObject({ ...base, kind: z.literal('started') }),
-  z.strictObject({ ...base, kind: z.literal('reading'), mode: z.literal('cooling'), values: readingValues }),
+  z.strictObject({
+    ...base,
+    kind: z.literal('reading'),
+    mode: z.literal('cooling'),
+    values: readingValues,
+    instruments: instruments.optional(),
+    kit: z.array(InstrumentSchema).max(20).optional(),
+  }),
+  z.strictObject({ ...base, kind: z.literal('label'), modelId: id, version: id, label: ModelLabelSchema }),
+  z.strictObject({ ...base, kind: z.literal('method'), profile: ProfileSchema, reason: reason.optional() }),
+  z
+    .strictObject({ ...base, kind: z.literal('override'), habit: habitKey, quantity: anyQuantity.optional(), reason })
+    .refine((o) => habitQuantity(o.habit, o.quantity), {
+      path: ['quantity'],
+      error: 'This is in a unit of the wrong kind.',
+    }),
+  z.strictObject({ ...base, kind: z.literal('note'), text: text(2000, 1) }),
   z.strictObject({ ...base, kind: z.literal('gatePassed'), stage: z.enum(passableStages), reason }),
   z.strictObject({ ...base, kind: z.literal('struck'), strikes: id, reason }),
   z.strictObject({

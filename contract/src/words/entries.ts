@@ -1,4 +1,5 @@
 import { showTyped, type Entry, type LogItem, type Quantity, type UnitFacts } from '@zetesis/core'
+import { habitWords } from './library'
 import { missingWords, stageWords } from './stages'
 
 const factWords: Record<keyof UnitFacts, string> = {
@@ -29,6 +30,10 @@ export const valueWords: Readonly<Record<string, string>> = {
   expansionValve: 'expansion valve',
   commonRule: 'common rule',
   typed: 'typed figure',
+  up: 'up',
+  down: 'down',
+  left: 'horizontal left',
+  right: 'horizontal right',
 }
 
 const isQuantity = (value: unknown): value is Quantity => typeof value === 'object' && value !== null && 'unit' in value
@@ -61,6 +66,16 @@ export function entryWords(entry: Entry): string {
         .filter(([, q]) => q !== undefined)
         .map(([key, q]) => `${readingFieldWords[key as keyof typeof readingFieldWords]} ${showTyped(q as Quantity)}`)
         .join(' · ')}`
+    case 'label':
+      return `Label taken: ${entry.label.name}`
+    case 'method':
+      return `Method: ${entry.profile.name}${entry.reason ? `, ${entry.reason}` : ''}`
+    case 'override':
+      return entry.quantity
+        ? `${habitWords[entry.habit]} for this unit: ${showTyped(entry.quantity)}, ${entry.reason}`
+        : `${habitWords[entry.habit]} back to the method: ${entry.reason}`
+    case 'note':
+      return entry.text
     case 'gatePassed':
       return `Passed ${stageWords[entry.stage].toLowerCase()}: ${entry.reason}`
     case 'struck':
@@ -82,6 +97,10 @@ export const readingFieldWords = {
   returnHumidity: 'return humidity',
   supply: 'supply',
   outdoor: 'outdoors',
+  staticPressure: 'static',
+  voltage: 'line',
+  amps: 'current',
+  capacitor: 'capacitor',
 } as const
 
 /** Whether an item still waits on the phone. */

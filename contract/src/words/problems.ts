@@ -1,19 +1,6 @@
-import { elevationLimitsM, showText, type EntryProblem, type ParseProblem, type UnitSystem } from '@zetesis/core'
+import { elevationLimitsM, showText, type EntryProblem, type UnitSystem } from '@zetesis/core'
+import { habitProblemWords, instrumentProblemWords, labelProblemWords, profileProblemWords } from './libraryProblems'
 import { refusalWords, stageWords } from './stages'
-
-/** A sentence for what can't be read in a field. */
-export function parseProblemWords(problem: ParseProblem): string {
-  switch (problem.code) {
-    case 'empty':
-      return 'Type a number.'
-    case 'notANumber':
-      return `“${problem.text}” isn’t a number. Type digits, then the unit if it differs.`
-    case 'ambiguousSeparator':
-      return `“${problem.text}” can be read two ways: type ${problem.asThousands} or ${problem.asDecimal}.`
-    case 'unknownUnit':
-      return `“${problem.unit}” isn’t a unit for this. Use ${problem.accepted.join(', ')}.`
-  }
-}
 
 /** A sentence for what speaks against an entry. */
 export function entryProblemWords(problem: EntryProblem, system: UnitSystem = 'ip'): string {
@@ -63,6 +50,14 @@ export function entryProblemWords(problem: EntryProblem, system: UnitSystem = 'i
     }
     case 'gateClosed':
       return `Not finished yet: ${problem.stages.map((s) => stageWords[s].toLowerCase()).join(', ')}. Finish it, or pass it with a written reason.`
+    case 'badLabel':
+      return labelProblemWords(problem.problem)
+    case 'badProfile':
+      return profileProblemWords(problem.problem)
+    case 'badHabit':
+      return habitProblemWords(problem.problem)
+    case 'badInstrument':
+      return instrumentProblemWords(problem.problem)
     case 'refusedStop':
       return refusalWords[problem.refusal]
   }

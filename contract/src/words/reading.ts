@@ -1,11 +1,14 @@
 import {
   customaryProfile,
   showText,
-  type FindingCode,
+  type ChargeVerdict,
   type Habit,
   type LadderWords,
   type MethodProfile,
+  type ReadingChannel,
   type Target,
+  type TargetSource,
+  type UncertainInput,
   type TermName,
   type UnitSystem,
   type WorkingCode,
@@ -26,11 +29,20 @@ export const ladderWords: LadderWords = {
   freezes: 'coil freezes below',
 }
 
-export const targetSourceWords = {
-  label: 'from the label',
+export const targetSourceWords: Record<TargetSource, string> = {
+  plate: 'read off this unit’s label',
+  label: 'from the model’s label',
   commonRule: 'by the common rule',
   typed: 'typed, with a reason',
-} as const
+}
+
+/** Why this quantity decides, in a sentence. */
+export const methodWords: Record<Extract<Target, { ok: true }>['because'], string> = {
+  orificeBySuperheat:
+    'A piston meters whatever pressure pushes, so superheat shows the charge; its target follows the weather.',
+  valveBySubcooling:
+    'An expansion valve holds its own superheat, so only subcooling shows the charge; superheat says whether the valve works.',
+}
 
 /** Why there is no target, and where to find one; limits are the profile's, in the units in use. */
 export function noTargetWords(
@@ -42,6 +54,30 @@ export function noTargetWords(
   switch (reason) {
     case 'noMetering':
       return 'Look at the indoor coil: piston or expansion valve? It decides how the charge is judged.'
+    case 'superheatOnValve':
+      return 'An expansion valve holds its superheat whatever the charge, so no superheat target can set it. Charge to the label’s subcooling.'
+    case 'subcoolingOnOrifice':
+      return 'Behind a piston, subcooling follows the weather and not only the charge. Charge to the target superheat.'
+    case 'sourceNotAllowed':
+      return `The method “${profile.name}” doesn’t allow that source of a target. Take the model’s label, or choose another method with a reason.`
+    case 'bandUnderFloor':
+      return 'The label’s target with its tolerance lies at or under zero. Read the label again.'
+    case 'needsOrientation':
+      return 'The label’s figure depends on how the indoor coil lies. Choose its orientation under Prepare.'
+    case 'needsIndoorModel':
+      return 'The label’s figure depends on the indoor unit. Type its model under Prepare.'
+    case 'rowNotOnLabel':
+      return 'The label has no figure for this indoor unit or orientation. Look in the maker’s literature, and add the line to the model.'
+    case 'needsReturn':
+      return 'The label’s chart needs the return dry bulb.'
+    case 'needsLiquidPressure':
+      return 'The label’s table needs the liquid pressure.'
+    case 'outsideChart':
+      return 'Today lies outside the label’s chart, and a chart isn’t stretched. Weigh in only, and come back in other weather.'
+    case 'blankCell':
+      return 'The maker left this part of the chart blank: don’t set the charge in these conditions.'
+    case 'humidityOutsideChart':
+      return `The label’s dry-bulb chart holds from ${showText('ratio', profile.chartHumidityLow.si, system)} to ${showText('ratio', profile.chartHumidityHigh.si, system)} humidity indoors. Use a wet-bulb chart, or come back.`
     case 'noLabelTarget':
       return 'An expansion valve is charged to the label’s subcooling. Look on the outdoor plate, inside the access panel, or in the installation sheet. There is no default.'
     case 'noSuperheatSource':
@@ -49,9 +85,9 @@ export function noTargetWords(
     case 'noTypedTarget':
       return 'Type the target superheat and its reason, under Prepare.'
     case 'needsWetBulb':
-      return 'The common rule needs the return wet bulb, or dry bulb and humidity.'
+      return 'The target needs the return wet bulb, or dry bulb and humidity.'
     case 'needsOutdoor':
-      return 'The common rule needs the air temperature entering the condenser.'
+      return 'The target needs the air temperature entering the condenser.'
     case 'outdoorOutsideRule':
       return `The common rule holds from ${span(profile.ruleOutdoorLowK, profile.ruleOutdoorHighK)} outdoors. Weigh in only, and come back in other weather.`
     case 'wetBulbOutsideRule':
@@ -65,48 +101,8 @@ export function noTargetWords(
   }
 }
 
-const temperature = (habit: Habit, system: UnitSystem) => showText('temperature', habit.si, system)
-const difference = (habit: Habit, system: UnitSystem) => showText('temperatureDifference', habit.si, system)
-
-/** What a finding means and what to do; limits are the profile's, in the units in use. */
-export function findingWords(code: FindingCode, system: UnitSystem, profile: MethodProfile = customaryProfile): string {
-  switch (code) {
-    case 'pressureOutsideData':
-      return 'A pressure lies outside the refrigerant’s data. Check the figure, its unit and the refrigerant.'
-    case 'negativeSuperheat':
-      return 'Superheat below zero can’t be: wrong refrigerant chosen, a loose or swapped clamp, or a gauge not zeroed. Not a charge fault.'
-    case 'negativeSubcooling':
-      return 'Subcooling below zero can’t be: wrong refrigerant chosen, a loose or swapped clamp, a gauge not zeroed, or gas in the liquid line. Not a charge fault by itself.'
-    case 'suctionAboveLiquidPressure':
-      return 'Suction pressure is above liquid pressure: hoses swapped, or the compressor isn’t pumping.'
-    case 'suctionLineAboveLiquidLine':
-      return 'The suction line is warmer than the liquid line: clamps swapped, or a heat pump that heats.'
-    case 'supplyAboveReturn':
-      return 'Supply air is warmer than return: probes swapped, or it is heating.'
-    case 'condensingBelowOutdoor':
-      return 'Condensing below outdoor air can’t be: wrong refrigerant, gauge not zeroed, or the outdoor probe lies in the sun.'
-    case 'superheatUnderFloor':
-      return `Superheat under ${difference(profile.superheatFloorK, system)}: liquid may reach the compressor. Don’t add; find out why.`
-    case 'coilBelowFreezing':
-      return `The coil is under ${temperature(profile.freezeK, system)} and freezes. Check airflow and filter before any charge.`
-    case 'coolOutdoors':
-      return `Under ${temperature(profile.outdoorFloorK, system)} outdoors a reading doesn’t settle the charge. Weigh in, and come back on a warm day.`
-    case 'outdoorNotMeasured':
-      return 'Outdoor air wasn’t measured: without it nobody knows whether today’s weather lets a reading settle the charge.'
-    case 'indoorsOutsideWindow':
-      return `Indoors outside ${temperature(profile.indoorLowK, system)} to ${temperature(profile.indoorHighK, system)}: give it a load like a normal day’s.`
-    case 'liquidLineBelowOutdoor':
-      return 'The liquid line is cooler than outdoor air: look for a clamp off the pipe or a restriction before it.'
-    case 'highSplit':
-      return `Return − supply is over ${difference(profile.highSplitK, system)}: suspect airflow before charge.`
-    case 'valveSuperheatOffHabit':
-      return `An expansion valve usually holds ${difference(profile.valveSuperheatLowK, system)} to ${difference(profile.valveSuperheatHighK, system)} superheat: check bulb, valve and airflow.`
-    case 'coilMayFreeze':
-      return 'Cool outdoors and a cool return: the right superheat may still mean a coil below freezing.'
-    case 'bubbleAndDewDiffer':
-      return 'This blend has glide: superheat is from dew, subcooling from bubble.'
-  }
-}
+export const temperature = (habit: Habit, system: UnitSystem) => showText('temperature', habit.si, system)
+export const difference = (habit: Habit, system: UnitSystem) => showText('temperatureDifference', habit.si, system)
 
 export const workingWords: Record<WorkingCode, { title: string; formula: string }> = {
   suctionAbsolute: { title: 'Suction pressure, absolute', formula: 'gauge + atmosphere at this elevation' },
@@ -117,12 +113,44 @@ export const workingWords: Record<WorkingCode, { title: string; formula: string 
   subcooling: { title: 'Subcooling', formula: 'condensing − liquid line' },
   targetCommonRule: { title: 'Target superheat', formula: '(3 × wet bulb − 80 − outdoors) ÷ 2, all in °F' },
   targetLabel: { title: 'Target subcooling', formula: 'from the label' },
+  targetChart: { title: 'Target', formula: 'from the model’s chart, between the lit cells' },
+  targetTable: { title: 'Target', formula: 'from the model’s table' },
+  uncertainty: { title: 'Uncertainty (one standard)', formula: 'root of the sum of squares; shares of it below' },
+  expectedSplit: { title: 'Split this air should give', formula: 'a healthy coil and fan on return air like this' },
+  approach: { title: 'Approach', formula: 'liquid line − outdoors' },
+  freezeMargin: { title: 'Margin to freezing', formula: 'evaporating − freezing' },
   targetTyped: { title: 'Target superheat', formula: 'typed, with a reason' },
   requiredSuctionLine: { title: 'Suction line to aim for', formula: 'evaporating + target superheat' },
   requiredLiquidLine: { title: 'Liquid line to aim for', formula: 'condensing − target subcooling' },
   wetBulb: { title: 'Return wet bulb', formula: 'from dry bulb, humidity and site pressure' },
   split: { title: 'Temperature split', formula: 'return − supply' },
   condensingOverOutdoor: { title: 'Condensing over outdoor', formula: 'condensing − outdoors' },
+}
+
+export const channelWords: Record<ReadingChannel, string> = {
+  suctionPressure: 'suction pressure',
+  liquidPressure: 'liquid pressure',
+  suctionLine: 'suction line',
+  liquidLine: 'liquid line',
+  returnDryBulb: 'return dry bulb',
+  returnWetBulb: 'return wet bulb',
+  returnHumidity: 'return humidity',
+  supply: 'supply air',
+  outdoor: 'outdoor air',
+  staticPressure: 'static pressure',
+  voltage: 'line voltage',
+  amps: 'current',
+  capacitor: 'capacitor',
+}
+export const inputWords = (input: UncertainInput) =>
+  input === 'refrigerantData' ? 'refrigerant data' : channelWords[input]
+
+function shareWords() {
+  const inputs = [...(Object.keys(channelWords) as ReadingChannel[]), 'refrigerantData'] as const
+  return Object.fromEntries(inputs.map((i) => [`share.${i}`, inputWords(i)])) as Record<
+    `share.${UncertainInput}`,
+    string
+  >
 }
 
 export const termWords: Record<TermName, string> = {
@@ -144,9 +172,16 @@ export const termWords: Record<TermName, string> = {
   target: 'target',
   toleranceLow: 'in from',
   toleranceHigh: 'in to',
+  freezing: 'freezing',
+  ...shareWords(),
 }
 
-export const verdictWords = { in: 'In', out: 'Out', none: 'No verdict' } as const
+export const verdictWords: Record<ChargeVerdict, string> = {
+  in: 'In',
+  out: 'Out',
+  tooClose: 'Too close to call',
+  none: 'No verdict',
+}
 export const decayWords = { limit: 'limit', valvedOff: 'valved off', minutes: 'minutes' }
 
 /** Safety where it applies: one line a stage. Local codes and a licensed person's judgement come first. */

@@ -38,6 +38,8 @@ export const missingWords: Record<MissingFact, string> = {
   includedLength: 'line length the charge covers',
   lineLength: 'line length',
   liquidLine: 'liquid-line size',
+  orientation: 'how the indoor coil lies',
+  indoorModel: 'indoor unit',
   targetSubcooling: 'target subcooling from the label',
   superheatSource: 'where the superheat target comes from',
   targetSuperheat: 'target superheat',
@@ -77,6 +79,8 @@ export function needWords(need: Need, system: UnitSystem): string {
       return 'take a reading'
     case 'readingOut':
       return 'out of tolerance'
+    case 'readingClose':
+      return 'too close to call'
     case 'readingOpen':
       return 'reading unfinished'
     case 'sign':
@@ -116,6 +120,8 @@ export function actWords(need: Need, tag: string): string {
       return `Read ${tag} while it settles`
     case 'takeReading':
       return `Take a reading on ${tag}`
+    case 'readingClose':
+      return `Settle the verdict on ${tag}`
     case 'readingOut':
     case 'readingOpen':
       return `Read ${tag} again`

@@ -14,7 +14,14 @@ export interface Agenda {
 }
 
 /** Ended waits come first (something is standing there, ready), then failures, then the unit furthest along. */
-const urgency: Record<string, number> = { readGauge: 0, takeReading: 0, sign: 1, decayFailed: 2, readingOut: 2 }
+const urgency: Record<string, number> = {
+  readGauge: 0,
+  takeReading: 0,
+  sign: 1,
+  decayFailed: 2,
+  readingOut: 2,
+  readingClose: 2,
+}
 
 /** What waits and what could be done next across units. Waiting, sealed and refused units ask for nothing. */
 export function agenda(units: readonly AgendaUnit[], nowMs: number): Agenda {

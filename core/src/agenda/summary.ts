@@ -1,6 +1,6 @@
-import type { MethodProfile } from '../method/profile'
 import type { Stage } from '../log/entry'
 import type { UnitRecord } from '../log/fold'
+import type { ChargeVerdict } from '../tuning/judgeCharge'
 import { unitView, type Need, type StageState, type Wait } from '../log/stages'
 
 /** What a board shows of a unit without its log. Stage states of waits are by `at`; the rest doesn't depend on a clock. */
@@ -13,16 +13,13 @@ export interface UnitSummary {
   readonly current: Stage
   readonly waits: readonly Wait[]
   readonly need: Need
-  readonly verdict: 'in' | 'out' | 'none'
+  readonly verdict: ChargeVerdict
   readonly sealed: boolean
   readonly sealedAt?: string
   readonly passed: number
 }
 
-export function summarise(
-  record: UnitRecord,
-  options: { nowMs: number; jobElevationM?: number; profile?: MethodProfile },
-): UnitSummary {
+export function summarise(record: UnitRecord, options: { nowMs: number; jobElevationM?: number }): UnitSummary {
   const view = unitView(record, options)
   return {
     tag: view.facts.tag ?? '',

@@ -1,5 +1,7 @@
 import fc from 'fast-check'
 import { absolutePressurePa, atmosphericPressurePa } from './atmosphere'
+import { expectedSplitK } from './expectedSplit'
+import { waterBoilingPointK, waterVapourPressurePa } from './water'
 import { relativeHumidity, wetBulbK } from './wetBulb'
 
 const kelvin = (f: number) => (f + 459.67) / 1.8
@@ -79,5 +81,52 @@ describe('wet bulb', () => {
     }
     expect(relativeHumidity({ dryBulbK: 290, wetBulbK: 291, pressurePa: 101325 })).toBeUndefined()
     expect(relativeHumidity({ dryBulbK: 300, wetBulbK: 260, pressurePa: 101325 })).toBeUndefined()
+  })
+})
+
+describe('the split that this air should give', () => {
+  const at = (dry: number, wet: number, pressurePa = 101325) =>
+    expectedSplitK({ returnDryBulbK: kelvin(dry), returnWetBulbK: kelvin(wet), pressurePa })
+  it.each([
+    [80, 67, 21],
+    [75, 63, 20],
+    [80, 72, 17],
+    [75, 57, 23.5],
+  ])('%d °F dry bulb, %d °F wet bulb: about %d °F, as makers’ tables have it', (dry, wet, f) => {
+    expect(Math.abs(at(dry, wet)! * 1.8 - f)).toBeLessThan(1.5)
+  })
+  it('is smaller in wetter air', () => {
+    const f = (min: number, max: number) => fc.double({ min, max, noNaN: true })
+    fc.assert(
+      fc.property(f(68, 85), f(0.3, 0.9), (dry, share) => {
+        const wet = 50 + (dry - 50) * share
+        expect(at(dry, wet + 1)!).toBeLessThanOrEqual(at(dry, wet)! + 1e-6)
+      }),
+    )
+  })
+  it('takes the site’s pressure, and refuses what no return air is', () => {
+    expect(at(76, 65, 83436)).not.toBeCloseTo(at(76, 65)!, 2)
+    expect(at(76, 77)).toBeUndefined()
+    expect(at(150, 80)).toBeUndefined()
+    expect(at(76, 65, 0)).toBeUndefined()
+  })
+})
+
+describe('water', () => {
+  it('boils at 70 °F under about 18 800 micron, and freezes its shelf at 32 °F near 4 580', () => {
+    expect(waterVapourPressurePa(kelvin(70))! / 0.133322).toBeCloseTo(18_780, -2)
+    expect(waterVapourPressurePa(273.16)! / 0.133322).toBeCloseTo(4_585, -1)
+  })
+  it('gives back the temperature from the pressure', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 180, max: 460, noNaN: true }), (k) => {
+        expect(waterBoilingPointK(waterVapourPressurePa(k)!)).toBeCloseTo(k, 3)
+      }),
+    )
+    expect([waterBoilingPointK(0), waterBoilingPointK(1e9), waterVapourPressurePa(NaN)]).toEqual([
+      undefined,
+      undefined,
+      undefined,
+    ])
   })
 })

@@ -1,9 +1,11 @@
 import { lineSetAdjustmentKg, type LineSetAdjustment } from '../charge/lineSetAdjustment'
-import { customaryProfile, type MethodProfile } from '../method/profile'
+import type { MethodProfile } from '../method/profile'
+import { customaryProfile } from '../method/readyProfiles'
 import { toSi } from '../quantity/unit'
 import type { UnitFacts } from './entry'
 import { unitFacts, type MissingFact } from './facts'
 import type { UnitRecord } from './fold'
+import { unitMethod } from './method'
 
 export type ChargeDue =
   | {
@@ -73,10 +75,10 @@ export interface ChargeBalance {
 }
 
 /** What went in against what was due; settled within two steps of a customary scale (the profile's tolerance). */
-export function chargeBalance(record: UnitRecord, profile: MethodProfile = customaryProfile): ChargeBalance {
-  const due = chargeDue(unitFacts(record), profile)
+export function chargeBalance(record: UnitRecord, method = unitMethod(record)): ChargeBalance {
+  const due = chargeDue(unitFacts(record), method)
   const weighed = weighedKg(record)
   if (!due.ok) return { due, weighedKg: weighed, settled: false }
   const openKg = due.dueKg - weighed
-  return { due, weighedKg: weighed, openKg, settled: Math.abs(openKg) <= profile.weighInToleranceKg.si + 1e-9 }
+  return { due, weighedKg: weighed, openKg, settled: Math.abs(openKg) <= method.weighInToleranceKg.si + 1e-9 }
 }

@@ -12,6 +12,9 @@ import {
   type SignatureStrokes,
   type UnitFacts,
 } from './entry'
+import { checkLabel, type LabelProblem } from '../label/modelLabel'
+import { checkInstrument, type InstrumentProblem } from '../measurement/instrument'
+import { checkHabit, checkProfile, type HabitProblem, type ProfileProblem } from '../method/checkProfile'
 import { refusalOf, siteElevationM, unitFacts } from './facts'
 import { isSealed, isStrikable, type UnitRecord } from './fold'
 import { unitView } from './stages'
@@ -41,6 +44,10 @@ export type EntryProblem =
   | { code: 'emptySignature'; path: 'signature' }
   | { code: 'elevationOutside'; path: string }
   | { code: 'gateClosed'; path: ''; stages: Stage[] }
+  | { code: 'badLabel'; path: string; problem: LabelProblem }
+  | { code: 'badProfile'; path: string; problem: ProfileProblem }
+  | { code: 'badHabit'; path: 'quantity'; problem: HabitProblem }
+  | { code: 'badInstrument'; path: string; problem: InstrumentProblem }
   | { code: 'refusedStop'; path: ''; refusal: ConversionRefusal }
 
 /**
@@ -66,7 +73,39 @@ export function checkEntry(
     case 'weighed':
       return [...problems, ...(entry.direction === 'add' ? refused(facts) : []), ...checkWeighed(entry)]
     case 'reading':
-      return [...problems, ...checkReading(entry.values, facts, siteElevationM(facts, jobElevationM))]
+      return [
+        ...problems,
+        ...checkReading(entry.values, facts, siteElevationM(facts, jobElevationM)),
+        ...(entry.kit ?? []).flatMap((instrument, i) =>
+          checkInstrument(instrument).map((problem): EntryProblem => ({
+            code: 'badInstrument',
+            path: `kit.${i}.${problem.path}`,
+            problem,
+          })),
+        ),
+      ]
+    case 'label':
+      return [
+        ...problems,
+        ...checkLabel(entry.label).map((problem): EntryProblem => ({
+          code: 'badLabel',
+          path: `label.${problem.path}`,
+          problem,
+        })),
+      ]
+    case 'method':
+      return [
+        ...problems,
+        ...checkProfile(entry.profile).map((problem): EntryProblem => ({
+          code: 'badProfile',
+          path: `profile.${problem.path}`,
+          problem,
+        })),
+      ]
+    case 'override': {
+      const problem = entry.quantity && checkHabit(entry.habit, entry.quantity)
+      return problem ? [...problems, { code: 'badHabit', path: 'quantity', problem }] : problems
+    }
     case 'gatePassed':
       return [...problems, ...(entry.stage === 'prepare' ? refused(facts) : [])]
     case 'struck':
@@ -78,6 +117,7 @@ export function checkEntry(
       return isSealed(record) ? problems : [...problems, { code: 'notSealed', path: '' }]
     case 'started':
       return [...problems, ...refused(facts), ...gatesClosed(['vacuum'])]
+    case 'note':
     case 'pumpOn':
     case 'valvedOff':
       return problems
@@ -165,6 +205,9 @@ export function checkReading(values: ReadingValues, facts: UnitFacts, elevationM
     toSi('temperature', returnWetBulb) > toSi('temperature', returnDryBulb) + 1e-9
   ) {
     problems.push({ code: 'wetBulbAboveDryBulb', path: 'values.returnWetBulb' })
+  }
+  for (const key of ['staticPressure', 'voltage', 'amps', 'capacitor'] as const) {
+    if ((values[key]?.value ?? 0) < 0) problems.push({ code: 'negative', path: `values.${key}` })
   }
   problems.push(...checkPressure('suctionPressure', 'dew'), ...checkPressure('liquidPressure', 'bubble'))
   return problems

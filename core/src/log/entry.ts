@@ -1,4 +1,9 @@
-import type { Quantity } from '../quantity/unit'
+import type { Metering, Orientation } from '../label/equipment'
+import type { ModelLabel } from '../label/modelLabel'
+import type { Instrument } from '../measurement/instrument'
+import type { HabitKey } from '../method/habits'
+import type { ProfileSpec } from '../method/profile'
+import type { AnyQuantity, Dimension, Quantity } from '../quantity/unit'
 import type { Refrigerant } from '../refrigerant/refrigerants'
 
 /**
@@ -16,7 +21,6 @@ export type PassableStage = Exclude<Stage, 'handOver'>
 export const passableStages = ['prepare', 'vacuum', 'weighIn', 'startUp'] as const satisfies readonly PassableStage[]
 
 export type Work = 'new' | 'retrofit' | 'conversion'
-export type Metering = 'fixedOrifice' | 'expansionValve'
 
 /** What is known of a unit before anything is measured. A key left out is unknown; null in a later patch makes it unknown again. */
 export interface UnitFacts {
@@ -24,6 +28,8 @@ export interface UnitFacts {
   place?: string
   model?: string
   serial?: string
+  indoorModel?: string
+  orientation?: Orientation
   work?: Work
   mode?: 'coolingOnly' | 'heatPump'
   refrigerant?: Refrigerant
@@ -61,7 +67,34 @@ export interface ReadingValues {
   returnHumidity?: Quantity<'ratio'>
   supply?: Quantity<'temperature'>
   outdoor?: Quantity<'temperature'>
+  /** total external static pressure */
+  staticPressure?: Quantity<'staticPressure'>
+  voltage?: Quantity<'voltage'>
+  amps?: Quantity<'current'>
+  capacitor?: Quantity<'capacitance'>
 }
+export type ReadingChannel = keyof ReadingValues
+
+/** What each channel of a reading measures. */
+export const channelDimensions = {
+  suctionPressure: 'gaugePressure',
+  liquidPressure: 'gaugePressure',
+  suctionLine: 'temperature',
+  liquidLine: 'temperature',
+  returnDryBulb: 'temperature',
+  returnWetBulb: 'temperature',
+  returnHumidity: 'ratio',
+  supply: 'temperature',
+  outdoor: 'temperature',
+  staticPressure: 'staticPressure',
+  voltage: 'voltage',
+  amps: 'current',
+  capacitor: 'capacitance',
+} as const satisfies Record<ReadingChannel, Dimension>
+export const readingChannels = Object.keys(channelDimensions) as ReadingChannel[]
+
+/** Which instrument took which channel, by the ids in `kit`. */
+export type InstrumentsUsed = { readonly [C in ReadingChannel]?: string }
 
 /** Strokes of a signature: each a list of x, y, x, y … in a box 1000 wide and 400 high. */
 export type SignatureStrokes = readonly (readonly number[])[]
@@ -101,6 +134,31 @@ export type Started = Base<'started'>
 export interface Reading extends Base<'reading'> {
   readonly mode: 'cooling'
   readonly values: ReadingValues
+  readonly instruments?: InstrumentsUsed
+  /** the instruments named above as they were then, so that the record can be judged without the company's kit */
+  readonly kit?: readonly Instrument[]
+}
+/** A model's label taken from the company's library, whole, so that the record stands by itself. */
+export interface LabelTaken extends Base<'label'> {
+  readonly modelId: string
+  /** the library's entry that it was copied from; a later one there shows that the label was corrected since */
+  readonly version: string
+  readonly label: ModelLabel
+}
+/** The method profile that this unit is judged by, whole. */
+export interface MethodChosen extends Base<'method'> {
+  readonly profile: ProfileSpec
+  readonly reason?: string
+}
+/** One habit changed for this unit only; without a quantity the change is taken back. */
+export interface HabitOverridden extends Base<'override'> {
+  readonly habit: HabitKey
+  readonly quantity?: AnyQuantity
+  readonly reason: string
+}
+/** Anything worth keeping that no other entry says. */
+export interface Noted extends Base<'note'> {
+  readonly text: string
 }
 export interface GatePassed extends Base<'gatePassed'> {
   readonly stage: PassableStage
@@ -120,7 +178,22 @@ export interface Amendment extends Base<'amendment'> {
 }
 
 export type Entry =
-  Opened | Facts | PumpOn | ValvedOff | Micron | Weighed | Started | Reading | GatePassed | Struck | Sealed | Amendment
+  | Opened
+  | Facts
+  | LabelTaken
+  | MethodChosen
+  | HabitOverridden
+  | PumpOn
+  | ValvedOff
+  | Micron
+  | Weighed
+  | Started
+  | Reading
+  | Noted
+  | GatePassed
+  | Struck
+  | Sealed
+  | Amendment
 
 /** What a person decides about an entry; version, id and times come with the writing. */
 export type EntryBody = Entry extends infer E

@@ -1,6 +1,7 @@
 import { elevationLimitsM } from '../air/atmosphere'
 import { conversionRefusal, type ConversionRefusal } from '../conversion/suitability'
-import { customaryProfile, type MethodProfile } from '../method/profile'
+import type { ModelLabel } from '../label/modelLabel'
+import type { MethodProfile } from '../method/profile'
 import { toSi } from '../quantity/unit'
 import type { UnitFacts } from './entry'
 import type { UnitRecord } from './fold'
@@ -30,12 +31,14 @@ export type MissingFact =
   | 'includedLength'
   | 'lineLength'
   | 'liquidLine'
+  | 'orientation'
+  | 'indoorModel'
   | 'targetSubcooling'
   | 'superheatSource'
   | 'targetSuperheat'
 
 /** What is still unknown, in the order of the form; nothing here blocks, it says what to ask and where it will matter. */
-export function missingFacts(facts: UnitFacts): MissingFact[] {
+export function missingFacts(facts: UnitFacts, label?: ModelLabel): MissingFact[] {
   const conversion = facts.work === 'conversion'
   const asked: [MissingFact, boolean][] = [
     ['work', true],
@@ -48,11 +51,30 @@ export function missingFacts(facts: UnitFacts): MissingFact[] {
     ['lineLength', true],
     ['includedLength', true],
     ['liquidLine', facts.allowance === undefined],
-    ['targetSubcooling', facts.metering === 'expansionValve'],
-    ['superheatSource', facts.metering === 'fixedOrifice'],
+    ['orientation', label?.tables?.some((t) => t.rows.some((row) => row.orientation)) ?? false],
+    ['indoorModel', asksForIndoor(label)],
+    ['targetSubcooling', facts.metering === 'expansionValve' && !labelGives(label, 'subcooling')],
+    ['superheatSource', facts.metering === 'fixedOrifice' && !labelGives(label, 'superheat')],
     ['targetSuperheat', facts.metering === 'fixedOrifice' && facts.superheatSource === 'typed'],
   ]
   return asked.filter(([key, applies]) => applies && facts[key] === undefined).map(([key]) => key)
+}
+
+const sheetGives = { superheat: ['superheatGrid'], subcooling: ['subcoolingCurve', 'requiredLine'] } as const
+
+/** Whether a label holds a target in cooling for this quantity, whatever it is looked up by. */
+export function labelGives(label: ModelLabel | undefined, quantity: 'superheat' | 'subcooling'): boolean {
+  const shapes: readonly string[] = sheetGives[quantity]
+  return (
+    (label?.tables?.some((t) => t.quantity === quantity && t.rows.some((row) => row.cooling)) ?? false) ||
+    (label?.sheets?.some((s) => s.mode === 'cooling' && shapes.includes(s.shape)) ?? false)
+  )
+}
+
+/** Only where every line of what the label gives is for a particular indoor unit. */
+function asksForIndoor(label: ModelLabel | undefined): boolean {
+  const lines = [...(label?.tables?.flatMap((t) => t.rows) ?? []), ...(label?.sheets ?? [])]
+  return lines.length > 0 && lines.every((line) => line.indoor)
 }
 
 /** Why this unit must not be converted, where it must not. */
@@ -61,16 +83,12 @@ export function refusalOf({ work, oldRefrigerant, refrigerant }: UnitFacts): Con
   return conversionRefusal({ from: oldRefrigerant, to: refrigerant })
 }
 
-/** Limit and length of the decay hold: the unit's own, else the profile's for new or older work. */
-export function decayTerms(facts: UnitFacts, profile: MethodProfile = customaryProfile) {
+/** Limit and length of the decay hold by the method in force, for new or for older work. */
+export function decayTerms(facts: Pick<UnitFacts, 'work'>, method: MethodProfile) {
   const old = facts.work === 'retrofit' || facts.work === 'conversion'
-  const habit = old ? profile.decayLimitOldPa : profile.decayLimitNewPa
-  return {
-    limitPa: facts.decayLimit ? toSi('vacuum', facts.decayLimit) : habit.si,
-    limitSource: facts.decayLimit ? 'set for this unit' : habit.source,
-    holdS: facts.decayHold ? toSi('duration', facts.decayHold) : profile.decayHoldS.si,
-    holdSource: facts.decayHold ? 'set for this unit' : profile.decayHoldS.source,
-  }
+  const limit = old ? method.decayLimitOldPa : method.decayLimitNewPa
+  const hold = method.decayHoldS
+  return { limitPa: limit.si, limitSource: limit.source, holdS: hold.si, holdSource: hold.source }
 }
 
 /** The unit's own elevation, else the job site's, else sea level. */

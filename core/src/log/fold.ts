@@ -21,6 +21,10 @@ export const emptyRecord: UnitRecord = {
   items: {
     opened: [],
     facts: [],
+    label: [],
+    method: [],
+    override: [],
+    note: [],
     pumpOn: [],
     valvedOff: [],
     micron: [],
@@ -36,6 +40,11 @@ export const emptyRecord: UnitRecord = {
   struck: [],
   ignored: [],
   seen: {},
+}
+
+/** A record stored before some kinds of entry were known, with their empty lists. */
+export function withAllKinds(record: UnitRecord): UnitRecord {
+  return { ...record, items: { ...emptyRecord.items, ...record.items } }
 }
 
 /** The record with one more entry. An entry already in it changes nothing, so appending twice is harmless. */

@@ -1,3 +1,6 @@
+import { factHabits } from '../method/factHabits'
+import { overlay } from '../method/profile'
+import { customaryProfile } from '../method/readyProfiles'
 import { agenda } from '../agenda/agenda'
 import { summarise, summaryAt } from '../agenda/summary'
 import { checkEntry, hasInk } from './checkEntry'
@@ -140,13 +143,15 @@ describe('facts', () => {
     expect(missingFacts({ ...facts, work: 'conversion' })).toEqual(['oldRefrigerant', 'recovered'])
   })
   it('takes the decay limit for new or older work from the profile, unless the unit has its own', () => {
-    const micronOf = (f: UnitFacts) => Math.round(decayTerms(f).limitPa / 0.133322368)
+    const micronOf = (f: UnitFacts) =>
+      Math.round(decayTerms(f, overlay(customaryProfile, factHabits(f))).limitPa / 0.133322368)
     expect([
       micronOf({ work: 'new' }),
       micronOf({ work: 'retrofit' }),
       micronOf({ decayLimit: { value: 300, unit: 'micron' } }),
     ]).toEqual([500, 1000, 300])
-    expect(decayTerms({ decayHold: { value: 15, unit: 'min' } }).holdS).toBe(900)
+    const own = factHabits({ decayHold: { value: 15, unit: 'min' } })
+    expect(decayTerms({}, overlay(customaryProfile, own)).holdS).toBe(900)
   })
 })
 

@@ -1,10 +1,12 @@
-import { customaryProfile, type MethodProfile } from '../method/profile'
+import type { ModelLabel } from '../label/modelLabel'
+import type { MethodProfile, ProfileSpec } from '../method/profile'
 import type { ConversionRefusal } from '../conversion/suitability'
-import { judgeReading, type JudgedReading } from '../tuning/judgeReading'
+import { judgeCharge, type JudgedReading } from '../tuning/judgeCharge'
 import { chargeBalance, type ChargeBalance } from './charge'
 import { stages, type GatePassed, type LogItem, type Reading, type Stage, type UnitFacts } from './entry'
 import { missingFacts, refusalOf, siteElevationM, unitFacts, type MissingFact } from './facts'
 import { isSealed, type UnitRecord } from './fold'
+import { unitLabel, unitMethod, unitProfile } from './method'
 import { vacuumRun, type VacuumRun } from './vacuum'
 
 /**
@@ -30,17 +32,28 @@ export type Need =
   | { code: 'refused'; refusal: ConversionRefusal }
   | { code: 'startVacuum' | 'pullDown' | 'holdRunning' | 'readGauge' | 'decayFailed' }
   | { code: 'weighIn'; openKg: number | undefined }
-  | { code: 'start' | 'settling' | 'takeReading' | 'readingOut' | 'readingOpen' | 'sign' | 'nothing' }
+  | { code: 'start' | 'settling' | 'takeReading' | 'readingOut' | 'readingClose' | 'readingOpen' | 'sign' | 'nothing' }
 
 export interface UnitView {
   readonly facts: UnitFacts
   readonly missing: readonly MissingFact[]
   readonly refusal?: ConversionRefusal
   readonly elevationM: number
+  /** the model's label as this unit took it */
+  readonly label?: ModelLabel
+  readonly labelVersion?: { readonly modelId: string; readonly version: string }
+  readonly profile: ProfileSpec
+  /** the profile with label, plate and overrides laid over it */
+  readonly method: MethodProfile
   readonly vacuum: VacuumRun
   readonly charge: ChargeBalance
   readonly startedMs?: number
-  readonly reading?: { readonly item: LogItem<Reading>; readonly judged: JudgedReading; readonly settled: boolean }
+  readonly reading?: {
+    readonly item: LogItem<Reading>
+    readonly judged: JudgedReading
+    readonly settled: boolean
+    readonly targetMovedK?: number
+  }
   readonly stages: readonly StageView[]
   readonly current: Stage
   readonly waits: readonly Wait[]
@@ -50,17 +63,42 @@ export interface UnitView {
 
 const timeOf = (item: LogItem) => Date.parse(item.entry.at)
 
-/** The latest reading by its own time, and how far the system had settled when it was taken. */
-function latestReading(
-  record: UnitRecord,
-  { facts, elevationM, startedMs }: { facts: UnitFacts; elevationM: number; startedMs?: number },
-  profile: MethodProfile,
-) {
-  const item = [...record.items.reading].sort((a, b) => timeOf(a) - timeOf(b)).at(-1)
+interface ReadingTerms {
+  readonly facts: UnitFacts
+  readonly label?: ModelLabel
+  readonly elevationM: number
+  readonly startedMs?: number
+  readonly method: MethodProfile
+}
+
+/** A logged reading judged with the instruments that it names. */
+function judgeLogged(item: LogItem<Reading>, { facts, label, elevationM, method }: ReadingTerms): JudgedReading {
+  const { mode, values, instruments, kit = [] } = item.entry
+  return judgeCharge({ facts, label, elevationM }, { mode, values, instruments, atMs: timeOf(item) }, kit, method)
+}
+
+/** The latest reading by its own time, how far the system had settled, and how far the target moved since the charge last changed. */
+function latestReading(record: UnitRecord, terms: ReadingTerms) {
+  const { startedMs, method } = terms
+  const readings = [...record.items.reading].sort((a, b) => timeOf(a) - timeOf(b))
+  const item = readings.at(-1)
   if (!item) return undefined
-  const judged = judgeReading({ facts, values: item.entry.values, elevationM }, profile)
-  const settled = startedMs !== undefined && timeOf(item) - startedMs >= profile.settleAfterStartS.si * 1000
-  return { item, judged, settled }
+  const judged = judgeLogged(item, terms)
+  const step = Math.max(startedMs ?? -Infinity, ...record.items.weighed.map(timeOf).filter((t) => t <= timeOf(item)))
+  const settled =
+    startedMs !== undefined &&
+    timeOf(item) - startedMs >= method.settleAfterStartS.si * 1000 &&
+    (step === startedMs || timeOf(item) - step >= method.settleAfterStepS.si * 1000)
+  const before =
+    readings.filter((r) => r !== item && timeOf(r) >= step).at(0) ?? readings.filter((r) => timeOf(r) < step).at(-1)
+  return { item, judged, settled, targetMovedK: before && moved(judged, judgeLogged(before, terms)) }
+}
+
+/** How far the target is from where it was, where that is more than the method lets pass unsaid. */
+function moved(now: JudgedReading, before: JudgedReading): number | undefined {
+  if (!now.target.ok || !before.target.ok || now.target.deciding !== before.target.deciding) return undefined
+  const movedK = now.target.targetK - before.target.targetK
+  return Math.abs(movedK) > now.method.targetMovedK.si ? movedK : undefined
 }
 
 /**
@@ -70,21 +108,20 @@ function latestReading(
  */
 export function unitView(
   record: UnitRecord,
-  {
-    nowMs,
-    jobElevationM,
-    profile = customaryProfile,
-  }: { nowMs: number; jobElevationM?: number; profile?: MethodProfile },
+  { nowMs, jobElevationM }: { nowMs: number; jobElevationM?: number },
 ): UnitView {
   const facts = unitFacts(record)
   const elevationM = siteElevationM(facts, jobElevationM)
-  const missing = missingFacts(facts)
+  const taken = unitLabel(record)
+  const label = taken?.label
+  const method = unitMethod(record)
+  const missing = missingFacts(facts, label)
   const refusal = refusalOf(facts)
-  const vacuum = vacuumRun(record, profile)
-  const charge = chargeBalance(record, profile)
+  const vacuum = vacuumRun(record, method)
+  const charge = chargeBalance(record, method)
   const start = [...record.items.started].sort((a, b) => timeOf(a) - timeOf(b)).at(-1)
   const startedMs = start && timeOf(start)
-  const reading = latestReading(record, { facts, elevationM, startedMs }, profile)
+  const reading = latestReading(record, { facts, label, elevationM, startedMs, method })
   const sealed = isSealed(record)
 
   const waits: Wait[] = []
@@ -98,12 +135,12 @@ export function unitView(
     waits.push({ kind: 'decayHold', startedMs: vacuum.valvedOffMs, endsMs: vacuum.holdEndsMs })
   }
   if (!sealed && startedMs !== undefined && !reading?.settled) {
-    waits.push({ kind: 'settle', startedMs, endsMs: startedMs + profile.settleAfterStartS.si * 1000 })
+    waits.push({ kind: 'settle', startedMs, endsMs: startedMs + method.settleAfterStartS.si * 1000 })
   }
 
   const pass = (stage: Stage) => record.items.gatePassed.filter((p) => p.entry.stage === stage).at(-1)
   const running = (kind: Wait['kind']) => waits.some((w) => w.kind === kind && w.endsMs > nowMs)
-  const holdFindings = reading?.judged.findings.some((f) => f.severity === 'hold') ?? false
+  const holdFindings = reading?.judged.findings.some((f) => f.consequence === 'notSettled') ?? false
   const evidence: Record<Stage, StageState> = {
     prepare: refusal ? 'stopped' : missing.length === 0 ? 'done' : 'current',
     vacuum:
@@ -142,6 +179,10 @@ export function unitView(
     missing,
     refusal,
     elevationM,
+    label,
+    labelVersion: taken && { modelId: taken.modelId, version: taken.version },
+    profile: unitProfile(record),
+    method,
     vacuum,
     charge,
     startedMs,
@@ -153,6 +194,8 @@ export function unitView(
   }
   return { ...view, need: needOf(view, nowMs) }
 }
+
+const readingNeed = { in: 'readingOpen', none: 'readingOpen', out: 'readingOut', tooClose: 'readingClose' } as const
 
 function needOf(view: Omit<UnitView, 'need'>, nowMs: number): Need {
   if (view.sealed) return { code: 'nothing' }
@@ -173,7 +216,7 @@ function needOf(view: Omit<UnitView, 'need'>, nowMs: number): Need {
       if (view.startedMs === undefined) return { code: 'start' }
       if (view.waits.some((w) => w.kind === 'settle' && w.endsMs > nowMs)) return { code: 'settling' }
       if (!view.reading?.settled) return { code: 'takeReading' }
-      return { code: view.reading.judged.verdict === 'out' ? 'readingOut' : 'readingOpen' }
+      return { code: readingNeed[view.reading.judged.verdict] }
     }
     case 'handOver':
       return { code: 'sign' }

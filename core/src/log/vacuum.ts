@@ -1,9 +1,9 @@
 import { toSi } from '../quantity/unit'
-import { customaryProfile, type MethodProfile } from '../method/profile'
 import { holdVerdict, type HoldVerdict } from '../vacuum/holdVerdict'
 import type { LogItem, Micron } from './entry'
 import { decayTerms, unitFacts } from './facts'
 import type { UnitRecord } from './fold'
+import { unitMethod } from './method'
 
 export interface TimedPressure {
   readonly atMs: number
@@ -27,8 +27,8 @@ const timeOf = (item: LogItem) => Date.parse(item.entry.at)
  * The evacuation as it stands, from times as corrected by the lead: all readings, and the hold that the latest valving-off
  * began. Turning the pump on again ends a hold; its readings stay.
  */
-export function vacuumRun(record: UnitRecord, profile: MethodProfile = customaryProfile): VacuumRun {
-  const { limitPa, holdS } = decayTerms(unitFacts(record), profile)
+export function vacuumRun(record: UnitRecord, method = unitMethod(record)): VacuumRun {
+  const { limitPa, holdS } = decayTerms(unitFacts(record), method)
   const samples = record.items.micron
     .map((item: LogItem<Micron>) => ({
       atMs: timeOf(item),

@@ -1,7 +1,7 @@
 import { scaleLinear } from 'd3-scale'
 import { formatNumber } from '../quantity/format'
 import { fromSi, preferredUnit, type UnitSystem } from '../quantity/unit'
-import type { JudgedReading } from '../tuning/judgeReading'
+import type { JudgedReading } from '../tuning/judgeCharge'
 import { spread, type Scene, type Shape, type Tone } from './scene'
 
 export type RungName = 'evaporating' | 'suctionLine' | 'return' | 'supply' | 'condensing' | 'liquidLine' | 'outdoor'
@@ -221,12 +221,17 @@ function rungShapes(
   ]
 }
 
+const verdictTone = { in: 'in', out: 'out', tooClose: 'close', none: 'ink' } as const satisfies Record<
+  JudgedReading['verdict'],
+  Tone
+>
+
 /** The brackets between saturation and line, coloured by the verdict where they decide. */
 function gapShapes(j: JudgedReading, y: (k: number) => number, rail: Rail): Shape[] {
   const shapes: Shape[] = []
   const gap = (x: number, satK: number | undefined, lineK: number | undefined, deciding: boolean, sign: 1 | -1) => {
     if (satK === undefined || lineK === undefined) return
-    const tone: Tone = deciding && j.verdict !== 'none' ? j.verdict : 'ink'
+    const tone: Tone = deciding ? verdictTone[j.verdict] : 'ink'
     if (deciding && j.target.ok) {
       const { lowK, highK } = j.target
       const edges = [y(satK + sign * lowK), y(satK + sign * highK)]

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
-import { judgeReading } from '../tuning/judgeReading'
+import { customaryProfile } from '../method/readyProfiles'
+import { judgeCharge } from '../tuning/judgeCharge'
 import { decaySheetScene } from './decaySheet'
 import { ladderScene } from './ladder'
 import { spread, type Scene } from './scene'
@@ -46,17 +47,24 @@ describe('labels that would collide', () => {
 
 describe('temperature ladder', () => {
   const degF = (value: number) => ({ value, unit: '°F' as const })
-  const judged = judgeReading({
-    facts: { refrigerant: 'R-410A', metering: 'expansionValve', targetSubcooling: { value: 10, unit: '°F' } },
-    values: {
-      suctionPressure: { value: 118, unit: 'psig' },
-      liquidPressure: { value: 350, unit: 'psig' },
-      suctionLine: degF(52),
-      liquidLine: degF(96),
-      outdoor: degF(90),
+  const judged = judgeCharge(
+    {
+      facts: { refrigerant: 'R-410A', metering: 'expansionValve', targetSubcooling: { value: 10, unit: '°F' } },
+      elevationM: 0,
     },
-    elevationM: 0,
-  })
+    {
+      mode: 'cooling',
+      values: {
+        suctionPressure: { value: 118, unit: 'psig' },
+        liquidPressure: { value: 350, unit: 'psig' },
+        suctionLine: degF(52),
+        liquidLine: degF(96),
+        outdoor: degF(90),
+      },
+    },
+    [],
+    customaryProfile,
+  )
   const draw = (system: 'ip' | 'si') => ladderScene({ judged, system, words, width: 358, height: 430 })!
   it('carries every temperature with its name, in the units in use', () => {
     expect(texts(draw('ip'))).toEqual(
@@ -71,7 +79,12 @@ describe('temperature ladder', () => {
   it('is nothing while there is nothing to compare', () => {
     expect(
       ladderScene({
-        judged: judgeReading({ facts: {}, values: { outdoor: degF(80) }, elevationM: 0 }),
+        judged: judgeCharge(
+          { facts: {}, elevationM: 0 },
+          { mode: 'cooling', values: { outdoor: degF(80) } },
+          [],
+          customaryProfile,
+        ),
         system: 'ip',
         words,
         width: 300,

@@ -2,7 +2,8 @@
  * A drawing as plain shapes: the app paints it as SVG, the papers as vectors in a PDF, so that both show the same picture.
  * Coordinates in points from the top left; colours are roles that each painter turns into its palette.
  */
-export type Tone = 'ink' | 'soft' | 'rule' | 'low' | 'high' | 'in' | 'out' | 'none' | 'copper' | 'inBand' | 'hold'
+export type Tone =
+  'ink' | 'soft' | 'rule' | 'low' | 'high' | 'in' | 'out' | 'close' | 'none' | 'copper' | 'inBand' | 'hold'
 
 export type Shape =
   | {

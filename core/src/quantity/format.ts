@@ -35,6 +35,17 @@ const decimals: Readonly<Record<string, number>> = {
   h: 1,
   'lb/ft³': 2,
   'kg/m³': 1,
+  'in wc': 2,
+  V: 1,
+  A: 1,
+  µF: 1,
+  cfm: 0,
+  'L/s': 0,
+  'm³/h': 0,
+  'cfm/ton': 0,
+  'L/s/kW': 1,
+  '°F/min': 1,
+  'K/min': 2,
 }
 
 /** A number the way gauges and forms show it: "−" for minus, a narrow space between thousands, no "−0". */

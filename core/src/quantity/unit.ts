@@ -14,6 +14,13 @@ export type Dimension =
   | 'ratio'
   | 'duration'
   | 'density'
+  | 'staticPressure'
+  | 'voltage'
+  | 'current'
+  | 'capacitance'
+  | 'airflow'
+  | 'airflowPerCapacity'
+  | 'temperatureRate'
 
 export type UnitSystem = 'ip' | 'si'
 
@@ -31,6 +38,8 @@ const INCH = 0.0254
 const FOOT = 0.3048
 const POUND = 0.45359237
 const OUNCE = POUND / 16
+/** 12 000 Btu (international table) an hour, in W */
+const TON_OF_COOLING = 3516.8528420667
 
 const pressureUnits = {
   kPa: { factor: 1000 },
@@ -39,7 +48,7 @@ const pressureUnits = {
   psi: { factor: PSI, aliases: ['lb/in2', '#'] },
 } as const satisfies Record<string, UnitOfMeasure>
 
-/** SI base per dimension: Pa, K, kg, kg/m, m, 1, s, kg/m³. Exact conversion factors: NIST SP 811. */
+/** SI base per dimension: Pa, K, kg, kg/m, m, 1, s, kg/m³, V, A, F, m³/s, m³/J, K/s. Exact conversion factors: NIST SP 811. */
 export const units = {
   gaugePressure: {
     psig: { ...pressureUnits.psi, aliases: ['psi', 'lb', '#'] },
@@ -103,6 +112,23 @@ export const units = {
     h: { factor: 3600, aliases: ['hr', 'hours', 'hour'] },
   },
   density: { 'lb/ft³': { factor: POUND / FOOT ** 3 }, 'kg/m³': { factor: 1 } },
+  staticPressure: {
+    'in wc': { factor: 249.08891, aliases: ['inwc', 'in w.c.', 'in wg', 'inwg', 'in h2o', 'inh2o', 'iwc', '"'] },
+    Pa: { factor: 1 },
+  },
+  voltage: { V: { factor: 1, aliases: ['volt', 'volts', 'vac'] } },
+  current: { A: { factor: 1, aliases: ['amp', 'amps', 'ampere'] } },
+  capacitance: { µF: { factor: 1e-6, aliases: ['uf', 'mfd', 'μf'] } },
+  airflow: {
+    cfm: { factor: FOOT ** 3 / 60, aliases: ['ft3/min', 'ft³/min'] },
+    'L/s': { factor: 0.001 },
+    'm³/h': { factor: 1 / 3600, aliases: ['m3/h'] },
+  },
+  airflowPerCapacity: {
+    'cfm/ton': { factor: FOOT ** 3 / 60 / TON_OF_COOLING },
+    'L/s/kW': { factor: 1e-6 },
+  },
+  temperatureRate: { '°F/min': { factor: 5 / 9 / 60, aliases: ['f/min'] }, 'K/min': { factor: 1 / 60 } },
 } as const satisfies Record<Dimension, Record<string, UnitOfMeasure>>
 
 export type UnitOf<D extends Dimension> = D extends Dimension ? keyof (typeof units)[D] & string : never
@@ -110,6 +136,17 @@ export type UnitOf<D extends Dimension> = D extends Dimension ? keyof (typeof un
 export interface Quantity<D extends Dimension = Dimension> {
   readonly value: number
   readonly unit: UnitOf<D>
+}
+
+/** A value as typed whose dimension is known from where it stands. */
+export interface AnyQuantity {
+  readonly value: number
+  readonly unit: string
+}
+
+/** `toSi` for a value whose dimension is known from where it stands; its unit was checked when it was typed. */
+export function anyToSi(dimension: Dimension, quantity: AnyQuantity): number {
+  return toSi(dimension, quantity as Quantity)
 }
 
 /** What is shown and assumed for a bare number, in each system. */
@@ -127,6 +164,13 @@ const preferred: { readonly [D in Dimension]: Record<UnitSystem, UnitOf<D>> } = 
   ratio: { ip: '%', si: '%' },
   duration: { ip: 'min', si: 'min' },
   density: { ip: 'lb/ft³', si: 'kg/m³' },
+  staticPressure: { ip: 'in wc', si: 'Pa' },
+  voltage: { ip: 'V', si: 'V' },
+  current: { ip: 'A', si: 'A' },
+  capacitance: { ip: 'µF', si: 'µF' },
+  airflow: { ip: 'cfm', si: 'L/s' },
+  airflowPerCapacity: { ip: 'cfm/ton', si: 'L/s/kW' },
+  temperatureRate: { ip: '°F/min', si: 'K/min' },
 }
 
 export function preferredUnit<D extends Dimension>(dimension: D, system: UnitSystem): UnitOf<D> {

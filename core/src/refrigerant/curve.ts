@@ -36,6 +36,15 @@ export function evaluate(curve: Curve, x: number): number | undefined {
   return hermite(curve, cell, Math.min(Math.max(position - cell, 0), 1))
 }
 
+/** Slope at x; undefined outside the nodes and for NaN. */
+export function slopeAt(curve: Curve, x: number): number | undefined {
+  const position = (x - curve.first) / curve.step
+  const last = curve.values.length - 1
+  if (!(position >= -1e-9 && position <= last + 1e-9)) return undefined
+  const cell = Math.min(Math.max(Math.floor(position), 0), last - 1)
+  return hermiteSlope(curve, cell, Math.min(Math.max(position - cell, 0), 1)) / curve.step
+}
+
 /** x at which a rising curve takes the value y; undefined outside its range. Newton inside the cell, guarded by bisection. */
 export function invertRising(curve: Curve, y: number): number | undefined {
   const { values, first, step } = curve

@@ -1,27 +1,42 @@
 import { toSi } from '../quantity/unit'
-import { evaluate, invertRising, makeCurve, type Curve } from './curve'
+import { evaluate, invertRising, makeCurve, slopeAt, type Curve } from './curve'
 import { refrigerantInfo, type Refrigerant } from './refrigerants'
 
 /** bubble: first vapour appears in the liquid, for subcooling; dew: last liquid goes, for superheat. Equal for single substances. */
 export type SaturationCurve = 'bubble' | 'dew'
 
 const psiPa = toSi('absolutePressure', { value: 1, unit: 'psia' })
-const curves = new Map<string, Curve>()
 
-/** ln(pressure) over temperature in °F is nearly straight, so a cubic through the reference grid is good to a thousandth of a degree. */
-function logPressureCurve(refrigerant: string, curve: SaturationCurve): Curve | undefined {
-  const key = `${refrigerant} ${curve}`
-  const known = curves.get(key)
+interface Saturation {
+  /** ln(pressure in Pa) over temperature in °F */
+  readonly logPressure: Curve
+  /** temperature in K over ln(pressure), at equal steps, for lookups without a search */
+  readonly temperature: Curve
+}
+
+const tables: Record<SaturationCurve, Map<string, Saturation>> = { bubble: new Map(), dew: new Map() }
+/** fine enough that the inverse is the forward curve's to a millionth of a degree */
+const INVERSE_CELLS = 512
+
+/** ln(pressure) over temperature is nearly straight, so a cubic through the reference grid is good to a thousandth of a degree. */
+function saturation(refrigerant: string, curve: SaturationCurve): Saturation | undefined {
+  const known = tables[curve].get(refrigerant)
   if (known) return known
   const data = refrigerantInfo(refrigerant)
   if (!data) return undefined
   const psia = (curve === 'dew' && data.dewPsia) || data.bubblePsia
-  const made = makeCurve(
+  const logPressure = makeCurve(
     data.firstF,
     data.stepF,
     psia.map((p) => Math.log(p * psiPa)),
   )
-  curves.set(key, made)
+  const first = logPressure.values[0]!
+  const step = (logPressure.values.at(-1)! - first) / INVERSE_CELLS
+  const nodes = Array.from({ length: INVERSE_CELLS + 1 }, (_, i) =>
+    fahrenheitK(invertRising(logPressure, Math.min(first + i * step, logPressure.values.at(-1)!))!),
+  )
+  const made = { logPressure, temperature: makeCurve(first, step, nodes) }
+  tables[curve].set(refrigerant, made)
   return made
 }
 
@@ -42,9 +57,23 @@ export function saturationTemperatureK(
   pressurePa: number,
 ): number | undefined {
   if (!(pressurePa > 0)) return undefined
-  const table = logPressureCurve(refrigerant, curve)
-  const temperatureF = table && invertRising(table, Math.log(pressurePa))
-  return temperatureF === undefined ? undefined : fahrenheitK(temperatureF)
+  const table = saturation(refrigerant, curve)
+  return table && evaluate(table.temperature, Math.log(pressurePa))
+}
+
+/**
+ * How much the saturation temperature moves with pressure, dT/dp.
+ * @returns K/Pa; undefined outside the data
+ */
+export function saturationSlopeKPerPa(
+  refrigerant: Refrigerant,
+  curve: SaturationCurve,
+  pressurePa: number,
+): number | undefined {
+  if (!(pressurePa > 0)) return undefined
+  const table = saturation(refrigerant, curve)
+  const perLog = table && slopeAt(table.temperature, Math.log(pressurePa))
+  return perLog === undefined ? undefined : perLog / pressurePa
 }
 
 /**
@@ -57,13 +86,13 @@ export function saturationPressurePa(
   curve: SaturationCurve,
   temperatureK: number,
 ): number | undefined {
-  const table = logPressureCurve(refrigerant, curve)
-  const logPressure = table && evaluate(table, kelvinF(temperatureK))
+  const table = saturation(refrigerant, curve)
+  const logPressure = table && evaluate(table.logPressure, kelvinF(temperatureK))
   return logPressure === undefined ? undefined : Math.exp(logPressure)
 }
 
 /** The absolute pressures between which a refrigerant's data can answer, Pa. */
 export function pressureRangePa(refrigerant: Refrigerant, curve: SaturationCurve): { lowPa: number; highPa: number } {
-  const { values } = logPressureCurve(refrigerant, curve)!
+  const { values } = saturation(refrigerant, curve)!.logPressure
   return { lowPa: Math.exp(values[0]!), highPa: Math.exp(values.at(-1)!) }
 }

@@ -1,4 +1,5 @@
-import { customaryProfile, type MethodProfile } from '../method/profile'
+import type { MethodProfile } from '../method/profile'
+import { customaryProfile } from '../method/readyProfiles'
 import { fromSi, toSi } from '../quantity/unit'
 
 export type Caution = 'coilMayFreeze'

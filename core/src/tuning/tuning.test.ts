@@ -1,9 +1,11 @@
 import fc from 'fast-check'
 import type { ReadingValues, UnitFacts } from '../log/entry'
-import { customaryProfile } from '../method/profile'
+import { customaryProfile } from '../method/readyProfiles'
+import { withHabits } from '../method/testing'
 import { offeredRefrigerants } from '../refrigerant/refrigerants'
 import { saturationPressurePa } from '../refrigerant/saturation'
-import { judgeReading, type FindingCode } from './judgeReading'
+import type { FindingCode } from './findings'
+import { judgeCharge } from './judgeCharge'
 import { requiredLiquidLineK, requiredSuctionLineK } from './requiredLine'
 import { subcoolingK } from './subcooling'
 import { superheatK } from './superheat'
@@ -88,7 +90,7 @@ describe('target superheat by the common rule', () => {
     expect(rule(wetBulb, outdoor)).toEqual({ ok: false, reason })
   })
   it('takes its limits from the profile', () => {
-    const strict = { ...customaryProfile, superheatFloorK: { si: 20 / 1.8, source: 'test' } }
+    const strict = withHabits({ superheatFloorK: { value: 14, unit: '°F' } })
     expect(targetSuperheat({ indoorWetBulbK: kelvin(67), outdoorDryBulbK: kelvin(95) }, strict)).toEqual({
       ok: false,
       reason: 'targetBelowFloor',
@@ -138,13 +140,14 @@ describe('judging a reading', () => {
     outdoor: degF(90),
     ...more,
   })
-  const judge = (facts: UnitFacts, values: ReadingValues) => judgeReading({ facts, values, elevationM: 0 })
+  const judge = (facts: UnitFacts, values: ReadingValues) =>
+    judgeCharge({ facts, elevationM: 0 }, { mode: 'cooling', values }, [], customaryProfile)
   const codes = (facts: UnitFacts, values: ReadingValues) => judge(facts, values).findings.map((f) => f.code)
 
   it('charges an expansion valve by subcooling and a piston by superheat', () => {
     expect(judge(valve, reading(11, 10))).toMatchObject({
       verdict: 'in',
-      target: { deciding: 'subcooling', source: 'label' },
+      target: { deciding: 'subcooling', source: 'plate' },
     })
     expect(judge(piston, reading(12.5, 8))).toMatchObject({
       verdict: 'in',
@@ -152,13 +155,17 @@ describe('judging a reading', () => {
     })
   })
   it.each([
-    [7, 'in'],
-    [13, 'in'],
-    [6.98, 'out'],
-    [13.02, 'out'],
-  ])('subcooling %d of 10 ± 3 is %s, limits included', (subcooling, verdict) => {
-    expect(judge(valve, reading(11, subcooling)).verdict).toBe(verdict)
-  })
+    [7.5, 'in'],
+    [7, 'tooClose'],
+    [13, 'tooClose'],
+    [6.5, 'out'],
+    [13.5, 'out'],
+  ])(
+    'subcooling %d of 10 ± 3 is %s: even with exact instruments the refrigerant’s data leave a margin',
+    (subcooling, verdict) => {
+      expect(judge(valve, reading(11, subcooling)).verdict).toBe(verdict)
+    },
+  )
   it('takes the label’s tolerance over the habit', () => {
     const strict = { ...valve, subcoolingTolerance: { value: 1.5, unit: '°F' as const } }
     expect(judge(strict, reading(11, 12)).verdict).toBe('out')
@@ -218,7 +225,9 @@ describe('judging a reading', () => {
   ]
   it.each(contradictions)('%s: no verdict, and said', (_, values, code) => {
     const judged = judge(valve, values)
-    expect(judged.findings).toContainEqual({ code, severity: 'stop' })
+    expect(judged.findings).toContainEqual(
+      expect.objectContaining({ code, severity: 'stop', consequence: 'noVerdict' }),
+    )
     expect(judged.verdict).toBe('none')
   })
 
@@ -232,10 +241,11 @@ describe('judging a reading', () => {
       'coilBelowFreezing',
     )
     expect(codes(valve, reading(11, 10, { supply: degF(50) }))).toContain('highSplit')
-    expect(codes(valve, reading(11, 10, { outdoor: undefined }))).toEqual(['outdoorNotMeasured'])
+    expect(codes(valve, reading(11, 10, { supply: degF(63) }))).toContain('lowSplit')
+    expect(codes(valve, reading(11, 10, { outdoor: undefined }))).toEqual(['outdoorNotMeasured', 'instrumentUnknown'])
     expect(codes(valve, reading(20, 10))).toContain('valveSuperheatOffHabit')
     expect(codes({ ...valve, refrigerant: 'R-407C' }, {})).toContain('bubbleAndDewDiffer')
-    expect(codes(valve, reading(11, 10))).toEqual([])
+    expect(codes(valve, reading(11, 10))).toEqual(['instrumentUnknown'])
   })
   it('uses dew for superheat and bubble for subcooling in a blend with glide', () => {
     const pa = saturationPressurePa('R-407C', 'dew', kelvin(42))!
@@ -247,7 +257,12 @@ describe('judging a reading', () => {
   })
   it('takes the site’s elevation into the gauge reading', () => {
     const at = (elevationM: number) =>
-      judgeReading({ facts: valve, values: { suctionPressure: psig('dew', 42) }, elevationM }).evaporatingK!
+      judgeCharge(
+        { facts: valve, elevationM },
+        { mode: 'cooling', values: { suctionPressure: psig('dew', 42) } },
+        [],
+        customaryProfile,
+      ).evaporatingK!
     expect(dF(at(0) - at(1609.344))).toBeGreaterThan(1)
     expect(dF(at(0) - at(1609.344))).toBeLessThan(1.6)
   })
@@ -267,8 +282,12 @@ describe('judging a reading', () => {
       'wetBulb',
       'targetCommonRule',
       'requiredSuctionLine',
+      'uncertainty',
       'split',
       'condensingOverOutdoor',
+      'expectedSplit',
+      'approach',
+      'freezeMargin',
     ])
     const [line, evaporating] = byCode.superheat!.terms
     expect(line!.si - evaporating!.si).toBeCloseTo(byCode.superheat!.result.si, 12)

@@ -1,7 +1,9 @@
 import type { Dimension } from '../quantity/unit'
 import type { ReadingValues } from '../log/entry'
+import type { TargetSlopes } from '../label/labelTarget'
 import { toSi } from '../quantity/unit'
-import type { JudgedReading } from './judgeReading'
+import type { UncertainInput } from './chargeUncertainty'
+import type { JudgedReading } from './judgeCharge'
 
 export type WorkingCode =
   | 'suctionAbsolute'
@@ -13,6 +15,12 @@ export type WorkingCode =
   | 'targetCommonRule'
   | 'targetLabel'
   | 'targetTyped'
+  | 'targetChart'
+  | 'targetTable'
+  | 'uncertainty'
+  | 'expectedSplit'
+  | 'approach'
+  | 'freezeMargin'
   | 'requiredSuctionLine'
   | 'requiredLiquidLine'
   | 'wetBulb'
@@ -38,6 +46,8 @@ export type TermName =
   | 'target'
   | 'toleranceLow'
   | 'toleranceHigh'
+  | 'freezing'
+  | `share.${UncertainInput}`
 
 export interface Term {
   readonly name: TermName
@@ -107,13 +117,18 @@ export function readingWorkings({
       ['toleranceLow', 'temperatureDifference', target.lowK],
       ['toleranceHigh', 'temperatureDifference', target.highK],
     ]
-    const source = { label: 'targetLabel', typed: 'targetTyped', commonRule: 'targetCommonRule' } as const
+    const chart = target.used?.kind === 'sheet' ? 'targetChart' : 'targetTable'
+    const source = { plate: 'targetLabel', label: chart, typed: 'targetTyped', commonRule: 'targetCommonRule' } as const
     const weather: MaybeTerm[] = [
       ['returnWetBulb', 'temperature', j.returnWetBulbK],
       ['outdoor', 'temperature', j.outdoorK],
     ]
     add(source[target.source], 'temperatureDifference', target.targetK, [
-      ...(target.source === 'commonRule' ? weather : []),
+      ...(target.source === 'commonRule'
+        ? weather
+        : target.slopes.outdoor === undefined
+          ? []
+          : chartTerms(target.slopes, j)),
       ...tolerance,
     ])
     const targetTerm: MaybeTerm = ['target', 'temperatureDifference', target.targetK]
@@ -129,6 +144,14 @@ export function readingWorkings({
       ])
     }
   }
+  for (const { standardK, shares } of j.uncertainty ? [j.uncertainty] : []) {
+    add(
+      'uncertainty',
+      'temperatureDifference',
+      standardK,
+      shares.map(({ channel, share }): MaybeTerm => [`share.${channel}`, 'ratio', share]),
+    )
+  }
   add('split', 'temperatureDifference', j.splitK, [
     ['returnDryBulb', 'temperature', j.returnK],
     ['supply', 'temperature', j.supplyK],
@@ -137,7 +160,32 @@ export function readingWorkings({
     ['condensing', 'temperature', j.condensingK],
     ['outdoor', 'temperature', j.outdoorK],
   ])
+  if (j.expectedSplitK !== undefined)
+    add('expectedSplit', 'temperatureDifference', j.expectedSplitK, [
+      ['returnDryBulb', 'temperature', j.returnK],
+      ['returnWetBulb', 'temperature', j.returnWetBulbK],
+      ['atmosphere', 'absolutePressure', j.atmosphericPa],
+    ])
+  add('approach', 'temperatureDifference', j.approachK, [
+    ['liquidLine', 'temperature', j.liquidLineK],
+    ['outdoor', 'temperature', j.outdoorK],
+  ])
+  add('freezeMargin', 'temperatureDifference', j.freezeMarginK, [
+    ['evaporating', 'temperature', j.evaporatingK],
+    ['freezing', 'temperature', j.method.freezeK.si],
+  ])
   return workings
+}
+
+/** What a chart was looked up with. */
+function chartTerms(slopes: TargetSlopes, j: JudgedReading): MaybeTerm[] {
+  const indoor: MaybeTerm[] =
+    slopes.wetBulb !== undefined
+      ? [['returnWetBulb', 'temperature', j.returnWetBulbK]]
+      : slopes.dryBulb !== undefined
+        ? [['returnDryBulb', 'temperature', j.returnK]]
+        : []
+  return [['outdoor', 'temperature', j.outdoorK], ...indoor]
 }
 
 type MaybeTerm = readonly [TermName, Dimension, number | undefined]

@@ -1,0 +1,125 @@
+import {
+  habitSpecs,
+  showText,
+  type Finding,
+  type Habit,
+  type HabitKey,
+  type MethodProfile,
+  type UnitSystem,
+} from '@zetesis/core'
+
+const valueNames: Readonly<Record<string, string>> = {
+  superheat: 'superheat',
+  subcooling: 'subcooling',
+  suctionLine: 'suction line',
+  liquidLine: 'liquid line',
+  supply: 'supply',
+  return: 'return',
+  condensing: 'condensing',
+  outdoor: 'outdoors',
+  evaporating: 'evaporating',
+  approach: 'liquid line over outdoors',
+  condensingOverOutdoor: 'condensing over outdoors',
+  split: 'split',
+  expectedSplit: 'expected',
+  measured: 'measured',
+  expected: 'expected',
+  rated: 'label',
+}
+
+/** What a finding means and what to do, with the method's limits and what was measured, in the units in use. */
+export function findingWords(finding: Finding, system: UnitSystem, profile: MethodProfile): string {
+  const measured = finding.values.map((v) => `${valueNames[v.name] ?? v.name} ${showText(v.dimension, v.si, system)}`)
+  const sentence = sentenceOf(finding, (key) => habitText(key, profile[key], system))
+  return measured.length === 0 ? sentence : `${sentence} (${measured.join(', ')})`
+}
+
+const habitText = (key: HabitKey, habit: Habit, system: UnitSystem) =>
+  showText(habitSpecs[key].dimension, habit.si, system)
+
+function sentenceOf({ code, instrument = '' }: Finding, of: (key: HabitKey) => string): string {
+  switch (code) {
+    case 'pressureOutsideData':
+      return 'A pressure lies outside the refrigerant’s data. Check the figure, its unit and the refrigerant.'
+    case 'negativeSuperheat':
+      return 'Superheat below zero can’t be: wrong refrigerant chosen, a loose or swapped clamp, or a gauge not zeroed. Not a charge fault.'
+    case 'negativeSubcooling':
+      return 'Subcooling below zero can’t be: wrong refrigerant chosen, a loose or swapped clamp, a gauge not zeroed, or gas in the liquid line. Not a charge fault by itself.'
+    case 'suctionAboveLiquidPressure':
+      return 'Suction pressure is above liquid pressure: hoses swapped, or the compressor isn’t pumping.'
+    case 'suctionLineAboveLiquidLine':
+      return 'The suction line is warmer than the liquid line: clamps swapped, or a heat pump that heats.'
+    case 'supplyAboveReturn':
+      return 'Supply air is warmer than return: probes swapped, or it is heating.'
+    case 'supplyBelowReturn':
+      return 'Supply air is cooler than return though it should heat: probes swapped, or it is cooling.'
+    case 'condensingBelowOutdoor':
+      return 'Condensing below outdoor air can’t be: wrong refrigerant, gauge not zeroed, or the outdoor probe lies in the sun.'
+    case 'superheatUnderFloor':
+      return `Superheat under ${of('superheatFloorK')}: liquid may reach the compressor. Don’t add; find out why.`
+    case 'coilBelowFreezing':
+      return `The coil is under ${of('freezeK')} and freezes. Check airflow and filter before any charge.`
+    case 'coolOutdoors':
+      return `Under ${of('outdoorFloorK')} outdoors a reading doesn’t settle the charge. Weigh in, and come back on a warm day.`
+    case 'hotOutdoors':
+      return `Over ${of('outdoorCeilingK')} outdoors a reading doesn’t settle the charge. Come back on a cooler day.`
+    case 'outdoorNotMeasured':
+      return 'Outdoor air wasn’t measured: without it nobody knows whether today’s weather lets a reading settle the charge.'
+    case 'heatingIsACheck':
+      return 'In heating the label’s figure is a check. Set the charge in cooling, or by weight.'
+    case 'indoorsOutsideWindow':
+      return `Indoors outside ${of('indoorLowK')} to ${of('indoorHighK')}: give it a load like a normal day’s.`
+    case 'liquidLineBelowOutdoor':
+      return 'The liquid line is cooler than outdoor air: look for a clamp off the pipe or a restriction before it.'
+    case 'evaporatingOffHabit':
+      return `Evaporating usually lies from ${of('evaporatingLowK')} to ${of('evaporatingHighK')}: look at airflow and load.`
+    case 'condensingOffHabit':
+      return 'Condensing lies unusually far from outdoor air: too close hints at low charge, too far at a dirty coil, air in the system or overcharge.'
+    case 'highSplit':
+      return 'The split is higher than this air should give: suspect low airflow before charge.'
+    case 'lowSplit':
+      return 'The split is lower than this air should give: too much air, or too little cooling.'
+    case 'valveSuperheatOffHabit':
+      return `An expansion valve usually holds ${of('valveSuperheatLowK')} to ${of('valveSuperheatHighK')} superheat: check bulb, valve and airflow.`
+    case 'coilMayFreeze':
+      return 'Cool outdoors and a cool return: the right superheat may still mean a coil below freezing.'
+    case 'bubbleAndDewDiffer':
+      return 'This blend has glide: superheat is from dew, subcooling from bubble.'
+    case 'humidityUnknownOnChart':
+      return `The dry-bulb chart holds from ${of('chartHumidityLow')} to ${of('chartHumidityHigh')} humidity indoors, and nobody measured it.`
+    case 'suctionOffLabel':
+      return 'Suction pressure isn’t what the label expects in this weather.'
+    case 'liquidOffLabel':
+      return 'Liquid pressure isn’t what the label expects in this weather.'
+    case 'staticOverLabel':
+      return 'Static pressure is over the label’s maximum: mend the duct or the filter before any charge.'
+    case 'ampsOverRated':
+      return 'The current is over its rating: find out why before you go on.'
+    case 'voltageOff':
+      return `Line voltage is more than ${of('voltageTolerance')} off the plate: an electrician first.`
+    case 'capacitorOff':
+      return `The capacitor is more than ${of('capacitorTolerance')} off its rating: replace it, then read again.`
+    case 'coilsSayShort':
+      return 'Superheat high and subcooling low: both coils are short of refrigerant. Find the leak before adding.'
+    case 'coilsSayStarved':
+      return 'Superheat high but subcooling isn’t low: a restriction or a starving metering device, not low charge. Adding only raises the head.'
+    case 'coilsSayOver':
+      return 'Superheat low and subcooling high: too much refrigerant.'
+    case 'coilsSayOverfed':
+      return 'Superheat and subcooling both low: the metering device overfeeds, its bulb is loose, the piston is wrong, or the compressor is weak. Not charge.'
+    case 'coilsSayAirflow':
+      return 'Superheat low with normal subcooling: look at airflow, filter and coil first.'
+    case 'coilsSayHighHead':
+      return 'Subcooling high with normal superheat: overcharge, air in the system, or a dirty condenser.'
+    case 'instrument.overdue':
+      return `${instrument}: its check is overdue.`
+    case 'instrument.noCheckDate':
+      return `${instrument}: nobody wrote down when its check is due.`
+    case 'instrument.neverZeroed':
+      return `${instrument}: nobody wrote down that it was zeroed.`
+    case 'instrument.zeroedLongAgo':
+      return `${instrument}: zeroed longer ago than ${of('zeroedWithinS')}.`
+    case 'instrumentUnknown':
+      return 'Not every deciding channel names its instrument: those count as exact.'
+  }
+}

@@ -1,0 +1,135 @@
+import {
+  showTyped,
+  type BookProblem,
+  type DraftProblem,
+  type HabitProblem,
+  type InstrumentProblem,
+  type LabelProblem,
+  type ProfileProblem,
+  type SheetProblem,
+  type TableProblem,
+} from '@zetesis/core'
+import { habitWords } from './library'
+import { parseProblemWords } from './parse'
+
+const plainNumber = (value: number) => String(value).replace('-', '−')
+
+/** A sentence for a chart that can't stand as it is. */
+export function sheetProblemWords(problem: SheetProblem | DraftProblem): string {
+  switch (problem.code) {
+    case 'noColumns':
+      return 'The chart has no columns: add one.'
+    case 'noRows':
+      return 'The chart has no rows: add one.'
+    case 'empty':
+      return 'Every cell is blank: fill in at least one.'
+    case 'notRising':
+      return `${plainNumber(problem.value)} comes after a higher value: put the axis in rising order.`
+    case 'repeated':
+      return `${plainNumber(problem.value)} stands on this axis twice: one of them is a slip.`
+    case 'ragged':
+      return `This row has ${problem.found} cells, the chart ${problem.wanted} columns: leave unknown cells blank, but in place.`
+    case 'unknownUnit':
+      return `“${problem.unit}” isn’t a unit for this.`
+    case 'notPositive':
+      return 'A target must be more than zero; leave the cell blank where the maker did.'
+    case 'humidityWrongWay':
+      return 'The lower humidity must be under the upper one.'
+    case 'unreadable':
+      return parseProblemWords(problem.problem)
+    case 'otherUnit':
+      return `This one is in ${problem.unit}, the rest of the chart in ${problem.wanted}: type it in ${problem.wanted}.`
+    case 'blankAxis':
+      return 'An axis can’t have a blank: type its value or take the line out.'
+  }
+}
+
+/** A sentence for a table that can't be pasted or read from a file. */
+export function tableProblemWords(problem: TableProblem): string {
+  switch (problem.code) {
+    case 'empty':
+      return 'There is no table in it: the first line holds the outdoor temperatures, each line below begins with its indoor one.'
+    case 'ragged':
+      return `Line ${problem.line} has ${problem.found} fields, the first line ${problem.wanted}. Nothing was taken over; mend the line and paste again.`
+    case 'wrongRows':
+      return `This chart has ${problem.wanted === 1 ? 'one line' : `${problem.wanted} lines`} of figures, the table ${problem.found}.`
+    case 'mixedUnits':
+      return `The table mixes units (${problem.units.join(', ')}). Nothing was taken over; bring it to one unit and paste again.`
+  }
+}
+
+export function labelProblemWords(problem: LabelProblem): string {
+  switch (problem.code) {
+    case 'noName':
+      return 'A model needs its name.'
+    case 'notPositive':
+      return 'This must be more than zero.'
+    case 'wrongWayRound':
+      return 'The upper end must be above the lower one.'
+    case 'emptyTable':
+      return 'The table holds no figure: type one, or take the table out.'
+    case 'twiceInTable':
+      return 'This line stands in the table twice.'
+    case 'sheet':
+      return sheetProblemWords(problem.problem)
+  }
+}
+
+export function instrumentProblemWords(problem: InstrumentProblem): string {
+  switch (problem.code) {
+    case 'noName':
+      return 'An instrument needs a name.'
+    case 'noAccuracy':
+      return 'Type its accuracy: of reading, of full scale, or a plain ±.'
+    case 'notPositive':
+      return 'An accuracy is more than zero; leave it empty where the maker states none.'
+    case 'noFullScale':
+      return 'A share of full scale needs the full scale.'
+    case 'dueBeforeCheck':
+      return 'It can’t be due before it was checked.'
+  }
+}
+
+export function habitProblemWords(problem: HabitProblem): string {
+  switch (problem.code) {
+    case 'notANumber':
+      return 'Type a number.'
+    case 'outOfLimits': {
+      const { low, high } = problem
+      if (low && high) return `This lies between ${showTyped(low)} and ${showTyped(high)}.`
+      return low ? `This is at least ${showTyped(low)}.` : `This is at most ${high ? showTyped(high) : ''}.`
+    }
+  }
+}
+
+export function profileProblemWords(problem: ProfileProblem): string {
+  switch (problem.code) {
+    case 'noName':
+      return 'A method needs a name.'
+    case 'noSource':
+      return problem.path === 'superheatOrder'
+        ? 'Allow at least one source of a superheat target.'
+        : 'Say where this value comes from.'
+    case 'wrongWayRound':
+      return `The wrong way round: “${habitWords[problem.low]}” must not be above “${habitWords[problem.high]}”.`
+    case 'notANumber':
+    case 'outOfLimits':
+      return habitProblemWords(problem)
+  }
+}
+
+/** A sentence for what speaks against an entry of the company's book. */
+export function bookProblemWords(problem: BookProblem): string {
+  switch (problem.code) {
+    case 'future':
+      return 'This time lies in the future. Check the clock of the phone.'
+    case 'readyProfile':
+      return 'A ready method can’t be changed: copy it and change the copy.'
+    case 'badLabel':
+      return labelProblemWords(problem.problem)
+    case 'badInstrument':
+      return instrumentProblemWords(problem.problem)
+    case 'badProfile':
+      return profileProblemWords(problem.problem)
+  }
+}

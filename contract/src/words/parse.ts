@@ -1,0 +1,15 @@
+import type { ParseProblem } from '@zetesis/core'
+
+/** A sentence for what can't be read in a field. */
+export function parseProblemWords(problem: ParseProblem): string {
+  switch (problem.code) {
+    case 'empty':
+      return 'Type a number.'
+    case 'notANumber':
+      return `“${problem.text}” isn’t a number. Type digits, then the unit if it differs.`
+    case 'ambiguousSeparator':
+      return `“${problem.text}” can be read two ways: type ${problem.asThousands} or ${problem.asDecimal}.`
+    case 'unknownUnit':
+      return `“${problem.unit}” isn’t a unit for this. Use ${problem.accepted.join(', ')}.`
+  }
+}

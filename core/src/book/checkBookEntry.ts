@@ -1,0 +1,44 @@
+import { checkLabel, type LabelProblem } from '../label/modelLabel'
+import { CLOCK_SLACK_MS } from '../log/checkEntry'
+import { checkInstrument, type InstrumentProblem } from '../measurement/instrument'
+import { checkProfile, type ProfileProblem } from '../method/checkProfile'
+import type { BookEntry } from './entry'
+import { isReadyProfile } from './fold'
+
+export type BookProblem =
+  | { code: 'future'; path: 'at' }
+  | { code: 'readyProfile'; path: 'profile.id' }
+  | { code: 'badLabel'; path: string; problem: LabelProblem }
+  | { code: 'badInstrument'; path: string; problem: InstrumentProblem }
+  | { code: 'badProfile'; path: string; problem: ProfileProblem }
+
+/** What speaks against an entry of the company's book; the phone asks before it writes, the server before it stores. */
+export function checkBookEntry(entry: BookEntry, { nowMs }: { nowMs: number }): BookProblem[] {
+  const future: BookProblem[] = Date.parse(entry.at) > nowMs + CLOCK_SLACK_MS ? [{ code: 'future', path: 'at' }] : []
+  return [...future, ...ofKind(entry)]
+}
+
+function ofKind(entry: BookEntry): BookProblem[] {
+  switch (entry.kind) {
+    case 'modelSaved':
+      return checkLabel(entry.label).map((problem) => ({ code: 'badLabel', path: `label.${problem.path}`, problem }))
+    case 'instrumentSaved':
+      return checkInstrument(entry.instrument).map((problem) => ({
+        code: 'badInstrument',
+        path: `instrument.${problem.path}`,
+        problem,
+      }))
+    case 'profileSaved': {
+      if (isReadyProfile(entry.profile.id)) return [{ code: 'readyProfile', path: 'profile.id' }]
+      return checkProfile(entry.profile).map((problem) => ({
+        code: 'badProfile',
+        path: `profile.${problem.path}`,
+        problem,
+      }))
+    }
+    case 'zeroed':
+    case 'retired':
+    case 'profileChosen':
+      return []
+  }
+}

@@ -1,0 +1,104 @@
+import type { ModelLabel } from '../label/modelLabel'
+import type { Instrument } from '../measurement/instrument'
+import type { ProfileSpec } from '../method/profile'
+import { customarySpec, readyProfiles } from '../method/readyProfiles'
+import type { BookItem } from './entry'
+
+/** One thing on a shelf of the book, as last saved. */
+export interface Kept<T> {
+  readonly id: string
+  readonly value: T
+  /** the entry that saved it */
+  readonly version: string
+  readonly by: string
+  readonly at: string
+  /** who saved another version that this one's writer hadn't seen: both are in the book, this one came later */
+  readonly over?: string
+}
+
+export interface Book {
+  readonly models: readonly Kept<ModelLabel>[]
+  readonly instruments: readonly Kept<Instrument>[]
+  /** the ready profiles first, then the company's own */
+  readonly profiles: readonly Kept<ProfileSpec>[]
+  /** id of the profile that new units start with */
+  readonly chosenProfileId: string
+}
+
+const ready = readyProfiles.map((profile): Kept<ProfileSpec> => ({
+  id: profile.id,
+  value: profile,
+  version: profile.id,
+  by: '',
+  at: '',
+}))
+
+export const emptyBook: Book = { models: [], instruments: [], profiles: ready, chosenProfileId: customarySpec.id }
+
+/** Whether a profile came with the app; it can be copied, not changed. */
+export const isReadyProfile = (id: string) => readyProfiles.some((profile) => profile.id === id)
+
+/** The book after its entries, in their order; an entry twice changes nothing. */
+export function foldBook(items: readonly BookItem[], start: Book = emptyBook): Book {
+  const seen = new Set<string>()
+  return items.reduce((book, item) => {
+    if (seen.has(item.entry.id)) return book
+    seen.add(item.entry.id)
+    return addToBook(book, item)
+  }, start)
+}
+
+function addToBook(book: Book, item: BookItem): Book {
+  const { entry } = item
+  switch (entry.kind) {
+    case 'modelSaved':
+      return { ...book, models: put(book.models, entry.modelId, entry.label, item, entry.replaces) }
+    case 'instrumentSaved': {
+      const { instrument } = entry
+      return { ...book, instruments: put(book.instruments, instrument.id, instrument, item, entry.replaces) }
+    }
+    case 'profileSaved': {
+      if (isReadyProfile(entry.profile.id)) return book
+      return { ...book, profiles: put(book.profiles, entry.profile.id, entry.profile, item, entry.replaces) }
+    }
+    case 'zeroed':
+      return {
+        ...book,
+        instruments: book.instruments.map((kept) =>
+          entry.instrumentIds.includes(kept.id) && (kept.value.zeroedAt ?? '') < entry.at
+            ? { ...kept, value: { ...kept.value, zeroedAt: entry.at } }
+            : kept,
+        ),
+      }
+    case 'retired': {
+      const left = <T>(shelf: readonly Kept<T>[]) => shelf.filter((kept) => kept.id !== entry.itemId)
+      if (entry.what === 'model') return { ...book, models: left(book.models) }
+      if (entry.what === 'instrument') return { ...book, instruments: left(book.instruments) }
+      if (isReadyProfile(entry.itemId)) return book
+      const chosenProfileId = book.chosenProfileId === entry.itemId ? customarySpec.id : book.chosenProfileId
+      return { ...book, profiles: left(book.profiles), chosenProfileId }
+    }
+    case 'profileChosen': {
+      const known = book.profiles.some((kept) => kept.id === entry.profileId)
+      return known ? { ...book, chosenProfileId: entry.profileId } : book
+    }
+  }
+}
+
+function put<T>(
+  shelf: readonly Kept<T>[],
+  id: string,
+  value: T,
+  { author, entry }: BookItem,
+  replaces: string | undefined,
+): Kept<T>[] {
+  const before = shelf.find((kept) => kept.id === id)
+  const over = before && before.version !== replaces ? before.by : undefined
+  const kept: Kept<T> = { id, value, version: entry.id, by: author.name, at: entry.at, ...(over ? { over } : {}) }
+  return before ? shelf.map((old) => (old.id === id ? kept : old)) : [...shelf, kept]
+}
+
+/** The profile that new units start with. */
+export function chosenProfile(book: Book): ProfileSpec {
+  return book.profiles.find((kept) => kept.id === book.chosenProfileId)?.value ?? customarySpec
+}

@@ -1,0 +1,155 @@
+import type { ChargeMode } from '../label/equipment'
+import type { ChargedBy } from '../label/labelTarget'
+import { labelHabits, type ModelLabel } from '../label/modelLabel'
+import type { InstrumentsUsed, ReadingValues, UnitFacts } from '../log/entry'
+import { factHabits } from '../method/factHabits'
+import type { Instrument } from '../measurement/instrument'
+import { judge, type ThreeWay, type VerdictThresholds } from '../measurement/judge'
+import type { HabitKey } from '../method/habits'
+import { overlay, type MethodProfile } from '../method/profile'
+import { toSi } from '../quantity/unit'
+import { findTarget, type Target } from './chargeTarget'
+import { chargeUncertainty, settling, type ChargeUncertainty, type Settling } from './chargeUncertainty'
+import { findingsOf, instrumentFindings, type Finding } from './findings'
+import { measure, type Measured } from './measured'
+import { requiredLiquidLineK, requiredSuctionLineK } from './requiredLine'
+
+export interface ChargeUnit {
+  readonly facts: UnitFacts
+  readonly label?: ModelLabel
+  readonly elevationM: number
+}
+
+export interface ChargeReading {
+  readonly mode: ChargeMode
+  readonly values: ReadingValues
+  /** which instrument of the kit took which channel */
+  readonly instruments?: InstrumentsUsed
+  /** when; without it nothing is said about zeroing and due dates */
+  readonly atMs?: number
+  /** the quantity that somebody wants to charge by; the wrong one for the metering device is refused with the reason */
+  readonly asked?: ChargedBy
+}
+
+export type ChargeVerdict = ThreeWay | 'none'
+
+export interface JudgedReading extends Measured {
+  readonly target: Target
+  readonly decidingValueK?: number
+  readonly requiredLineK?: number
+  readonly verdict: ChargeVerdict
+  /** of being inside the tolerance; absent without a verdict */
+  readonly probabilityIn?: number
+  readonly uncertainty?: ChargeUncertainty
+  /** for Too close to call: what would settle it; absent where no single instrument would */
+  readonly settling?: Settling
+  readonly findings: readonly Finding[]
+  /** the habits that this judgement rests on, for the record */
+  readonly habits: readonly HabitKey[]
+  /** the method as it was applied, with label and unit laid over it */
+  readonly method: MethodProfile
+}
+
+/**
+ * Judges a start-up reading: which quantity decides and why, its target with source, its uncertainty from the instruments used, and a
+ * verdict of In, Out or Too close to call; then everything that supports it or speaks against it.
+ *
+ * No verdict without a target (there is no default), without a refrigerant, or while the readings contradict each other; never In while
+ * a reading is a danger. In heating a label's figure is a check: it gets its verdict, and a finding that it doesn't settle the charge.
+ *
+ * @param unit facts, the model's label if one was taken, elevation of the site
+ * @param kit the instruments that `reading.instruments` names, and those that could settle a verdict
+ * @param profile the method; the label's and the unit's own habits are laid over it here
+ * Sources: superheat and subcooling from `saturationTemperatureK`; JCGM 100 and 106 for uncertainty and verdict.
+ */
+export function judgeCharge(
+  unit: ChargeUnit,
+  reading: ChargeReading,
+  kit: readonly Instrument[],
+  profile: MethodProfile,
+): JudgedReading {
+  const { facts, label, elevationM } = unit
+  const { values, mode, instruments: used = {}, atMs, asked } = reading
+  const method = overlay(profile, labelHabits(label), factHabits(facts))
+  const measured = measure({ facts, values, elevationM, profile: method })
+  const liquidGaugePa = values.liquidPressure && toSi('gaugePressure', values.liquidPressure)
+  const target = findTarget({ facts, label, measured, mode, asked, liquidGaugePa }, method)
+  const decidingValueK = target.ok
+    ? target.deciding === 'superheat'
+      ? measured.superheatK
+      : measured.subcoolingK
+    : undefined
+  const named = kit.filter((instrument) => Object.values(used).includes(instrument.id))
+  const uncertainty =
+    target.ok && decidingValueK !== undefined && facts.refrigerant
+      ? chargeUncertainty({ target, measured, values, refrigerant: facts.refrigerant, used, kit })
+      : undefined
+  const findings = [
+    ...findingsOf({ facts, label, measured, target, mode, profile: method }),
+    ...instrumentFindings(named, uncertainty?.unknown.length ?? 0, { atMs, profile: method }),
+  ]
+  const thresholds: VerdictThresholds = { in: method.inProbability.si, out: method.outProbability.si }
+  const decided = decide(target, decidingValueK, uncertainty, thresholds, findings)
+  return {
+    ...measured,
+    target,
+    decidingValueK,
+    requiredLineK: requiredLine(facts, measured, target),
+    ...decided,
+    uncertainty,
+    settling:
+      decided.verdict === 'tooClose' && target.ok && uncertainty && decidingValueK !== undefined
+        ? settling({ value: decidingValueK, target, uncertainty, values, kit, thresholds })
+        : undefined,
+    findings,
+    habits: habitsUsed(target, findings, decided.verdict),
+    method,
+  }
+}
+
+function decide(
+  target: Target,
+  value: number | undefined,
+  uncertainty: ChargeUncertainty | undefined,
+  thresholds: VerdictThresholds,
+  findings: readonly Finding[],
+): { verdict: ChargeVerdict; probabilityIn?: number } {
+  const stopped = findings.some((f) => f.consequence === 'noVerdict')
+  if (!target.ok || value === undefined || !uncertainty || stopped) return { verdict: 'none' }
+  const judged = judge({
+    value,
+    standardUncertainty: uncertainty.standardK,
+    low: target.lowK,
+    high: target.highK,
+    thresholds,
+  })
+  const danger = findings.some((f) => f.consequence === 'neverIn')
+  return danger ? { ...judged, verdict: 'out' } : judged
+}
+
+function habitsUsed(target: Target, findings: readonly Finding[], verdict: ChargeVerdict): HabitKey[] {
+  const own: HabitKey[] = !target.ok
+    ? []
+    : target.deciding === 'superheat'
+      ? ['superheatToleranceK', 'superheatFloorK']
+      : ['subcoolingToleranceK']
+  const rule: HabitKey[] =
+    target.ok && target.source === 'commonRule'
+      ? ['ruleOutdoorLowK', 'ruleOutdoorHighK', 'ruleWetBulbLowK', 'ruleWetBulbHighK']
+      : []
+  const thresholds: HabitKey[] = verdict === 'none' ? [] : ['inProbability', 'outProbability']
+  const always: HabitKey[] = ['outdoorFloorK', 'outdoorCeilingK']
+  return [...new Set([...own, ...rule, ...thresholds, ...always, ...findings.flatMap((f) => f.habits)])]
+}
+
+function requiredLine({ refrigerant }: UnitFacts, m: Measured, target: Target): number | undefined {
+  if (!target.ok || !refrigerant) return undefined
+  const { targetK } = target
+  const { suctionPressurePa, liquidPressurePa } = m
+  if (target.deciding === 'superheat') {
+    return suctionPressurePa === undefined
+      ? undefined
+      : requiredSuctionLineK({ refrigerant, suctionPressurePa, targetK })
+  }
+  return liquidPressurePa === undefined ? undefined : requiredLiquidLineK({ refrigerant, liquidPressurePa, targetK })
+}

@@ -1,0 +1,141 @@
+import { atmosphericPressurePa } from '../air/atmosphere'
+import { expectedSplitK, nominalSplitModel, type SplitModel } from '../air/expectedSplit'
+import { relativeHumidity, wetBulbK } from '../air/wetBulb'
+import {
+  channelDimensions,
+  readingChannels,
+  type ReadingChannel,
+  type ReadingValues,
+  type UnitFacts,
+} from '../log/entry'
+import type { MethodProfile } from '../method/profile'
+import { anyToSi } from '../quantity/unit'
+import type { Refrigerant } from '../refrigerant/refrigerants'
+import { saturationTemperatureK, type SaturationCurve } from '../refrigerant/saturation'
+
+/** Everything that a reading gives, in SI; what wasn't measured or can't be computed is undefined. */
+export interface Measured {
+  readonly atmosphericPa: number
+  readonly suctionPressurePa?: number
+  readonly liquidPressurePa?: number
+  readonly evaporatingK?: number
+  readonly condensingK?: number
+  readonly suctionLineK?: number
+  readonly liquidLineK?: number
+  readonly returnK?: number
+  readonly returnWetBulbK?: number
+  readonly returnHumidity?: number
+  readonly supplyK?: number
+  readonly outdoorK?: number
+  readonly superheatK?: number
+  readonly subcoolingK?: number
+  readonly splitK?: number
+  readonly expectedSplitK?: number
+  readonly condensingOverOutdoorK?: number
+  /** liquid line over outdoor air */
+  readonly approachK?: number
+  /** evaporating over the point where condensate freezes */
+  readonly freezeMarginK?: number
+  readonly staticPa?: number
+  readonly voltageV?: number
+  readonly ampsA?: number
+  readonly capacitorF?: number
+}
+
+/** The channels of a reading in SI; gauge pressures stay gauge. */
+export function channelsSi(values: ReadingValues): { readonly [C in ReadingChannel]?: number } {
+  const si: { [C in ReadingChannel]?: number } = {}
+  for (const channel of readingChannels) {
+    const quantity = values[channel]
+    if (quantity) si[channel] = anyToSi(channelDimensions[channel], quantity)
+  }
+  return si
+}
+
+/** A reading's numbers, from its channels, the refrigerant and the site's elevation. */
+export function measure({
+  facts,
+  values,
+  elevationM,
+  profile,
+}: {
+  facts: UnitFacts
+  values: ReadingValues
+  elevationM: number
+  profile: MethodProfile
+}): Measured {
+  const { refrigerant } = facts
+  const si = channelsSi(values)
+  const atmosphericPa = atmosphericPressurePa(elevationM)
+  const absolute = (gaugePa: number | undefined) => (gaugePa === undefined ? undefined : gaugePa + atmosphericPa)
+  const suctionPressurePa = absolute(si.suctionPressure)
+  const liquidPressurePa = absolute(si.liquidPressure)
+  const evaporatingK = saturated(refrigerant, 'dew', suctionPressurePa)
+  const condensingK = saturated(refrigerant, 'bubble', liquidPressurePa)
+  const air = airSide(si, atmosphericPa)
+  const { returnDryBulb: returnK, outdoor: outdoorK } = si
+  const split =
+    returnK !== undefined && air.returnWetBulbK !== undefined && profile.splitSchool === 'humidity'
+      ? expectedSplitK({
+          returnDryBulbK: returnK,
+          returnWetBulbK: air.returnWetBulbK,
+          pressurePa: atmosphericPa,
+          model: splitModel(profile),
+        })
+      : undefined
+  return {
+    atmosphericPa,
+    suctionPressurePa,
+    liquidPressurePa,
+    evaporatingK,
+    condensingK,
+    suctionLineK: si.suctionLine,
+    liquidLineK: si.liquidLine,
+    returnK,
+    ...air,
+    supplyK: si.supply,
+    outdoorK,
+    superheatK: minus(si.suctionLine, evaporatingK),
+    subcoolingK: minus(condensingK, si.liquidLine),
+    splitK: minus(returnK, si.supply),
+    expectedSplitK: split,
+    condensingOverOutdoorK: minus(condensingK, outdoorK),
+    approachK: minus(si.liquidLine, outdoorK),
+    freezeMarginK: minus(evaporatingK, profile.freezeK.si),
+    staticPa: si.staticPressure,
+    voltageV: si.voltage,
+    ampsA: si.amps,
+    capacitorF: si.capacitor,
+  }
+}
+
+const minus = (a: number | undefined, b: number | undefined) => (a === undefined || b === undefined ? undefined : a - b)
+
+function saturated(refrigerant: Refrigerant | undefined, curve: SaturationCurve, pressurePa: number | undefined) {
+  return refrigerant && pressurePa !== undefined ? saturationTemperatureK(refrigerant, curve, pressurePa) : undefined
+}
+
+function airSide(si: ReturnType<typeof channelsSi>, pressurePa: number) {
+  const { returnDryBulb, returnWetBulb, returnHumidity } = si
+  if (returnDryBulb === undefined) return { returnWetBulbK: returnWetBulb, returnHumidity }
+  return {
+    returnWetBulbK:
+      returnWetBulb ??
+      (returnHumidity === undefined
+        ? undefined
+        : wetBulbK({ dryBulbK: returnDryBulb, relativeHumidity: returnHumidity, pressurePa })),
+    returnHumidity:
+      returnHumidity ??
+      (returnWetBulb === undefined
+        ? undefined
+        : relativeHumidity({ dryBulbK: returnDryBulb, wetBulbK: returnWetBulb, pressurePa })),
+  }
+}
+
+const models = new WeakMap<MethodProfile['nominalAirflowM3PerJ'], SplitModel>()
+/** The split model with the profile's airflow; one object a profile, so that what depends on it is worked out once. */
+function splitModel({ nominalAirflowM3PerJ }: MethodProfile): SplitModel {
+  const model = models.get(nominalAirflowM3PerJ) ?? { ...nominalSplitModel, airflowM3PerJ: nominalAirflowM3PerJ.si }
+  models.set(nominalAirflowM3PerJ, model)
+  return model
+}
