@@ -46,7 +46,9 @@ const targetTable = z.strictObject({
 })
 
 /** Charts on stickers are small; a hundred lines each way is more than any. */
-const scale = z.strictObject({ unit, values: z.array(number).min(1).max(100) })
+/** rows that have names instead of values have no unit */
+const axisUnit = z.string().max(12)
+const scale = z.strictObject({ unit: axisUnit, values: z.array(number).min(1).max(100) })
 const sheet: z.ZodType<ChargingSheet> = z.strictObject({
   shape: z.enum(sheetShapes),
   mode: z.enum(['cooling', 'heating']),

@@ -10,6 +10,7 @@ import { pinoHttp } from 'pino-http'
 import { HttpProblem, notFound, problemHandler } from './http/problem'
 import { requireJson } from './http/scope'
 import { authRoutes } from './routes/auth'
+import { bookRoutes } from './routes/book'
 import { unitRoutes } from './routes/units'
 import type { Services } from './services/services'
 
@@ -70,6 +71,7 @@ function api({ services, pool, sessionSecret }: Pick<AppOptions, 'services' | 'p
     }),
   )
   router.use(authRoutes(services.signIn))
+  router.use(bookRoutes(services))
   router.use(unitRoutes(services))
   router.use(() => {
     throw notFound()

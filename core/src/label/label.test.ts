@@ -95,6 +95,11 @@ describe('a chart of a label', () => {
     const said = (change: Partial<ChargingSheet>) =>
       checkSheet({ ...superheatGrid, ...change }).map((p) => [p.path, p.code])
     expect(said({})).toEqual([])
+    expect(said({ columns: { unit: 'oz', values: [65, 75, 85, 95, 105] } })).toEqual([['columns', 'unknownUnit']])
+    expect(said({ shape: 'pressureCurve' })).toEqual([
+      ['cells', 'unknownUnit'],
+      ['rows', 'ragged'],
+    ])
     expect(said({ columns: { unit: '°F', values: [65, 85, 75, 95, 105] } })).toEqual([['columns.2', 'notRising']])
     expect(said({ rows: { unit: '°F', values: [57, 62, 62, 72] } })).toEqual([['rows.2', 'repeated']])
     expect(said({ cells: { unit: '°F', values: [[1, 2, 3, 4], ...superheatGrid.cells.values.slice(1)] } })).toEqual([

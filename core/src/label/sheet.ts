@@ -1,4 +1,4 @@
-import { toSi, type Dimension, type Quantity, type UnitOf } from '../quantity/unit'
+import { toSi, unitTable, type Dimension, type Quantity, type UnitOf } from '../quantity/unit'
 import type { ChargeMode } from './equipment'
 import type { Grid } from './grid'
 
@@ -77,12 +77,20 @@ export type SheetProblem =
 
 /** What is wrong with a sheet as it stands, each with the place: an axis that doesn't rise, a value twice, rows of unequal length. */
 export function checkSheet(sheet: ChargingSheet): SheetProblem[] {
-  const problems: SheetProblem[] = []
   const { columns, rows, cells } = sheet
+  const spec = sheetSpecs[sheet.shape]
+  const problems: SheetProblem[] = [
+    ...knownUnit(spec.columns, columns.unit, 'columns'),
+    ...knownUnit(spec.cells, cells.unit, 'cells'),
+    ...('axis' in spec.rows ? knownUnit(spec.rows.axis, rows.unit, 'rows') : []),
+  ]
+  if ('names' in spec.rows && rows.values.length !== spec.rows.names.length) {
+    problems.push({ code: 'ragged', path: 'rows', wanted: spec.rows.names.length, found: rows.values.length })
+  }
   if (columns.values.length === 0) problems.push({ code: 'noColumns', path: 'columns' })
   if (rows.values.length === 0) problems.push({ code: 'noRows', path: 'rows' })
   problems.push(...rising(columns.values, 'columns'))
-  if ('axis' in sheetSpecs[sheet.shape].rows) problems.push(...rising(rows.values, 'rows'))
+  if ('axis' in spec.rows) problems.push(...rising(rows.values, 'rows'))
   if (cells.values.length !== rows.values.length) {
     problems.push({ code: 'ragged', path: 'cells', wanted: rows.values.length, found: cells.values.length })
   }
@@ -90,7 +98,7 @@ export function checkSheet(sheet: ChargingSheet): SheetProblem[] {
     if (row.length !== columns.values.length)
       problems.push({ code: 'ragged', path: `cells.${i}`, wanted: columns.values.length, found: row.length })
     row.forEach((value, j) => {
-      const difference = sheetSpecs[sheet.shape].cells === 'temperatureDifference'
+      const difference = spec.cells === 'temperatureDifference'
       if (difference && value !== null && value <= 0) problems.push({ code: 'notPositive', path: `cells.${i}.${j}` })
     })
   })
@@ -100,6 +108,10 @@ export function checkSheet(sheet: ChargingSheet): SheetProblem[] {
     problems.push({ code: 'humidityWrongWay', path: 'humidityHigh' })
   }
   return problems
+}
+
+function knownUnit(dimension: Dimension, unit: string, path: string): SheetProblem[] {
+  return Object.hasOwn(unitTable(dimension), unit) ? [] : [{ code: 'unknownUnit', path, unit }]
 }
 
 function rising(values: readonly number[], path: string): SheetProblem[] {

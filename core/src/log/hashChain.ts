@@ -34,7 +34,7 @@ export function entryHash({
 }
 
 /** Whether two entries are the same, whatever the order of their keys. */
-export function sameEntry(a: Entry, b: Entry): boolean {
+export function sameEntry(a: object, b: object): boolean {
   return canonicalize(a) === canonicalize(b)
 }
 

@@ -75,5 +75,5 @@ export function overlay(profile: MethodProfile, ...layers: readonly HabitOverlay
       if (rank[habit.origin] >= rank[(habits[key] ?? profile[key]).origin]) habits[key] = habit
     }
   }
-  return { ...profile, ...habits }
+  return Object.keys(habits).length === 0 ? profile : { ...profile, ...habits }
 }

@@ -1,4 +1,4 @@
-import type { Entry, Quantity, UnitRecord, UnitSummary } from '@zetesis/core'
+import type { BookEntry, Entry, Quantity, UnitRecord, UnitSummary } from '@zetesis/core'
 import {
   foreignKey,
   index,
@@ -88,6 +88,24 @@ export const logEntries = pgTable(
     uniqueIndex('log_entries_entry').on(t.companyId, t.unitId, t.entryId),
     foreignKey({ columns: [t.companyId, t.unitId], foreignColumns: [unitState.companyId, unitState.unitId] }),
   ],
+)
+
+/** The company's book: its models, kit and methods, as it grew; one row an entry, never changed. */
+export const bookEntries = pgTable(
+  'book_entries',
+  {
+    companyId: uuid('company_id')
+      .notNull()
+      .references(() => companies.id),
+    seq: integer('seq').notNull(),
+    entryId: uuid('entry_id').notNull(),
+    entry: jsonb('entry').$type<BookEntry>().notNull(),
+    authorId: uuid('author_id').notNull(),
+    authorName: text('author_name').notNull(),
+    at: timestamp('at', { withTimezone: true }).notNull(),
+    receivedAt: timestamp('received_at', { withTimezone: true }).notNull().defaultNow(),
+  },
+  (t) => [primaryKey({ columns: [t.companyId, t.seq] }), uniqueIndex('book_entries_entry').on(t.companyId, t.entryId)],
 )
 
 /** Sessions, in the shape that connect-pg-simple reads and writes. */

@@ -1,7 +1,10 @@
+import type { BookEntry } from '@zetesis/core'
 import type { Db } from '../db/client'
 import { companies, jobs, users } from '../db/schema'
 import { appendEntries } from '../services/log'
 import { hashPassword } from '../services/signIn'
+import { appendBook } from '../services/book'
+import { demoBook } from './library'
 import { demoCompany, demoJobs, demoUsers, demoWorld } from './world'
 
 /** Loads the demo world into an empty database; where any company is there already it does nothing. */
@@ -26,6 +29,11 @@ export async function loadDemoWorld(db: Db, now = new Date()): Promise<boolean> 
   const author = (by: 'lead' | 'apprentice') => {
     const { id, name } = demoUsers.find((u) => u.role === by)!
     return { companyId: demoCompany.id, author: { id, name } }
+  }
+  for (const { id, daysAgo, body } of demoBook(now)) {
+    const at = new Date(now.getTime() - daysAgo * 24 * 60 * 60_000)
+    const stamp = { v: 1 as const, id, at: at.toISOString(), writtenAt: at.toISOString() }
+    await appendBook(db, author('lead'), [{ ...stamp, ...body } as BookEntry], at)
   }
   for (const { unitId, told } of demoWorld(now)) {
     // one append an entry: each is received when it was told, by whom it was told

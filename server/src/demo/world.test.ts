@@ -22,7 +22,9 @@ describe('demo world', () => {
     }
   })
   it('shows every stage of progress', () => {
-    const told = ['K-01', 'K-02', 'K-03', 'K-04', 'K-05', 'K-06', 'K-07', 'K-08', 'L-01', 'O-01', 'O-02'].map(need)
+    const told = ['K-01', 'K-02', 'K-03', 'K-04', 'K-05', 'K-06', 'K-07', 'K-08', 'L-01', 'L-02', 'O-01', 'O-02'].map(
+      need,
+    )
     expect(told).toEqual([
       'nothing',
       'sign',
@@ -33,6 +35,7 @@ describe('demo world', () => {
       'decayFailed',
       'prepare',
       'pullDown',
+      'readingClose',
       'sign',
       'decayFailed',
     ])

@@ -1,5 +1,6 @@
 import { toSi, type Quantity, type SignatureStrokes, type UnitFacts } from '@zetesis/core'
 import { demoId } from './ids'
+import { demoModelId, demoModels, demoModelVersion, readWith, type DemoModel } from './library'
 import { coolingReading, dF, feet, oz, story, type Told } from './story'
 
 export const demoCompany = { id: demoId('company'), name: 'Tern & Alder Mechanical' }
@@ -61,6 +62,13 @@ export function demoWorld(now: Date): DemoUnit[] {
     units.push({ tag, unitId: demoId(`unit ${tag}`), told: s.told })
     return s
   }
+  const label = (s: ReturnType<typeof story>, model: DemoModel, ago: number) =>
+    s.tell(ago, {
+      kind: 'label',
+      modelId: demoModelId(model),
+      version: demoModelVersion(model),
+      label: demoModels[model],
+    })
   const goodDecay = (s: ReturnType<typeof story>, ago: number) => {
     s.tell(ago + 36, { kind: 'pumpOn' })
     s.micron(...pullDown(ago))
@@ -86,19 +94,22 @@ export function demoWorld(now: Date): DemoUnit[] {
   goodDecay(k1, 2.2 * day)
   k1.tell(2.18 * day, { kind: 'weighed', direction: 'add', before: oz(312.4), after: oz(302.3), cylinder: 'C-12' })
   k1.tell(2.17 * day, { kind: 'started' })
-  k1.tell(2.16 * day, {
-    kind: 'reading',
-    mode: 'cooling',
-    values: coolingReading('R-410A', kilnM, {
-      evaporating: 43,
-      superheat: 11,
-      condensing: 107,
-      subcooling: 10.4,
-      indoor: [76, 63],
-      supply: 57,
-      outdoor: 91,
-    }),
-  })
+  k1.tell(
+    2.16 * day,
+    readWith(
+      'digital',
+      coolingReading('R-410A', kilnM, {
+        evaporating: 43,
+        superheat: 11,
+        condensing: 107,
+        subcooling: 10.4,
+        indoor: [76, 63],
+        supply: 57,
+        outdoor: 91,
+      }),
+      now,
+    ),
+  )
   k1.tell(2.15 * day, {
     kind: 'sealed',
     name: 'Mara Quill',
@@ -116,19 +127,22 @@ export function demoWorld(now: Date): DemoUnit[] {
   })
   goodDecay(k2, 190)
   k2.tell(150, { kind: 'started' })
-  k2.tell(130, {
-    kind: 'reading',
-    mode: 'cooling',
-    values: coolingReading('R-454B', kilnM, {
-      evaporating: 42,
-      superheat: 12.2,
-      condensing: 109,
-      subcooling: 7,
-      indoor: [76, 65],
-      supply: 57.5,
-      outdoor: 90,
-    }),
-  })
+  k2.tell(
+    130,
+    readWith(
+      'digital',
+      coolingReading('R-454B', kilnM, {
+        evaporating: 42,
+        superheat: 12.2,
+        condensing: 109,
+        subcooling: 7,
+        indoor: [76, 65],
+        supply: 57.5,
+        outdoor: 90,
+      }),
+      now,
+    ),
+  )
 
   const k3 = begin('K-03', kiln, {
     ...valve,
@@ -142,19 +156,22 @@ export function demoWorld(now: Date): DemoUnit[] {
   goodDecay(k3, 150)
   k3.tell(120, { kind: 'weighed', direction: 'add', before: oz(288), after: oz(280.2), cylinder: 'C-14' })
   k3.tell(95, { kind: 'started' })
-  k3.tell(70, {
-    kind: 'reading',
-    mode: 'cooling',
-    values: coolingReading('R-454B', kilnM, {
-      evaporating: 44,
-      superheat: 9,
-      condensing: 116,
-      subcooling: 17.5,
-      indoor: [75, 63],
-      supply: 56,
-      outdoor: 91,
-    }),
-  })
+  k3.tell(
+    70,
+    readWith(
+      'digital',
+      coolingReading('R-454B', kilnM, {
+        evaporating: 44,
+        superheat: 9,
+        condensing: 116,
+        subcooling: 17.5,
+        indoor: [75, 63],
+        supply: 56,
+        outdoor: 91,
+      }),
+      now,
+    ),
+  )
 
   const k4 = begin('K-04', kiln, {
     ...piston,
@@ -164,6 +181,7 @@ export function demoWorld(now: Date): DemoUnit[] {
     labelCharge: oz(84),
     ...line(25),
   })
+  label(k4, 'ostrel30P', 60 * 25)
   goodDecay(k4, 80)
   k4.tell(40, {
     kind: 'gatePassed',
@@ -178,10 +196,10 @@ export function demoWorld(now: Date): DemoUnit[] {
     model: 'Kelvane 24',
     refrigerant: 'R-32',
     labelCharge: oz(70),
-    targetSubcooling: dF(9),
-    subcoolingTolerance: dF(1.5),
+    orientation: 'up',
     ...line(30.3),
   })
+  label(k5, 'kelvane24', 60 * 25)
   goodDecay(k5, 45)
 
   const k6 = begin('K-06', kiln, {
@@ -242,6 +260,30 @@ export function demoWorld(now: Date): DemoUnit[] {
   })
   l1.tell(30, { kind: 'pumpOn' })
   l1.micron([28, 64000], [20, 14500], [12, 5200], [4, 2300])
+
+  const l2 = begin('L-02', lowmoor, {
+    ...valve,
+    place: 'Reading room, east wall',
+    model: 'Kelvane 24',
+    refrigerant: 'R-410A',
+    labelCharge: oz(70),
+    orientation: 'up',
+    ...line(15),
+  })
+  label(l2, 'kelvane24', 60 * 25)
+  goodDecay(l2, 170)
+  l2.tell(140, { kind: 'started' })
+  const lowmoorM = toSi('elevation', lowmoor.elevation)
+  const analogReading = coolingReading('R-410A', lowmoorM, {
+    evaporating: 42,
+    superheat: 11,
+    condensing: 105,
+    subcooling: 9.4,
+    indoor: [75, 63],
+    supply: 55,
+    outdoor: 89,
+  })
+  l2.tell(100, readWith('analog', analogReading, now))
 
   const o1 = begin('O-01', orchard, {
     ...valve,

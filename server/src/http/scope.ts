@@ -25,6 +25,9 @@ export const requireSignIn: RequestHandler = (req, _res, next) => {
   next()
 }
 
+/** How far a client has a log already. */
+export const After = z.object({ after: z.coerce.number().int().min(0).default(0) })
+
 /** A path parameter that must be a UUID; anything else can't exist. */
 export function uuidParam(req: Request, name: string): string {
   const parsed = z.uuid().safeParse(req.params[name])

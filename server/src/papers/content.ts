@@ -1,17 +1,29 @@
 import { countUp } from './time'
 import {
-  customaryProfile,
   formatNumber,
   show,
   showText,
   showTyped,
   toSi,
+  unitOverrides,
+  type ChargeVerdict,
   type Dimension,
+  type JudgedReading,
   type UnitRecord,
   type UnitSystem,
   type UnitView,
 } from '@zetesis/core'
-import { findingWords, noTargetWords, stageWords, targetSourceWords, valueWords, verdictWords } from '@zetesis/contract'
+import {
+  accuracyWords,
+  findingWords,
+  habitWords,
+  noTargetWords,
+  originWords,
+  stageWords,
+  targetSourceWords,
+  valueWords,
+  verdictWords,
+} from '@zetesis/contract'
 
 export interface Line {
   readonly label: string
@@ -130,27 +142,65 @@ export function readingLines({ reading, elevationM }: UnitView, system: UnitSyst
     { label: 'Return air', value: `${t(j.returnK)}, wet bulb ${t(j.returnWetBulbK)}` },
     { label: 'Supply air, split', value: `${t(j.supplyK)}, ${d(j.splitK)}` },
     { label: 'Outdoors', value: `${t(j.outdoorK)}, site at ${showText('elevation', elevationM, system)}` },
+    ...electricalLines(j, system),
   ]
+}
+
+/** Fan and electrical readings, where they were taken. */
+function electricalLines(j: JudgedReading, system: UnitSystem): Line[] {
+  const taken: [string, Dimension, number | undefined][] = [
+    ['Static pressure', 'staticPressure', j.staticPa],
+    ['Line voltage', 'voltage', j.voltageV],
+    ['Current', 'current', j.ampsA],
+    ['Capacitor', 'capacitance', j.capacitorF],
+  ]
+  return taken.flatMap(([label, dimension, si]) =>
+    si === undefined ? [] : [{ label, value: showText(dimension, si, system) }],
+  )
 }
 
 /** The verdict in one line, with target, source and tolerance. */
 export function verdictLine(
   { reading }: UnitView,
   system: UnitSystem,
-): { verdict: 'in' | 'out' | 'none'; figure: string; reason: string } {
+): { verdict: ChargeVerdict; figure: string; reason: string } {
   if (!reading) return { verdict: 'none', figure: '', reason: 'No start-up reading was taken.' }
   const { judged } = reading
-  if (!judged.target.ok) return { verdict: 'none', figure: '', reason: noTargetWords(judged.target.reason, system) }
-  const { target } = judged
-  const span = `${show('temperatureDifference', target.lowK, system).figure} to ${showText('temperatureDifference', target.highK, system)}`
+  if (!judged.target.ok)
+    return { verdict: 'none', figure: '', reason: noTargetWords(judged.target.reason, system, judged.method) }
+  const { target, uncertainty, probabilityIn } = judged
+  const difference = (k: number) => showText('temperatureDifference', k, system)
+  const span = `${show('temperatureDifference', target.lowK, system).figure} to ${difference(target.highK)}`
+  const sure = probabilityIn === undefined ? '' : `; ${formatNumber(probabilityIn * 100, 0)} % sure to be in`
   return {
     verdict: judged.verdict,
     figure:
       judged.decidingValueK === undefined
         ? ''
-        : `${showText('temperatureDifference', judged.decidingValueK, system)} ${target.deciding}`,
-    reason: `target ${showText('temperatureDifference', target.targetK, system)} ${targetSourceWords[target.source]}; in from ${span} (${target.toleranceSource})`,
+        : `${difference(judged.decidingValueK)} ${target.deciding}${uncertainty ? `, ± ${difference(2 * uncertainty.standardK)} (k = 2)` : ''}`,
+    reason: `target ${difference(target.targetK)} ${targetSourceWords[target.source]}; in from ${span} (${target.tolerance.source})${sure}`,
   }
+}
+
+/** What the reading was taken with, as the instruments were then. */
+export function instrumentLines({ reading }: UnitView): Line[] {
+  const kit = reading?.item.entry.kit ?? []
+  if (kit.length === 0) return [{ label: 'Instruments', value: 'not named: readings count as exact' }]
+  return kit.map(({ name, accuracies, dueOn }) => ({
+    label: name,
+    value: `${accuracies.map(accuracyWords).join('; ')}${dueOn ? `; check due ${dueOn}` : ''}`,
+  }))
+}
+
+/** The method's values that the verdict rests on, as they were typed, with who set them. */
+export function methodLines({ reading, profile }: UnitView): Line[] {
+  if (!reading) return []
+  const { habits, method } = reading.judged
+  const used = habits.map((key) => ({
+    label: habitWords[key],
+    value: `${showTyped(method[key].quantity)} (${originWords[method[key].origin]})`,
+  }))
+  return [{ label: 'Method', value: profile.name }, ...used]
 }
 
 /** What stays open or was passed, in plain sentences. */
@@ -158,20 +208,23 @@ export function remarkLines(view: UnitView, record: UnitRecord, system: UnitSyst
   const passes = view.stages
     .filter((s) => s.state === 'bypassed' && s.pass)
     .map((s) => `${stageWords[s.stage]} was passed by ${s.pass!.author.name}: ${s.pass!.entry.reason}`)
-  const findings = (view.reading?.judged.findings ?? []).map((f) => findingWords(f.code, system))
+  const findings = (view.reading?.judged.findings ?? []).map((f) => findingWords(f, system, view.method))
   const unsettled =
     view.reading && !view.reading.settled
-      ? [
-          `The reading was taken before ${formatNumber(customaryProfile.settleAfterStartS.si / 60, 0)} minutes of running.`,
-        ]
+      ? [`The reading was taken before ${formatNumber(view.method.settleAfterStartS.si / 60, 0)} minutes of running.`]
       : []
   const long =
     view.charge.due.ok && view.charge.due.overLongLine
       ? ['The line set is longer than labels usually cover: the maker’s long-line guideline decides.']
       : []
+  const overrides = unitOverrides(record).map(
+    ({ entry, author }) =>
+      `${habitWords[entry.habit]} set to ${showTyped(entry.quantity!)} for this unit by ${author.name}: ${entry.reason}`,
+  )
+  const notes = record.items.note.map((n) => `Noted by ${n.author.name}: ${n.entry.text}`)
   const remarks = record.items.sealed.map((s) => s.entry.remarks).filter((r): r is string => !!r)
   const amendments = record.items.amendment.map(
     (a) => `Amendment, ${a.entry.at.slice(0, 10)}, ${a.author.name}: ${a.entry.text}`,
   )
-  return [...passes, ...unsettled, ...long, ...findings, ...remarks, ...amendments]
+  return [...passes, ...overrides, ...unsettled, ...long, ...findings, ...notes, ...remarks, ...amendments]
 }

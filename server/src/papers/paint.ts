@@ -20,6 +20,7 @@ export const inks: Record<Tone, string> = {
   high: '#743B63',
   in: '#1F6F63',
   out: '#A0271B',
+  close: '#7D5C00',
   none: '#55626A',
   copper: '#A94E22',
   inBand: '#CFE4DC',

@@ -3,7 +3,15 @@ import type { RecordFile } from '@zetesis/contract'
 import { demoJobs, demoUsers, demoWorld } from '../demo/world'
 import { openRecord } from '../services/record'
 import { unitView } from '@zetesis/core'
-import { chargeLines, readingLines, remarkLines, vacuumLines, verdictLine } from './content'
+import {
+  chargeLines,
+  instrumentLines,
+  methodLines,
+  readingLines,
+  remarkLines,
+  vacuumLines,
+  verdictLine,
+} from './content'
 import { papersPdf } from './papers'
 import { countUp } from './time'
 
@@ -52,16 +60,34 @@ describe('what the papers say', () => {
     expect(value(lines, 'Charge in the system')).toBe('108.1 oz')
   })
   it('names verdict, target, source and tolerance', () => {
-    expect(verdictLine(opened('K-01').view, 'ip')).toEqual({
-      verdict: 'in',
-      figure: '10.4 °F subcooling',
-      reason: 'target 10.0 °F from the label; in from 7.0 to 13.0 °F (customary ±3 °F; newer literature ±1.5 °F)',
-    })
+    const line = verdictLine(opened('K-01').view, 'ip')
+    expect(line.verdict).toBe('in')
+    expect(line.figure).toMatch(/^10\.4 °F subcooling, ± \d\.\d °F \(k = 2\)$/)
+    expect(line.reason).toMatch(
+      /^target 10\.0 °F read off this unit’s label; in from 7\.0 to 13\.0 °F \(customary ±3 °F; newer literature ±1\.5 °F\); \d+ % sure to be in$/,
+    )
     expect(verdictLine(opened('K-03').view, 'ip').verdict).toBe('out')
+    expect(verdictLine(opened('L-02').view, 'ip')).toMatchObject({ verdict: 'tooClose' })
     expect(verdictLine(opened('K-06').view, 'ip')).toMatchObject({
       verdict: 'none',
       reason: 'No start-up reading was taken.',
     })
+  })
+  it('names the instruments as they were, and every value of the method that the verdict rests on', () => {
+    const { view } = opened('L-02')
+    expect(value(instrumentLines(view), 'Analog manifold, 500 psig')).toMatch(
+      /^±1 % of 500 psig, steps of 5 psig; check due \d{4}-\d\d-\d\d$/,
+    )
+    const method = methodLines(view)
+    expect(value(method, 'Method')).toBe('Customary')
+    expect(value(method, 'Subcooling tolerance, ±')).toBe('1.5 °F (model’s label)')
+    expect(value(method, 'In from a probability of')).toBe('95 % (method)')
+    expect(value(method, 'Outdoors from')).toBe('70 °F (model’s label)')
+    const { view: bare } = opened('O-01')
+    expect([methodLines(bare), value(instrumentLines(bare), 'Instruments')]).toEqual([
+      [],
+      'not named: readings count as exact',
+    ])
   })
   it('tells the decay', () => {
     expect(value(vacuumLines(opened('K-01').view, 'ip'), 'From, to')).toBe('335 micron to 366 micron in 10 min 30 s')
@@ -91,7 +117,7 @@ describe('what the papers say', () => {
 })
 
 describe('the PDF', () => {
-  it.each(['K-01', 'K-03', 'K-08', 'L-01', 'O-01'])('%s is one or two pages', async (tag) => {
+  it.each(['K-01', 'K-03', 'K-08', 'L-01', 'L-02', 'O-01'])('%s is one or two pages', async (tag) => {
     const pdf = (await papersPdf(fileOf(tag), 'ip')).toString('latin1')
     const pages = pdf.match(/\/Type \/Page\b/g)!.length
     expect(pages).toBeGreaterThanOrEqual(1)

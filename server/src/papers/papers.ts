@@ -2,7 +2,17 @@ import { decaySheetScene, ladderScene, unitView, type SignatureStrokes, type Uni
 import { decayWords, ladderWords, safetyWords, verdictWords, type RecordFile } from '@zetesis/contract'
 import PDFDocument from 'pdfkit'
 import { openRecord } from '../services/record'
-import { chargeLines, equipmentLines, readingLines, remarkLines, vacuumLines, verdictLine, type Line } from './content'
+import {
+  chargeLines,
+  equipmentLines,
+  instrumentLines,
+  methodLines,
+  readingLines,
+  remarkLines,
+  vacuumLines,
+  verdictLine,
+  type Line,
+} from './content'
 import { fonts, inks, paint, printable } from './paint'
 
 const PAGE = { width: 595.28, height: 841.89, margin: 44 }
@@ -51,6 +61,11 @@ export async function papersPdf(file: RecordFile, system: UnitSystem): Promise<B
     y = PAGE.margin
   }
   if (ladder) paint(doc, ladder, PAGE.margin, y, column / 390)
+  let under = y + ladderHeight + 10
+  if (ladder) {
+    under = section(doc, 'Instruments', instrumentLines(view), PAGE.margin, under) + 8
+    section(doc, 'Method', methodLines(view), PAGE.margin, under)
+  }
   const beside = notes(doc, remarkLines(view, record, system), right, y)
   const seal = record.items.sealed[0]
   if (seal) signed(doc, seal.entry.name, seal.entry.at, seal.entry.signature, right, beside + 8)
@@ -77,7 +92,7 @@ function header(doc: Doc, file: RecordFile, sealed: boolean): number {
 function verdictBox(doc: Doc, { verdict, ...words }: ReturnType<typeof verdictLine>, y: number): number {
   const line = { verdict, figure: printable(words.figure), reason: printable(words.reason) }
   const width = PAGE.width - 2 * PAGE.margin
-  const tone = inks[line.verdict]
+  const tone = inks[line.verdict === 'tooClose' ? 'close' : line.verdict]
   doc.font(fonts.word, 10)
   const height = 36 + doc.heightOfString(line.reason, { width: width - 32 })
   doc.roundedRect(PAGE.margin, y, width, height, 6).lineWidth(1).stroke(tone)
@@ -99,6 +114,10 @@ function section(doc: Doc, title: string, lines: readonly Line[], x: number, top
   let y = top + 18
   for (const { label, value: text } of lines) {
     const value = printable(text)
+    if (y > PAGE.height - 60) {
+      doc.addPage()
+      y = PAGE.margin
+    }
     doc
       .font(fonts.word, 9)
       .fillColor(inks.soft)

@@ -2,10 +2,9 @@ import { AppendEntries } from '@zetesis/contract'
 import { Router } from 'express'
 import { z } from 'zod'
 import type { UnitSystem } from '@zetesis/core'
-import { requireSignIn, scopeOf, uuidParam } from '../http/scope'
+import { After, requireSignIn, scopeOf, uuidParam } from '../http/scope'
 import type { Services } from '../services/services'
 
-const After = z.object({ after: z.coerce.number().int().min(0).default(0) })
 const PaperUnits = z.object({ units: z.enum(['ip', 'si']).default('ip') })
 
 const fileName = (tag: string) => tag.replace(/[^\w.-]+/g, '-').slice(0, 60) || 'unit'

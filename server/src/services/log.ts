@@ -7,6 +7,7 @@ import {
   sameEntry,
   summarise,
   toSi,
+  withAllKinds,
   type Author,
   type ChainedEntry,
   type Entry,
@@ -50,7 +51,7 @@ export async function appendEntries(
       ).map((e) => [e.entry.id, e]),
     )
 
-    let record: UnitRecord = unit.record
+    let record: UnitRecord = withAllKinds(unit.record)
     let lastSeq = unit.lastSeq
     let lastHash = unit.lastHash
     const added: ChainedEntry[] = []
@@ -114,7 +115,7 @@ function refuse(problems: readonly EntryProblem[], index: number): void {
   )
 }
 
-const idTaken = (index: number) =>
+export const idTaken = (index: number) =>
   new HttpProblem(409, 'idTaken', 'Another entry with this id is in the log already. Give the new one its own id.', [
     { path: `entries.${index}.id`, detail: 'This id is taken.' },
   ])

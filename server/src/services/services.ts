@@ -1,10 +1,11 @@
-import type { Entry } from '@zetesis/core'
+import type { BookEntry, Entry } from '@zetesis/core'
 import type pg from 'pg'
 import type { Db } from '../db/client'
 import { findJob, listJobs } from '../db/jobs'
 import { listUnits } from '../db/units'
 import { notFound } from '../http/problem'
 import { papersPdf } from '../papers/papers'
+import { appendBook, bookAfter } from './book'
 import { appendEntries, type AppendScope } from './log'
 import { entriesAfter, recordFile } from './record'
 import { makeSignIn } from './signIn'
@@ -19,6 +20,10 @@ export async function makeServices(db: Db, pool: pg.Pool) {
     log: {
       append: (scope: AppendScope, unitId: string, entries: readonly Entry[]) =>
         appendEntries(db, scope, unitId, entries),
+    },
+    book: {
+      append: (scope: AppendScope, entries: readonly BookEntry[]) => appendBook(db, scope, entries),
+      after: (companyId: string, after: number) => bookAfter(db, companyId, after),
     },
     units: {
       jobs: (companyId: string) => listJobs(db, companyId),

@@ -1,0 +1,61 @@
+import type { Author, BookEntry, BookItem } from '@zetesis/core'
+import { and, asc, eq, gt, inArray, max } from 'drizzle-orm'
+import type { Tx } from './client'
+import { bookEntries, companies } from './schema'
+
+export type StoredBookItem = BookItem & { readonly seq: number }
+
+/** Holds a company's book for this transaction, so that seqs have no gap and no twin. */
+export async function lockBook(tx: Tx, companyId: string): Promise<number> {
+  await tx.select({ id: companies.id }).from(companies).where(eq(companies.id, companyId)).for('update')
+  const [row] = await tx
+    .select({ last: max(bookEntries.seq) })
+    .from(bookEntries)
+    .where(eq(bookEntries.companyId, companyId))
+  return row?.last ?? 0
+}
+
+export async function findBookEntries(tx: Tx, companyId: string, ids: string[]): Promise<BookEntry[]> {
+  const rows = await tx
+    .select({ entry: bookEntries.entry })
+    .from(bookEntries)
+    .where(and(eq(bookEntries.companyId, companyId), inArray(bookEntries.entryId, ids)))
+  return rows.map((row) => row.entry)
+}
+
+export async function insertBookEntries(
+  tx: Tx,
+  companyId: string,
+  items: readonly { seq: number; author: Author; entry: BookEntry }[],
+) {
+  if (items.length === 0) return
+  await tx.insert(bookEntries).values(
+    items.map(({ seq, author, entry }) => ({
+      companyId,
+      seq,
+      entryId: entry.id,
+      entry,
+      authorId: author.id,
+      authorName: author.name,
+      at: new Date(entry.at),
+    })),
+  )
+}
+
+export async function pageBook(
+  db: Tx,
+  companyId: string,
+  { after, limit }: { after: number; limit: number },
+): Promise<StoredBookItem[]> {
+  const rows = await db
+    .select()
+    .from(bookEntries)
+    .where(and(eq(bookEntries.companyId, companyId), gt(bookEntries.seq, after)))
+    .orderBy(asc(bookEntries.seq))
+    .limit(limit)
+  return rows.map(({ seq, entry, authorId, authorName }) => ({
+    seq,
+    entry,
+    author: { id: authorId, name: authorName },
+  }))
+}
