@@ -1,12 +1,16 @@
 import '@tamagui/core/reset.css'
 import { QueryClientProvider } from '@tanstack/react-query'
+import { chosenProfile } from '@zetesis/core'
 import { Slot, type ErrorBoundaryProps } from 'expo-router'
+import { useEffect } from 'react'
 import { Spinner, TamaguiProvider, Theme, YStack } from 'tamagui'
 import { BarActionProvider } from '@/features/frame/barAction'
 import { SignIn } from '@/features/signIn/SignIn'
+import { followUnits } from '@/settings/settings'
 import { useDark } from '@/settings/useDark'
 import { sentence } from '@/sync/api'
 import { queryClient } from '@/sync/client'
+import { useBook } from '@/sync/useBook'
 import { useOutboxOwner, useSession } from '@/sync/useSession'
 import { Press } from '@/ui/Press'
 import { Body } from '@/ui/Words'
@@ -39,10 +43,18 @@ export function ErrorBoundary({ retry }: ErrorBoundaryProps) {
   )
 }
 
+/** Signed in: the book is at hand from here on, and its method gives the units of measure. */
+function Inside() {
+  const { book } = useBook()
+  const { units } = chosenProfile(book).choices
+  useEffect(() => followUnits(units), [units])
+  return <Slot />
+}
+
 function SignedIn() {
   useOutboxOwner()
   const { user, loading, signedOut, error } = useSession()
-  if (user) return <Slot />
+  if (user) return <Inside />
   if (signedOut) return <SignIn />
   return (
     <YStack flex={1} alignItems="center" justifyContent="center" gap="$4" padding="$5" backgroundColor="$background">

@@ -11,6 +11,7 @@ const toneOf = (p: Palette): Record<Tone, string> => ({
   high: p.high,
   in: p.verdigris,
   out: p.oxide,
+  close: p.brass,
   none: p.soft,
   copper: p.copperLit,
   inBand: p.verdigrisWash,

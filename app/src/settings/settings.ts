@@ -6,6 +6,8 @@ export type Light = 'auto' | 'day' | 'dark'
 export interface Settings {
   readonly system: UnitSystem
   readonly light: Light
+  /** whether this person chose the units; until then they follow the company's method */
+  readonly unitsChosen: boolean
 }
 
 const KEY = 'zetesis.settings'
@@ -17,19 +19,21 @@ function read(): Settings {
     const stored = JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Settings>
     return {
       system: stored.system === 'si' ? 'si' : 'ip',
+      unitsChosen: stored.system !== undefined,
       light: stored.light === 'day' || stored.light === 'dark' ? stored.light : 'auto',
     }
   } catch {
     // a private window without storage, or another version's text: start from the defaults
-    return { system: 'ip', light: 'auto' }
+    return { system: 'ip', light: 'auto', unitsChosen: false }
   }
 }
 
 /** Units of measure and light: kept on this device, changed anywhere, at once everywhere. */
-export function setSettings(change: Partial<Settings>): void {
-  current = { ...current, ...change }
+export function setSettings(change: Partial<Omit<Settings, 'unitsChosen'>>): void {
+  current = { ...current, ...change, unitsChosen: current.unitsChosen || change.system !== undefined }
   try {
-    localStorage.setItem(KEY, JSON.stringify(current))
+    const { system, light, unitsChosen } = current
+    localStorage.setItem(KEY, JSON.stringify(unitsChosen ? { system, light } : { light }))
   } catch {
     // not stored: it still holds until the page closes
   }
@@ -44,4 +48,11 @@ export function useSettings(): Settings {
     },
     () => current,
   )
+}
+
+/** The company's units of measure, for whoever hasn't chosen on this device. */
+export function followUnits(system: UnitSystem): void {
+  if (current.unitsChosen || current.system === system) return
+  current = { ...current, system }
+  listeners.forEach((tell) => tell())
 }

@@ -1,10 +1,19 @@
-import { Appended, EntryPage, JobList, SessionUser, UnitList, type UnitRow } from '@zetesis/contract'
-import type { ChainedEntry, Entry } from '@zetesis/core'
+import {
+  Appended,
+  BookAppended,
+  BookPage,
+  EntryPage,
+  JobList,
+  SessionUser,
+  UnitList,
+  type UnitRow,
+} from '@zetesis/contract'
+import type { BookEntry, BookItem, ChainedEntry, Entry } from '@zetesis/core'
 import { QueryCache, QueryClient } from '@tanstack/react-query'
 import { z } from 'zod'
 import { ApiError, call } from './api'
 import { makeOutbox } from './outbox'
-import { indexedDbStore } from './outboxStore'
+import { BOOK, indexedDbStore } from './outboxStore'
 
 const sessionEnded = (error: unknown) => error instanceof ApiError && error.problem.status === 401
 
@@ -45,7 +54,27 @@ export async function fetchLog(unitId: string): Promise<readonly ChainedEntry[]>
   }
 }
 
-async function sendEntries(unitId: string, entries: readonly Entry[]): Promise<void> {
+export const bookKey = ['book'] as const
+type StoredBookItem = BookItem & { readonly seq: number }
+
+/** The company's book as far as the server has it: only what is new is asked for. */
+export async function fetchBook(): Promise<readonly StoredBookItem[]> {
+  let items = queryClient.getQueryData<readonly StoredBookItem[]>(bookKey) ?? []
+  for (;;) {
+    const after = items.at(-1)?.seq ?? 0
+    const page = await call(`/book/entries?after=${after}`, { answer: BookPage })
+    if (page.entries.length > 0) items = [...items, ...page.entries]
+    if (!page.more) return items
+  }
+}
+
+async function sendToBook(entries: readonly (Entry | BookEntry)[]): Promise<void> {
+  await call('/book/entries', { method: 'POST', body: { entries }, answer: BookAppended })
+  await queryClient.fetchQuery({ queryKey: bookKey, queryFn: fetchBook, staleTime: 0 }).catch(() => undefined)
+}
+
+async function sendEntries(unitId: string, entries: readonly (Entry | BookEntry)[]): Promise<void> {
+  if (unitId === BOOK) return sendToBook(entries)
   await call(`/units/${unitId}/entries`, { method: 'POST', body: { entries }, answer: Appended })
   // the log first, then the outbox lets go: an entry never vanishes from the screen in between
   await queryClient

@@ -1,6 +1,6 @@
 import type { Entry } from '@zetesis/core'
 import { ApiError, NoAnswer } from './api'
-import { makeOutbox } from './outbox'
+import { makeOutbox, type Send } from './outbox'
 import type { OutboxItem, OutboxStore } from './outboxStore'
 
 const entry = (n: number): Entry => ({
@@ -50,7 +50,7 @@ describe('outbox', () => {
   it('sends in the order written, a unit at a time, and never two requests at once', async () => {
     const calls: string[] = []
     let open = 0
-    const send = async (unit: string, batch: readonly Entry[]) => {
+    const send = async (unit: string, batch: Parameters<Send>[1]) => {
       open += 1
       expect(open).toBe(1)
       await Promise.resolve()
@@ -92,7 +92,7 @@ describe('outbox', () => {
     const store = memoryStore()
     const taken: string[] = []
     const bad = entry(2).id
-    const send = async (_: string, batch: readonly Entry[]) => {
+    const send = async (_: string, batch: Parameters<Send>[1]) => {
       if (batch.some((e) => e.id === bad)) throw refusal(422)
       taken.push(...batch.map((e) => e.id))
     }

@@ -1,12 +1,12 @@
-import type { Entry } from '@zetesis/core'
+import type { BookEntry, Entry } from '@zetesis/core'
 import { ApiError } from './api'
 import { byKey, type OutboxItem, type OutboxStore } from './outboxStore'
 
-export type Send = (unitId: string, entries: readonly Entry[]) => Promise<void>
+export type Send = (unitId: string, entries: readonly (Entry | BookEntry)[]) => Promise<void>
 
 export interface Outbox {
   /** shows at once, is stored on the device, and sent in order */
-  add(unitId: string, author: OutboxItem['author'], batch: readonly Entry[]): Promise<void>
+  add(unitId: string, author: OutboxItem['author'], batch: readonly (Entry | BookEntry)[]): Promise<void>
   /** puts away an entry that the server refused */
   discard(key: string): Promise<void>
   items(): readonly OutboxItem[]

@@ -1,16 +1,20 @@
-import type { Entry } from '@zetesis/core'
+import type { BookEntry, Entry } from '@zetesis/core'
 import { createStore, del, entries, set, type UseStore } from 'idb-keyval'
 
 /** An entry on its way: written down on this device, not yet in the server's log. */
 export interface OutboxItem {
   /** sorts as it was written; also the key in the store */
   readonly key: string
+  /** the unit whose log it goes to, or `BOOK` */
   readonly unitId: string
   readonly author: { readonly id: string; readonly name: string }
-  readonly entry: Entry
+  readonly entry: Entry | BookEntry
   /** the server's sentence, when it wouldn't take it: kept until the person puts it away */
   readonly refused?: string
 }
+
+/** Stands for a unit's id where an entry goes to the company's book. */
+export const BOOK = '@book'
 
 /** Where the outbox lives. Each item is its own row, so that two open pages never overwrite each other's. */
 export interface OutboxStore {

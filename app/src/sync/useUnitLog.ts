@@ -1,4 +1,4 @@
-import { foldEntries, type ChainedEntry, type LogItem, type UnitRecord } from '@zetesis/core'
+import { foldEntries, type ChainedEntry, type Entry, type LogItem, type UnitRecord } from '@zetesis/core'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { ApiError } from './api'
@@ -6,7 +6,12 @@ import { fetchLog, logKey } from './client'
 import type { OutboxItem } from './outboxStore'
 import { useOutboxItems } from './useOutbox'
 
-export const pendingItem = ({ author, entry }: OutboxItem): LogItem => ({ seq: null, author, entry })
+export const pendingItem = ({ author, entry }: OutboxItem): LogItem => ({
+  seq: null,
+  author,
+  // items of a unit's id hold entries of its log
+  entry: entry as Entry,
+})
 
 /** What waits on this device for a unit, laid over what the server has. */
 export function withPending(base: UnitRecord, items: readonly OutboxItem[], unitId: string): UnitRecord {

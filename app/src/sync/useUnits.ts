@@ -3,7 +3,7 @@ import type { Job, UnitRow } from '@zetesis/contract'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { fetchJobs, fetchUnits, logKey, queryClient } from './client'
-import type { OutboxItem } from './outboxStore'
+import { BOOK, type OutboxItem } from './outboxStore'
 import { useOutboxItems } from './useOutbox'
 import { withPending } from './useUnitLog'
 
@@ -19,7 +19,7 @@ export function useUnits() {
 }
 
 function overlay(rows: readonly UnitRow[], items: readonly OutboxItem[], jobs: readonly Job[]): UnitRow[] {
-  const pending = items.filter((i) => !i.refused)
+  const pending = items.filter((i) => !i.refused && i.unitId !== BOOK)
   const changed = new Set(pending.map((i) => i.unitId))
   if (changed.size === 0) return [...rows]
   const local = (unitId: string, row?: UnitRow): UnitRow | undefined => {

@@ -2,12 +2,12 @@ import type { ReactNode } from 'react'
 import { Text, XStack, YStack } from 'tamagui'
 import { Body } from './Words'
 
-export type Metal = 'in' | 'out' | 'close' | 'none'
+export type Metal = 'in' | 'out' | 'tooClose' | 'none'
 
 const metals = {
   in: { ink: '$verdigris', wash: '$verdigrisWash', mark: '●' },
   out: { ink: '$oxide', wash: '$oxideWash', mark: '◆' },
-  close: { ink: '$brass', wash: '$brassWash', mark: '◐' },
+  tooClose: { ink: '$brass', wash: '$brassWash', mark: '◐' },
   none: { ink: '$soft', wash: '$pane', mark: '○' },
 } as const
 

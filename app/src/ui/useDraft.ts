@@ -12,6 +12,10 @@ export function readDraft<T>(name: string): Partial<T> {
   }
 }
 
+export function saveDraft(name: string, values: object): void {
+  localStorage.setItem(key(name), JSON.stringify(values))
+}
+
 export function clearDraft(name: string): void {
   localStorage.removeItem(key(name))
 }
@@ -24,7 +28,7 @@ export function useDraft<T extends FieldValues, O>(
   useEffect(() => {
     const { unsubscribe } = watch((values, { type }) => {
       // only what a person typed, not a reset after saving
-      if (type === 'change') localStorage.setItem(key(name), JSON.stringify(values))
+      if (type === 'change') saveDraft(name, values)
     })
     return unsubscribe
   }, [name, watch])

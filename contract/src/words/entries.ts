@@ -1,4 +1,4 @@
-import { showTyped, type Entry, type LogItem, type Quantity, type UnitFacts } from '@zetesis/core'
+import { showTyped, type BookEntry, type Entry, type LogItem, type Quantity, type UnitFacts } from '@zetesis/core'
 import { habitWords } from './library'
 import { missingWords, stageWords } from './stages'
 
@@ -105,3 +105,23 @@ export const readingFieldWords = {
 
 /** Whether an item still waits on the phone. */
 export const isPending = (item: LogItem) => item.seq === null
+
+/** One line of the company's book. */
+export function bookEntryWords(entry: BookEntry): string {
+  switch (entry.kind) {
+    case 'modelSaved':
+      return `Model saved: ${entry.label.name}`
+    case 'instrumentSaved':
+      return `Instrument saved: ${entry.instrument.name}`
+    case 'profileSaved':
+      return `Method saved: ${entry.profile.name}`
+    case 'zeroed':
+      return entry.instrumentIds.length === 1
+        ? 'An instrument zeroed'
+        : `${entry.instrumentIds.length} instruments zeroed`
+    case 'retired':
+      return `A ${entry.what === 'profile' ? 'method' : entry.what} put away`
+    case 'profileChosen':
+      return 'Method for new units chosen'
+  }
+}

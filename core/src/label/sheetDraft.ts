@@ -1,3 +1,4 @@
+import type { Grid } from './grid'
 import { parseQuantity, type ParseProblem } from '../quantity/parse'
 import { unitTable, type Dimension, type UnitOf } from '../quantity/unit'
 import { checkSheet, sheetSpecs, type ChargingSheet, type SheetProblem, type SheetShape } from './sheet'
@@ -165,3 +166,39 @@ export function tableOf(shape: SheetShape, draft: SheetDraft): string[][] {
 
 /** The units a draft's axis may be in. */
 export const draftUnits = (dimension: Dimension): string[] => Object.keys(unitTable(dimension))
+
+/**
+ * What can be drawn of a chart while it is being filled: in the units it is typed in, unreadable cells left blank.
+ * @returns undefined until both axes can be read
+ */
+export function looseGrid(shape: SheetShape, draft: SheetDraft): Grid | undefined {
+  const spec = sheetSpecs[shape]
+  const number = (text: string, dimension: Dimension, unit: string) => {
+    const parsed = parseQuantity(text, dimension, unit as UnitOf<Dimension>)
+    return parsed.ok && parsed.quantity.unit === unit ? parsed.quantity.value : undefined
+  }
+  const x = draft.columns.map((text) => number(text, spec.columns, draft.columnUnit))
+  const { rows } = spec
+  const y =
+    'axis' in rows ? draft.rows.map((text) => number(text, rows.axis, draft.rowUnit)) : rows.names.map((_, i) => i)
+  const known = (values: readonly (number | undefined)[]): values is number[] => values.every((v) => v !== undefined)
+  if (!known(x) || !known(y) || x.length === 0 || y.length === 0) return undefined
+  const cells = y.map((_, i) =>
+    x.map((_, j) => {
+      const text = draft.cells[i]?.[j] ?? ''
+      return isBlank(text) ? null : (number(text, spec.cells, draft.cellUnit) ?? null)
+    }),
+  )
+  return { x, y, cells }
+}
+
+/** The chart with one more (or one less) column or row at its end; what stands in the others stays. */
+export function resizeDraft(draft: SheetDraft, { columns, rows }: { columns: number; rows: number }): SheetDraft {
+  const fit = (texts: readonly string[], n: number) => Array.from({ length: n }, (_, i) => texts[i] ?? '')
+  return {
+    ...draft,
+    columns: fit(draft.columns, columns),
+    rows: fit(draft.rows, rows),
+    cells: Array.from({ length: rows }, (_, i) => fit(draft.cells[i] ?? [], columns)),
+  }
+}

@@ -109,7 +109,7 @@ const chart: ModelLabel = {
           [23, 19, 15, 11],
           [29, 26, 22, 19],
         ],
-      }, // eslint-disable-line
+      },
     },
   ],
 }
@@ -184,7 +184,7 @@ describe('a piston by its chart', () => {
       [1, 2],
       [2, 1],
       [2, 2],
-    ]) // eslint-disable-line
+    ])
     expect(verdict).toBe('in')
   })
   it('refuses outside the chart and on its blanks, and the rule doesn’t step in', () => {

@@ -1,7 +1,8 @@
 import ChevronLeft from 'lucide-react-native/icons/chevron-left'
 import Moon from 'lucide-react-native/icons/moon'
+import Ruler from 'lucide-react-native/icons/ruler'
 import Sun from 'lucide-react-native/icons/sun'
-import { useRouter } from 'expo-router'
+import { usePathname, useRouter } from 'expo-router'
 import type { ReactNode } from 'react'
 import { Button, ScrollView, Text, useMedia, XStack, YStack } from 'tamagui'
 import { setSettings, useSettings } from '@/settings/settings'
@@ -45,7 +46,7 @@ export function Page({ children, back, head, left, right }: PageProps) {
                   {head}
                 </YStack>
               </XStack>
-              <Switches />
+              <Switches first={!back} />
             </XStack>
             {children}
           </YStack>
@@ -94,8 +95,10 @@ function BackArrow({ to }: { to: string }) {
   )
 }
 
-/** Units of measure and light, on every page. */
-function Switches() {
+/** Units of measure and the pocket tools on every page, light on the first. */
+function Switches({ first }: { first: boolean }) {
+  const router = useRouter()
+  const atTools = usePathname() === '/tools'
   const { system } = useSettings()
   const dark = useDark()
   const { ink } = usePalette()
@@ -125,15 +128,28 @@ function Switches() {
           {system === 'ip' ? '°F psig' : '°C bar'}
         </Text>
       </Button>
-      <Button
-        {...chip}
-        role="button"
-        testID="light"
-        aria-label={dark ? 'Light theme' : 'Dark theme'}
-        onPress={() => setSettings({ light: dark ? 'day' : 'dark' })}
-      >
-        {dark ? <Sun size={22} color={ink} /> : <Moon size={22} color={ink} />}
-      </Button>
+      {atTools ? null : (
+        <Button
+          {...chip}
+          role="link"
+          testID="tools"
+          aria-label="Pocket tools"
+          onPress={() => router.navigate('/tools' as never)}
+        >
+          <Ruler size={22} color={ink} />
+        </Button>
+      )}
+      {first ? (
+        <Button
+          {...chip}
+          role="button"
+          testID="light"
+          aria-label={dark ? 'Light theme' : 'Dark theme'}
+          onPress={() => setSettings({ light: dark ? 'day' : 'dark' })}
+        >
+          {dark ? <Sun size={22} color={ink} /> : <Moon size={22} color={ink} />}
+        </Button>
+      ) : null}
     </XStack>
   )
 }

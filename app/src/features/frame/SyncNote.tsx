@@ -1,7 +1,9 @@
 import { Text, XStack, YStack } from 'tamagui'
 import { outbox } from '@/sync/client'
 import { useOutboxState } from '@/sync/useOutbox'
-import { entryWords } from '@zetesis/contract'
+import { bookEntryWords, entryWords } from '@zetesis/contract'
+import type { BookEntry, Entry } from '@zetesis/core'
+import { BOOK, type OutboxItem } from '@/sync/outboxStore'
 import { Press } from '@/ui/Press'
 import { Body, Soft } from '@/ui/Words'
 import { Card } from '@/ui/Card'
@@ -17,6 +19,9 @@ export function SyncNote() {
   )
 }
 
+const itemWords = ({ unitId, entry }: OutboxItem) =>
+  unitId === BOOK ? bookEntryWords(entry as BookEntry) : entryWords(entry as Entry)
+
 /** Entries that the server wouldn't take: what was typed stays here, with the reason, until it is put away. */
 export function RefusedEntries({ unitId }: { unitId?: string }) {
   const refused = useOutboxState().refused.filter((i) => unitId === undefined || i.unitId === unitId)
@@ -26,7 +31,7 @@ export function RefusedEntries({ unitId }: { unitId?: string }) {
       <Body fontWeight="700">Not taken into the log</Body>
       {refused.map((item) => (
         <YStack key={item.key} gap="$1">
-          <Body>{entryWords(item.entry)}</Body>
+          <Body>{itemWords(item)}</Body>
           <Soft color="$oxide">{item.refused}</Soft>
           <XStack>
             <Press look="quiet" onPress={() => void outbox.discard(item.key)}>

@@ -1,18 +1,25 @@
 import { zodResolver } from '@hookform/resolvers/zod'
-import { entryProblemWords, refusalWords, safetyWords } from '@zetesis/contract'
+import { entryProblemWords, orientationWords, refusalWords, safetyWords } from '@zetesis/contract'
 import {
   acrTubes,
   conversionRefusal,
-  customaryProfile,
   decayTerms,
+  factHabits,
   formatNumber,
+  labelGives,
+  labelHabits,
   offeredRefrigerants,
+  orientations,
+  overlay,
   refrigerantInfo,
+  resolveProfile,
   showText,
   toSi,
+  type Kept,
+  type ModelLabel,
 } from '@zetesis/core'
 import { useRouter } from 'expo-router'
-import { useMemo } from 'react'
+import { useMemo, useState } from 'react'
 import { Controller, useForm, useWatch, type Path } from 'react-hook-form'
 import { YStack } from 'tamagui'
 import { useBarAction } from '@/features/frame/barAction'
@@ -21,6 +28,7 @@ import { Gate } from '@/features/unit/Gate'
 import { UnitPage } from '@/features/unit/UnitPage'
 import type { UnitHandle } from '@/features/unit/useUnit'
 import { useSettings } from '@/settings/settings'
+import { useBook } from '@/sync/useBook'
 import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
 import { Caution } from '@/ui/Caution'
@@ -29,8 +37,11 @@ import { FormQuantity } from '@/ui/FormQuantity'
 import { PickOne } from '@/ui/PickOne'
 import { TextField } from '@/ui/TextField'
 import { quantityInput } from '@/ui/quantityInput'
-import { clearDraft, readDraft, useDraft } from '@/ui/useDraft'
+import { clearDraft, readDraft, saveDraft, useDraft } from '@/ui/useDraft'
 import { Heading, Soft } from '@/ui/Words'
+import { MethodCard } from './MethodCard'
+import { ModelPicker } from './ModelPicker'
+import { fromLabel } from './takeLabel'
 import { factsPatch, prepareSchema, prepareValues, type PrepareInput, type PrepareOutput } from './form'
 
 const works: Option<'new' | 'retrofit' | 'conversion'>[] = [
@@ -54,10 +65,22 @@ const refrigerantOptions = offeredRefrigerants.map((r) => ({
   value: r,
   label: `${r} · ${refrigerantInfo(r)!.safetyClass}`,
 }))
+const orientationOptions = orientations.map((value) => ({ value, label: orientationWords[value] }))
 const tubeOptions = acrTubes.map((t) => ({ value: t.name, label: `${t.name} in` }))
 
 export function PreparePage() {
   return <UnitPage title="Prepare" render={(unit) => <PrepareForm key={unit.unitId} unit={unit} />} />
+}
+
+const pickedKey = (draft: string) => `zetesis.draft.${draft}.model`
+
+/** The model chosen before the page was left or reloaded. */
+function readPicked(draft: string): Kept<ModelLabel> | undefined {
+  try {
+    return (JSON.parse(localStorage.getItem(pickedKey(draft)) ?? 'null') as Kept<ModelLabel> | null) ?? undefined
+  } catch {
+    return undefined
+  }
 }
 
 function PrepareForm({ unit }: { unit: UnitHandle }) {
@@ -71,7 +94,24 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
     defaultValues: { ...prepareValues(facts), ...readDraft<PrepareInput>(draftName) },
   })
   useDraft(draftName, form)
-  const { control, handleSubmit, setError, formState } = form
+  const { control, handleSubmit, setError, formState, setValue, getValues } = form
+  const { book } = useBook()
+  const [picked, setPicked] = useState<Kept<ModelLabel> | undefined>(() => readPicked(draftName))
+  const logged = unit.record.items.label.at(-1)?.entry
+  const taken = picked ? { modelId: picked.id, version: picked.version, label: picked.value } : logged
+  const label = taken?.label
+  const method = useMemo(
+    () => overlay(resolveProfile(unit.view.profile), labelHabits(label), factHabits({ work: unit.view.facts.work })),
+    [unit.view.profile, unit.view.facts.work, label],
+  )
+  const take = (model: Kept<ModelLabel>) => {
+    setPicked(model)
+    localStorage.setItem(pickedKey(draftName), JSON.stringify(model))
+    const filled = fromLabel(model.value, getValues('liquidLine'))
+    for (const [name, value] of Object.entries(filled))
+      setValue(name as Path<PrepareInput>, value as never, { shouldDirty: true })
+    saveDraft(draftName, getValues())
+  }
   const [work, metering, source, refrigerant, oldRefrigerant] = useWatch({
     control,
     name: ['work', 'metering', 'superheatSource', 'refrigerant', 'oldRefrigerant'],
@@ -83,23 +123,33 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
 
   const save = handleSubmit((values) => {
     const patch = factsPatch(facts, values)
-    const problems = patch ? unit.append({ kind: 'facts', facts: patch }) : []
+    const problems = [
+      ...(patch ? unit.append({ kind: 'facts', facts: patch }) : []),
+      ...(picked
+        ? unit.append({ kind: 'label', modelId: picked.id, version: picked.version, label: picked.value })
+        : []),
+    ]
     for (const p of problems)
       setError(p.path.replace('facts.', '') as Path<PrepareInput>, { message: entryProblemWords(p, system) })
     if (problems.length > 0) return
     clearDraft(draftName)
+    localStorage.removeItem(pickedKey(draftName))
     router.navigate(unitPath(unit.unitId) as never)
   })
   useBarAction(unit.view.sealed ? undefined : `Save ${facts.tag ?? ''}`.trim(), () => void save())
   const wrong = Object.keys(formState.errors).length
-  const terms = decayTerms({ work })
+  const terms = decayTerms({ work }, method)
   const targetTyped = useWatch({ control, name: 'targetSubcooling' })
   const target = quantityInput('temperatureDifference', system).safeParse(targetTyped).data
   const targetK = target && toSi('temperatureDifference', target)
   const rare =
     targetK !== undefined &&
-    (targetK < customaryProfile.askAgainSubcoolingBelowK.si || targetK > customaryProfile.askAgainSubcoolingAboveK.si)
-  const text = (name: 'tag' | 'place' | 'model' | 'serial' | 'targetSuperheatReason', label: string, hint?: string) => (
+    (targetK < method.askAgainSubcoolingBelowK.si || targetK > method.askAgainSubcoolingAboveK.si)
+  const text = (
+    name: 'tag' | 'place' | 'model' | 'serial' | 'indoorModel' | 'targetSuperheatReason',
+    label: string,
+    hint?: string,
+  ) => (
     <Controller
       control={control}
       name={name}
@@ -119,16 +169,31 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
     <YStack gap="$4">
       <Caution>{safetyWords.prepare}</Caution>
       {wrong > 0 ? (
-        <Banner metal="close" word={wrong === 1 ? 'One field to mend' : `${wrong} fields to mend`}>
+        <Banner metal="tooClose" word={wrong === 1 ? 'One field to mend' : `${wrong} fields to mend`}>
           Nothing was lost; see the sentences at the fields.
         </Banner>
       ) : null}
+      {unit.view.sealed ? null : <ModelPicker models={book.models} taken={taken} onTake={take} unitId={unit.unitId} />}
       <Card>
         <Heading>Unit</Heading>
         {text('tag', 'Tag')}
         {text('place', 'Place')}
         {text('model', 'Outdoor model')}
         {text('serial', 'Serial number')}
+        {text('indoorModel', 'Indoor unit', 'Where the label’s figures depend on it.')}
+        <Controller
+          control={control}
+          name="orientation"
+          render={({ field }) => (
+            <Choice
+              label="How the indoor coil lies"
+              options={orientationOptions}
+              value={field.value}
+              onChange={field.onChange}
+              testID="orientation"
+            />
+          )}
+        />
       </Card>
       <Card>
         <Heading>Work</Heading>
@@ -223,7 +288,7 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
           name="lineLength"
           label="Line length here"
           dimension="length"
-          hint={`Over ${showText('length', customaryProfile.longLineM.si, system)} the maker’s long-line guideline decides.`}
+          hint={`Over ${showText('length', method.longLineM.si, system)} the maker’s long-line guideline decides.`}
         />
         <Controller
           control={control}
@@ -249,6 +314,9 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
       <Card>
         <Heading>Target</Heading>
         {metering === undefined ? <Soft>The metering device decides which target is asked for.</Soft> : null}
+        {metering && label && labelGives(label, metering === 'expansionValve' ? 'subcooling' : 'superheat') ? (
+          <Soft testID="target-from-label">{`Looked up in the label of ${label.name} at every reading. A figure below counts instead.`}</Soft>
+        ) : null}
         {metering === 'expansionValve' ? (
           <>
             <FormQuantity
@@ -256,7 +324,7 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
               name="targetSubcooling"
               label="Target subcooling from the label"
               dimension="temperatureDifference"
-              hint={`There is no default. Under ${showText('temperatureDifference', customaryProfile.askAgainSubcoolingBelowK.si, system)} or over ${showText('temperatureDifference', customaryProfile.askAgainSubcoolingAboveK.si, system)}, read the label again.`}
+              hint={`There is no default. Under ${showText('temperatureDifference', method.askAgainSubcoolingBelowK.si, system)} or over ${showText('temperatureDifference', method.askAgainSubcoolingAboveK.si, system)}, read the label again.`}
             />
             {rare ? <Caution>Labels rarely ask for that much or that little subcooling: read it again.</Caution> : null}
             <FormQuantity
@@ -264,7 +332,7 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
               name="subcoolingTolerance"
               label="Tolerance from the label"
               dimension="temperatureDifference"
-              hint={`Empty: ±${showText('temperatureDifference', customaryProfile.subcoolingToleranceK.si, system)} (${customaryProfile.subcoolingToleranceK.source}).`}
+              hint={`Empty: ±${showText('temperatureDifference', method.subcoolingToleranceK.si, system)} (${method.subcoolingToleranceK.source}).`}
             />
           </>
         ) : null}
@@ -300,13 +368,13 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
               name="superheatTolerance"
               label="Tolerance"
               dimension="temperatureDifference"
-              hint={`Empty: ±${showText('temperatureDifference', customaryProfile.superheatToleranceK.si, system)} (${customaryProfile.superheatToleranceK.source}).`}
+              hint={`Empty: ±${showText('temperatureDifference', method.superheatToleranceK.si, system)} (${method.superheatToleranceK.source}).`}
             />
           </>
         ) : null}
       </Card>
       <Card>
-        <Heading>Method</Heading>
+        <Heading>Vacuum and site</Heading>
         <FormQuantity
           control={control}
           name="decayLimit"
@@ -333,6 +401,7 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
           }
         />
       </Card>
+      <MethodCard unit={unit} book={book} />
       <Gate
         unit={unit}
         stage="prepare"

@@ -1,4 +1,12 @@
-import { acrTubes, toSi, type FactsPatch, type Refrigerant, type UnitFacts, type UnitSystem } from '@zetesis/core'
+import {
+  acrTubes,
+  orientations,
+  toSi,
+  type FactsPatch,
+  type Refrigerant,
+  type UnitFacts,
+  type UnitSystem,
+} from '@zetesis/core'
 import { z } from 'zod'
 import { quantityInput, quantityText } from '@/ui/quantityInput'
 import type { QuantityText } from '@/ui/QuantityField'
@@ -17,6 +25,8 @@ export function prepareSchema(system: UnitSystem) {
       place: short(200).transform(blankless),
       model: short(120).transform(blankless),
       serial: short(120).transform(blankless),
+      indoorModel: short(120).transform(blankless),
+      orientation: z.enum(orientations).optional(),
       work: z.enum(['new', 'retrofit', 'conversion']).optional(),
       mode: z.enum(['coolingOnly', 'heatPump']).optional(),
       refrigerant: z.custom<Refrigerant>().optional(),
@@ -71,7 +81,7 @@ const quantityKeys = [
   'decayHold',
   'elevation',
 ] as const
-const textKeys = ['tag', 'place', 'model', 'serial', 'targetSuperheatReason'] as const
+const textKeys = ['tag', 'place', 'model', 'serial', 'indoorModel', 'targetSuperheatReason'] as const
 
 /** The form filled with what is known, each quantity as it was typed. */
 export function prepareValues(facts: UnitFacts): PrepareInput {
@@ -83,7 +93,7 @@ export function prepareValues(facts: UnitFacts): PrepareInput {
     (typeof textKeys)[number],
     string
   >
-  const { work, mode, refrigerant, oldRefrigerant, metering, superheatSource } = facts
+  const { work, mode, refrigerant, oldRefrigerant, metering, superheatSource, orientation } = facts
   return {
     ...quantities,
     ...texts,
@@ -93,6 +103,7 @@ export function prepareValues(facts: UnitFacts): PrepareInput {
     oldRefrigerant,
     metering,
     superheatSource,
+    orientation,
     liquidLine: tubeName(facts),
   }
 }

@@ -1,9 +1,11 @@
+import { chosenProfile } from '@zetesis/core'
 import { useRouter } from 'expo-router'
 import { useState } from 'react'
 import { XStack, YStack } from 'tamagui'
 import { stageHref } from '@/features/frame/routes'
 import { makeEntry } from '@/features/unit/useUnit'
 import { outbox } from '@/sync/client'
+import { useBook } from '@/sync/useBook'
 import { useSession } from '@/sync/useSession'
 import { Card } from '@/ui/Card'
 import { Press } from '@/ui/Press'
@@ -15,6 +17,7 @@ export function NewUnit({ jobId, tags }: { jobId: string; tags: readonly string[
   const [tag, setTag] = useState('')
   const [problem, setProblem] = useState<string>()
   const { user } = useSession()
+  const { book } = useBook()
   const router = useRouter()
   const make = () => {
     const clean = tag.trim()
@@ -23,7 +26,10 @@ export function NewUnit({ jobId, tags }: { jobId: string; tags: readonly string[
     if (tags.includes(clean)) return setProblem(`${clean} is in this job already. Choose another tag.`)
     if (!user) return
     const unitId = crypto.randomUUID()
-    void outbox.add(unitId, { id: user.id, name: user.name }, [makeEntry({ kind: 'opened', jobId, tag: clean })])
+    void outbox.add(unitId, { id: user.id, name: user.name }, [
+      makeEntry({ kind: 'opened', jobId, tag: clean }),
+      makeEntry({ kind: 'method', profile: chosenProfile(book) }),
+    ])
     setTag('')
     setOpen(false)
     router.navigate(stageHref(unitId, 'prepare') as never)

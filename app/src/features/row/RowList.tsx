@@ -1,4 +1,4 @@
-import { countdown, needWords, stageWords, waitWords } from '@zetesis/contract'
+import { countdown, needWords, stageWords, waitWords, verdictWords } from '@zetesis/contract'
 import { summaryAt, type UnitSummary } from '@zetesis/core'
 import { useRouter } from 'expo-router'
 import { Button, Text, XStack, YStack } from 'tamagui'
@@ -151,8 +151,8 @@ function needLook({ need, verdict }: UnitSummary): { metal?: Metal; mark: string
   switch (need.code) {
     case 'nothing':
       return verdict === 'none'
-        ? { metal: 'close', mark: markOf('close'), word: 'no verdict' }
-        : { metal: verdict, mark: markOf(verdict), word: verdict === 'in' ? 'In' : 'Out' }
+        ? { metal: 'tooClose', mark: markOf('tooClose'), word: 'no verdict' }
+        : { metal: verdict, mark: markOf(verdict), word: verdictWords[verdict] }
     case 'sign':
       return { metal: 'in', mark: markOf('in') }
     case 'decayFailed':
@@ -161,7 +161,8 @@ function needLook({ need, verdict }: UnitSummary): { metal?: Metal; mark: string
       return { metal: 'out', mark: markOf('out') }
     case 'prepare':
     case 'readingOpen':
-      return { metal: 'close', mark: markOf('close') }
+    case 'readingClose':
+      return { metal: 'tooClose', mark: markOf('tooClose') }
     default:
       return { mark: '▸' }
   }

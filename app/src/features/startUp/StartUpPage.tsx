@@ -2,15 +2,17 @@ import { zodResolver } from '@hookform/resolvers/zod'
 import { countdown, entryProblemWords, ladderWords, minutesText, safetyWords } from '@zetesis/contract'
 import {
   checkReading,
-  customaryProfile,
-  judgeReading,
+  judgeCharge,
   ladderScene,
   readingWorkings,
+  showText,
+  type Dimension,
+  type Instrument,
   type JudgedReading,
   type ReadingValues,
 } from '@zetesis/core'
 import { useMemo, useState } from 'react'
-import { useForm, useWatch, type Path } from 'react-hook-form'
+import { useForm, useWatch, type Control, type Path } from 'react-hook-form'
 import { useMedia, XStack, YStack } from 'tamagui'
 import { SceneView } from '@/charts/SceneView'
 import { useBarAction } from '@/features/frame/barAction'
@@ -18,9 +20,11 @@ import { Gate } from '@/features/unit/Gate'
 import { UnitPage } from '@/features/unit/UnitPage'
 import type { UnitHandle } from '@/features/unit/useUnit'
 import { useSettings } from '@/settings/settings'
+import { useBook } from '@/sync/useBook'
 import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
 import { Caution } from '@/ui/Caution'
+import { Disclosure } from '@/ui/Disclosure'
 import { FormQuantity } from '@/ui/FormQuantity'
 import { clearDraft, readDraft, useDraft } from '@/ui/useDraft'
 import { Body, Figure, Heading } from '@/ui/Words'
@@ -29,12 +33,17 @@ import {
   readableValues,
   readingFields,
   readingSchema,
+  supportingFields,
   typedValues,
   type ReadingInput,
   type ReadingOutput,
 } from './form'
 import { Numbers } from './Numbers'
-import { Findings, Verdict } from './Verdict'
+import { InstrumentPicker } from './InstrumentPicker'
+import { instrumentsFor, useInstrumentChoice, type SlotChoice } from './instruments'
+import { LitChart } from './LitChart'
+import { MethodUsed } from './MethodUsed'
+import { Findings, MethodLine, Verdict } from './Verdict'
 
 export function StartUpPage() {
   return (
@@ -84,7 +93,11 @@ function ReadingBench({ unit }: { unit: UnitHandle }) {
   const { view, now } = unit
   const { system } = useSettings()
   const { wide } = useMedia()
+  const { book } = useBook()
+  const kit = useMemo(() => book.instruments.map((kept) => kept.value), [book])
+  const [choice, choose] = useInstrumentChoice(unit.user?.id)
   const [again, setAgain] = useState(false)
+  const [supporting, setSupporting] = useState(false)
   const draftName = `reading.${unit.unitId}`
   const schema = useMemo(() => readingSchema(system), [system])
   const form = useForm<ReadingInput, unknown, ReadingOutput>({
@@ -98,7 +111,8 @@ function ReadingBench({ unit }: { unit: UnitHandle }) {
   const typing = Object.keys(preview).length > 0
 
   const save = handleSubmit((output) => {
-    const problems = unit.append({ kind: 'reading', mode: 'cooling', values: typedValues(output) })
+    const values = typedValues(output)
+    const problems = unit.append({ kind: 'reading', mode: 'cooling', values, ...instrumentsFor(choice, values, kit) })
     for (const p of problems)
       setError((p.path.replace('values.', '') || 'suctionPressure') as Path<ReadingInput>, {
         message: entryProblemWords(p, system),
@@ -114,7 +128,7 @@ function ReadingBench({ unit }: { unit: UnitHandle }) {
     taking ? void save() : setAgain(true),
   )
 
-  const shown = useShown(unit, preview, typing)
+  const shown = useShown(unit, { preview, typing, choice, kit })
   const settle = view.waits.find((w) => w.kind === 'settle' && w.endsMs > now)
   const note = typing
     ? 'As typed, not logged yet.'
@@ -125,33 +139,49 @@ function ReadingBench({ unit }: { unit: UnitHandle }) {
     <YStack gap="$4">
       {settle ? (
         <Banner metal="none" word="Settling" figure={<Figure>{countdown(settle.endsMs - now)}</Figure>}>
-          {`A reading decides after ${minutesText(customaryProfile.settleAfterStartS.si)} of running. What you log before stays in the log.`}
+          {`A reading decides after ${minutesText(view.method.settleAfterStartS.si)} of running. What you log before stays in the log.`}
         </Banner>
       ) : null}
       {taking ? (
-        <Card>
-          <Heading>Reading, in cooling</Heading>
-          <XStack flexWrap="wrap" columnGap="$3" rowGap="$3">
-            {readingFields.map(({ name, label, dimension, ...rest }) => (
-              <YStack key={name} flexGrow={1} flexBasis={wide ? 280 : '100%'}>
-                <FormQuantity
-                  control={control}
-                  name={name}
-                  label={label}
-                  dimension={dimension}
-                  mark={'mark' in rest ? rest.mark : undefined}
-                />
-              </YStack>
-            ))}
-          </XStack>
-        </Card>
+        <>
+          <InstrumentPicker book={book} choice={choice} onChoose={choose} profile={view.method} now={now} />
+          <Card>
+            <Heading>Reading, in cooling</Heading>
+            <XStack flexWrap="wrap" columnGap="$3" rowGap="$3">
+              {readingFields.map((spec) => (
+                <ReadingField key={spec.name} control={control} spec={spec} wide={wide} />
+              ))}
+            </XStack>
+            <Disclosure
+              title="Fan and electrical"
+              summary="static pressure, voltage, current, capacitor"
+              open={supporting}
+              onToggle={() => setSupporting(!supporting)}
+              testID="supporting"
+            >
+              <XStack flexWrap="wrap" columnGap="$3" rowGap="$3">
+                {supportingFields.map((spec) => (
+                  <ReadingField key={spec.name} control={control} spec={spec} wide={wide} />
+                ))}
+              </XStack>
+            </Disclosure>
+          </Card>
+        </>
       ) : null}
       {shown ? (
         <>
           <Verdict judged={shown.judged} note={note} />
+          <MethodLine judged={shown.judged} />
+          {view.reading?.targetMovedK !== undefined && !typing ? (
+            <Banner metal="tooClose" word="The target moved" testID="target-moved">
+              {`By ${showText('temperatureDifference', view.reading.targetMovedK, system)} since the charge last changed: the weather or the house did.`}
+            </Banner>
+          ) : null}
           <Findings judged={shown.judged} />
+          <LitChart judged={shown.judged} label={view.label} />
           {wide && !typing ? null : <Ladder judged={shown.judged} width={358} height={430} />}
           <Numbers workings={shown.workings} />
+          <MethodUsed judged={shown.judged} name={view.profile.name} />
         </>
       ) : null}
       <Caution>{safetyWords.startUp}</Caution>
@@ -164,19 +194,61 @@ function ReadingBench({ unit }: { unit: UnitHandle }) {
   )
 }
 
-/** The reading being typed, else the last one logged. */
-function useShown(unit: UnitHandle, preview: ReadingValues, typing: boolean) {
-  const { facts, elevationM, reading } = unit.view
+function ReadingField({
+  control,
+  spec,
+  wide,
+}: {
+  control: Control<ReadingInput, unknown, ReadingOutput>
+  spec: { name: keyof ReadingInput; label: string; dimension: Dimension; mark?: string }
+  wide: boolean
+}) {
+  return (
+    <YStack flexGrow={1} flexBasis={wide ? 280 : '100%'}>
+      <FormQuantity control={control} name={spec.name} label={spec.label} dimension={spec.dimension} mark={spec.mark} />
+    </YStack>
+  )
+}
+
+/** The reading being typed, with the instruments chosen for it; else the last one logged, as it was judged. */
+function useShown(
+  unit: UnitHandle,
+  {
+    preview,
+    typing,
+    choice,
+    kit,
+  }: { preview: ReadingValues; typing: boolean; choice: SlotChoice; kit: readonly Instrument[] },
+) {
+  const { facts, elevationM, reading, label, method } = unit.view
+  const minute = Math.floor(unit.now / 60_000)
   return useMemo(() => {
-    const values = typing ? preview : reading?.item.entry.values
-    if (!values) return undefined
+    const workingsOf = (values: ReadingValues, judged: JudgedReading) => readingWorkings({ values, elevationM, judged })
+    if (!typing) {
+      if (!reading) return undefined
+      const { item, settled } = reading
+      const logged = item.entry
+      // the kit of today may hold what would have settled it
+      const judged = judgeCharge(
+        { facts, label, elevationM },
+        { ...logged, atMs: Date.parse(logged.at) },
+        [...(logged.kit ?? []), ...kit.filter((i) => !logged.kit?.some((k) => k.id === i.id))],
+        method,
+      )
+      return { judged, workings: workingsOf(logged.values, judged), settled }
+    }
     // a value that the entry's own check refuses isn't judged while it is being typed
-    const wrong = new Set(checkReading(values, facts, elevationM).map((p) => p.path.replace('values.', '')))
-    const sound = Object.fromEntries(Object.entries(values).filter(([key]) => !wrong.has(key)))
-    const judged = judgeReading({ facts, values: sound, elevationM })
-    const workings = readingWorkings({ values: sound, elevationM, judged })
-    return { judged, workings, settled: !typing && (reading?.settled ?? false) }
-  }, [typing, preview, reading, facts, elevationM])
+    const wrong = new Set(checkReading(preview, facts, elevationM).map((p) => p.path.replace('values.', '')))
+    const sound = Object.fromEntries(Object.entries(preview).filter(([key]) => !wrong.has(key)))
+    const { instruments } = instrumentsFor(choice, sound, kit)
+    const judged = judgeCharge(
+      { facts, label, elevationM },
+      { mode: 'cooling', values: sound, instruments, atMs: minute * 60_000 },
+      kit,
+      method,
+    )
+    return { judged, workings: workingsOf(sound, judged), settled: false }
+  }, [typing, preview, reading, facts, label, elevationM, method, choice, kit, minute])
 }
 
 function Ladder({ judged, width, height }: { judged: JudgedReading; width: number; height: number }) {

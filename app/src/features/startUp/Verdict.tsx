@@ -1,5 +1,20 @@
-import { findingWords, noTargetWords, targetSourceWords, verdictWords } from '@zetesis/contract'
-import { show, showText, type JudgedReading, type UnitSystem } from '@zetesis/core'
+import {
+  findingWords,
+  inputWords,
+  methodWords,
+  noTargetWords,
+  targetSourceWords,
+  verdictWords,
+} from '@zetesis/contract'
+import {
+  channelDimensions,
+  formatNumber,
+  show,
+  showText,
+  spreadDimension,
+  type JudgedReading,
+  type UnitSystem,
+} from '@zetesis/core'
 import { Text, YStack } from 'tamagui'
 import { useSettings } from '@/settings/settings'
 import { Banner } from '@/ui/Banner'
@@ -8,30 +23,36 @@ import { Body, Figure, Soft } from '@/ui/Words'
 /** Verdict first, then the number, then the reason. */
 export function Verdict({ judged, note }: { judged: JudgedReading; note?: string }) {
   const { system } = useSettings()
-  const { target, decidingValueK, verdict } = judged
+  const { target, decidingValueK, verdict, uncertainty } = judged
   const shown = decidingValueK === undefined ? undefined : show('temperatureDifference', decidingValueK, system)
+  const spread = uncertainty && show('temperatureDifference', 2 * uncertainty.standardK, system).figure
   const figure =
     shown && target.ok ? (
       <>
         <Figure fontSize={34} lineHeight={38} testID="deciding-figure">
           {shown.figure}
         </Figure>
-        <Body>{`${shown.unit} ${target.deciding}`}</Body>
+        <Body>{`${spread ? `± ${spread} ` : ''}${shown.unit} ${target.deciding}`}</Body>
       </>
     ) : undefined
   return (
     <Banner metal={verdict} word={verdictWords[verdict]} figure={figure} testID="verdict">
       <YStack gap="$1">
         <Body fontSize="$3" lineHeight="$3">
-          {target.ok ? targetText(judged, system) : noTargetWords(target.reason, system)}
+          {target.ok ? targetText(judged, system) : noTargetWords(target.reason, system, judged.method)}
         </Body>
+        {verdict === 'tooClose' ? (
+          <Body fontSize="$3" lineHeight="$3" fontWeight="600" testID="settle-with">
+            {settleText(judged, system)}
+          </Body>
+        ) : null}
         {note ? <Soft>{note}</Soft> : null}
       </YStack>
     </Banner>
   )
 }
 
-function targetText({ target, requiredLineK }: JudgedReading, system: UnitSystem): string {
+function targetText({ target, requiredLineK, probabilityIn }: JudgedReading, system: UnitSystem): string {
   if (!target.ok) return ''
   const low = show('temperatureDifference', target.lowK, system).figure
   const high = showText('temperatureDifference', target.highK, system)
@@ -39,7 +60,36 @@ function targetText({ target, requiredLineK }: JudgedReading, system: UnitSystem
     requiredLineK === undefined
       ? ''
       : ` Aim for a ${target.deciding === 'superheat' ? 'suction' : 'liquid'} line of ${showText('temperature', requiredLineK, system)}.`
-  return `Target ${showText('temperatureDifference', target.targetK, system)} ${targetSourceWords[target.source]}; in from ${low} to ${high}.${aim}`
+  const sure = probabilityIn === undefined ? '' : ` ${percentText(probabilityIn)} sure to be in.`
+  return `Target ${showText('temperatureDifference', target.targetK, system)} ${targetSourceWords[target.source]}; in from ${low} to ${high}.${sure}${aim}`
+}
+
+const percentText = (share: number) =>
+  share > 0.995 ? 'Over 99 %' : share < 0.005 ? 'Under 1 %' : `${formatNumber(share * 100, 0)} %`
+
+/** What would settle a verdict that is too close to call: the channel, the accuracy, and an instrument that has it. */
+function settleText({ uncertainty, settling, decidingValueK, target }: JudgedReading, system: UnitSystem): string {
+  const top = uncertainty?.shares[0]
+  const share = top ? `${inputWords(top.channel)} makes ${formatNumber(top.share * 100, 0)} % of the doubt` : ''
+  const sentence = share === '' ? '' : `${share.charAt(0).toUpperCase()}${share.slice(1)}.`
+  if (!settling) {
+    const atLimit =
+      target.ok &&
+      decidingValueK !== undefined &&
+      Math.min(Math.abs(decidingValueK - target.lowK), Math.abs(decidingValueK - target.highK)) < 0.3
+    return atLimit
+      ? `${sentence} It stands on the limit: bring it further inside, no gauge settles that.`
+      : `${sentence} No single better instrument settles it: several are too coarse for this tolerance.`
+  }
+  const dimension = spreadDimension(channelDimensions[settling.channel])
+  const accuracy = `±${showText(dimension, settling.halfWidth, system)} on ${inputWords(settling.channel)} would settle it`
+  const [first] = settling.instruments
+  return `${sentence} ${accuracy}${first ? `: “${first.name}” in your kit has it.` : '; nothing in the kit has it.'}`
+}
+
+/** Why this quantity decides. */
+export function MethodLine({ judged }: { judged: JudgedReading }) {
+  return judged.target.ok ? <Soft testID="method-line">{methodWords[judged.target.because]}</Soft> : null
 }
 
 const severityInk = { stop: '$oxide', danger: '$oxide', hold: '$brass', note: '$ink' } as const
@@ -56,10 +106,14 @@ export function Findings({ judged, reasons = [] }: { judged: JudgedReading; reas
       {reasons.map((reason) => (
         <Body key={reason}>{reason}</Body>
       ))}
-      {sorted.map(({ code, severity }) => (
-        <Text key={code} fontSize="$3" lineHeight="$3" color="$ink">
-          <Text fontSize="$3" fontWeight="700" color={severityInk[severity]}>{`${severityMark[severity]}  `}</Text>
-          {findingWords(code, system)}
+      {sorted.map((finding) => (
+        <Text key={`${finding.code}${finding.instrument ?? ''}`} fontSize="$3" lineHeight="$3" color="$ink">
+          <Text
+            fontSize="$3"
+            fontWeight="700"
+            color={severityInk[finding.severity]}
+          >{`${severityMark[finding.severity]}  `}</Text>
+          {findingWords(finding, system, judged.method)}
         </Text>
       ))}
     </YStack>

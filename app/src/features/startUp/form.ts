@@ -14,6 +14,14 @@ export const readingFields = [
   { name: 'outdoor', label: 'Outdoors', dimension: 'temperature' },
 ] as const
 
+/** Fan and electrical readings: asked for once airflow or power is in question. */
+export const supportingFields = [
+  { name: 'staticPressure', label: 'Total external static', dimension: 'staticPressure' },
+  { name: 'voltage', label: 'Line voltage', dimension: 'voltage' },
+  { name: 'amps', label: 'Compressor current', dimension: 'current' },
+  { name: 'capacitor', label: 'Capacitor', dimension: 'capacitance' },
+] as const
+
 export function readingSchema(system: UnitSystem) {
   const g = () => quantityInput('gaugePressure', system)
   const t = () => quantityInput('temperature', system)
@@ -27,12 +35,18 @@ export function readingSchema(system: UnitSystem) {
     returnHumidity: quantityInput('ratio', system),
     supply: t(),
     outdoor: t(),
+    staticPressure: quantityInput('staticPressure', system),
+    voltage: quantityInput('voltage', system),
+    amps: quantityInput('current', system),
+    capacitor: quantityInput('capacitance', system),
   })
 }
 export type ReadingInput = z.input<ReturnType<typeof readingSchema>>
 export type ReadingOutput = z.output<ReturnType<typeof readingSchema>>
 
-export const emptyReading = Object.fromEntries(readingFields.map((f) => [f.name, { text: '' }])) as ReadingInput
+export const emptyReading = Object.fromEntries(
+  [...readingFields, ...supportingFields].map((f) => [f.name, { text: '' }]),
+) as ReadingInput
 
 /** Only what was typed goes into the log. */
 export function typedValues(output: ReadingOutput): ReadingValues {
@@ -42,6 +56,8 @@ export function typedValues(output: ReadingOutput): ReadingValues {
 /** What can be read of a half-filled form, for the picture that follows the typing. */
 export function readableValues(input: Partial<ReadingInput>, system: UnitSystem): ReadingValues {
   const shape = readingSchema(system).shape
-  const parsed = readingFields.map(({ name }) => [name, shape[name].safeParse(input[name]).data] as const)
+  const parsed = [...readingFields, ...supportingFields].map(
+    ({ name }) => [name, shape[name].safeParse(input[name]).data] as const,
+  )
   return Object.fromEntries(parsed.filter(([, q]) => q !== undefined)) as ReadingValues
 }

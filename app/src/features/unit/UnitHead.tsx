@@ -1,6 +1,6 @@
 import { XStack, YStack, Text } from 'tamagui'
 import { valueWords } from '@zetesis/contract'
-import { decidingQuantity, refrigerantInfo, type UnitView } from '@zetesis/core'
+import { chargeMethod, refrigerantInfo, type UnitView } from '@zetesis/core'
 import { Soft, Tag } from '@/ui/Words'
 
 export function UnitHead({ view, title, jobName }: { view: UnitView; title: string; jobName?: string }) {
@@ -23,11 +23,13 @@ export function UnitHead({ view, title, jobName }: { view: UnitView; title: stri
 /** The three facts that decide how a unit is judged. */
 export function FactChips({ view }: { view: UnitView }) {
   const { refrigerant, metering } = view.facts
+  const decides = chargeMethod({ metering })
   const safety = refrigerant && refrigerantInfo(refrigerant)?.safetyClass
   const chips = [
     refrigerant ? `${refrigerant} · ${safety}` : 'refrigerant?',
     metering ? valueWords[metering]! : 'metering device?',
-    metering ? `by ${decidingQuantity(metering)}` : undefined,
+    decides.ok ? `by ${decides.deciding}` : undefined,
+    view.label ? view.label.name : undefined,
   ].filter((c): c is string => c !== undefined)
   return (
     <XStack gap="$2" flexWrap="wrap">

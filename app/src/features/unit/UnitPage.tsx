@@ -1,6 +1,6 @@
 import { stageWords } from '@zetesis/contract'
 import { useLocalSearchParams } from 'expo-router'
-import type { ReactNode } from 'react'
+import { useEffect, type ReactNode } from 'react'
 import { Spinner } from 'tamagui'
 import { RowList } from '@/features/row/RowList'
 import { LogList } from '@/features/log/LogList'
@@ -11,6 +11,7 @@ import { sentence } from '@/sync/api'
 import { Banner } from '@/ui/Banner'
 import { Body, Heading } from '@/ui/Words'
 import { UnitHead } from './UnitHead'
+import { setLastUnit } from './lastUnit'
 import { useUnit, type UnitHandle } from './useUnit'
 
 /** A page about one unit: loading, missing and wide-screen panes are the same for all of them. */
@@ -27,6 +28,7 @@ export function UnitPage({
 }) {
   const { unitId = '' } = useLocalSearchParams<{ unitId: string }>()
   const unit = useUnit(unitId)
+  useEffect(() => setLastUnit(unitId), [unitId])
   const jobId = unit.record.items.opened[0]?.entry.jobId
   const back = home ? (jobId ? `/jobs/${jobId}` : '/') : unitPath(unitId)
   if (unit.loading || unit.notFound || unit.record.items.opened.length === 0) {

@@ -145,7 +145,7 @@ function DueCard({ due }: { due: ChargeDue }) {
       notANumber: 'A figure can’t be used: look through Prepare.',
     }
     return (
-      <Banner metal="close" word="Not known yet">
+      <Banner metal="tooClose" word="Not known yet">
         {missing ? `To compute what is due, Prepare needs: ${missing}.` : why[due.reason as keyof typeof why]}
       </Banner>
     )

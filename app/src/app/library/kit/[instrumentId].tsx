@@ -1,0 +1,1 @@
+export { InstrumentPage as default } from '@/features/library/InstrumentPage'

@@ -1,0 +1,1 @@
+export { MethodPage as default } from '@/features/library/MethodPage'

@@ -1,0 +1,159 @@
+import { entryProblemWords, groupWords, habitWords, originWords } from '@zetesis/contract'
+import {
+  habitKeys,
+  habitSpecs,
+  showTyped,
+  unitOverrides,
+  type Book,
+  type HabitGroup,
+  type HabitKey,
+} from '@zetesis/core'
+import { useState } from 'react'
+import { XStack, YStack } from 'tamagui'
+import type { UnitHandle } from '@/features/unit/useUnit'
+import { useSettings } from '@/settings/settings'
+import { Card } from '@/ui/Card'
+import { Disclosure } from '@/ui/Disclosure'
+import { PickOne } from '@/ui/PickOne'
+import { Press } from '@/ui/Press'
+import { QuantityField, type QuantityText } from '@/ui/QuantityField'
+import { quantityInput, quantityText } from '@/ui/quantityInput'
+import { TextField } from '@/ui/TextField'
+import { Body, Heading, Soft } from '@/ui/Words'
+
+/** Which method judges this unit, and the values changed for it alone; each change is an entry with its reason. */
+export function MethodCard({ unit, book }: { unit: UnitHandle; book: Book }) {
+  const { view } = unit
+  const overrides = unitOverrides(unit.record)
+  return (
+    <Card>
+      <Heading>Method</Heading>
+      <Body testID="unit-method">{`Judged by “${view.profile.name}”`}</Body>
+      {overrides.map(({ entry }) => (
+        <YStack key={entry.habit} testID={`override-${entry.habit}`}>
+          <Body fontSize="$3">{`${habitWords[entry.habit]}: ${showTyped(entry.quantity!)}`}</Body>
+          <Soft>{`${originWords.override}: ${entry.reason}`}</Soft>
+          {view.sealed ? null : (
+            <XStack>
+              <Press
+                look="quiet"
+                onPress={() => unit.append({ kind: 'override', habit: entry.habit, reason: 'back to the method' })}
+              >
+                Back to the method
+              </Press>
+            </XStack>
+          )}
+        </YStack>
+      ))}
+      {view.sealed ? null : (
+        <>
+          <ChooseMethod unit={unit} book={book} />
+          <OverrideValue unit={unit} />
+        </>
+      )}
+    </Card>
+  )
+}
+
+function ChooseMethod({ unit, book }: { unit: UnitHandle; book: Book }) {
+  const [open, setOpen] = useState(false)
+  const [id, setId] = useState<string>()
+  const [reason, setReason] = useState('')
+  const [problem, setProblem] = useState<string>()
+  const use = () => {
+    const profile = book.profiles.find((kept) => kept.id === id)?.value
+    if (!profile) return setProblem('Choose a method first.')
+    if (reason.trim().length < 3) return setProblem('Say why this unit gets another method.')
+    const [first] = unit.append({ kind: 'method', profile, reason: reason.trim() })
+    setProblem(first && entryProblemWords(first))
+    if (first) return
+    setOpen(false)
+    setReason('')
+  }
+  return (
+    <Disclosure title="Another method for this unit" open={open} onToggle={() => setOpen(!open)} testID="method-other">
+      <PickOne
+        label="Method"
+        options={book.profiles.map((kept) => ({ value: kept.id, label: kept.value.name }))}
+        value={id}
+        onChange={setId}
+        testID="method"
+      />
+      <TextField label="Reason" value={reason} onChange={setReason} problem={problem} testID="method-reason" />
+      <Press onPress={use} testID="method-use">
+        Judge this unit by it
+      </Press>
+    </Disclosure>
+  )
+}
+
+const groups = [...new Set(habitKeys.map((key) => habitSpecs[key].group))].map((value: HabitGroup) => ({
+  value,
+  label: groupWords[value],
+}))
+
+function OverrideValue({ unit }: { unit: UnitHandle }) {
+  const { system } = useSettings()
+  const [open, setOpen] = useState(false)
+  const [group, setGroup] = useState<HabitGroup>()
+  const [habit, setHabit] = useState<HabitKey>()
+  const [value, setValue] = useState<QuantityText>({ text: '' })
+  const [reason, setReason] = useState('')
+  const [problems, setProblems] = useState<{ value?: string; reason?: string }>({})
+  const now = habit && unit.view.method[habit]
+  const set = () => {
+    if (!habit) return
+    const read = quantityInput(habitSpecs[habit].dimension, system, { required: true }).safeParse(value)
+    if (!read.success) return setProblems({ value: read.error.issues[0]!.message })
+    if (reason.trim().length < 3)
+      return setProblems({ reason: 'Write the reason: it stays on the record and in the papers.' })
+    const [first] = unit.append({ kind: 'override', habit, quantity: read.data, reason: reason.trim() })
+    if (first) return setProblems({ value: entryProblemWords(first) })
+    setProblems({})
+    setOpen(false)
+    setReason('')
+    setHabit(undefined)
+  }
+  return (
+    <Disclosure title="One value for this unit" open={open} onToggle={() => setOpen(!open)} testID="override-open">
+      <PickOne label="About" options={groups} value={group} onChange={setGroup} testID="override-group" />
+      {group ? (
+        <PickOne
+          label="Value"
+          options={habitKeys
+            .filter((key) => habitSpecs[key].group === group)
+            .map((key) => ({ value: key, label: habitWords[key] }))}
+          value={habit}
+          onChange={(key) => {
+            setHabit(key)
+            setValue(key ? quantityText(unit.view.method[key].quantity) : { text: '' })
+          }}
+          testID="override-habit"
+        />
+      ) : null}
+      {habit && now ? (
+        <>
+          <QuantityField
+            label={habitWords[habit]}
+            dimension={habitSpecs[habit].dimension}
+            value={value}
+            onChange={setValue}
+            problem={problems.value}
+            hint={`Now ${showTyped(now.quantity)}, ${originWords[now.origin]}: ${now.source}.`}
+            testID="override-value"
+          />
+          <TextField
+            label="Reason"
+            value={reason}
+            onChange={setReason}
+            problem={problems.reason}
+            testID="override-reason"
+          />
+          <Press onPress={set} testID="override-set">
+            Set it for this unit
+          </Press>
+        </>
+      ) : null}
+    </Disclosure>
+  )
+}

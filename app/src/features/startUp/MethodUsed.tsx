@@ -1,0 +1,40 @@
+import { habitWords, originWords } from '@zetesis/contract'
+import { habitSpecs, showText, showTyped, type JudgedReading, type UnitSystem } from '@zetesis/core'
+import { useState } from 'react'
+import { YStack } from 'tamagui'
+import { useSettings } from '@/settings/settings'
+import { Card } from '@/ui/Card'
+import { Disclosure } from '@/ui/Disclosure'
+import { Body, Soft } from '@/ui/Words'
+
+/** Every value of the method that this verdict rests on, with who set it and where it comes from. */
+export function MethodUsed({ judged, name }: { judged: JudgedReading; name: string }) {
+  const [open, setOpen] = useState(false)
+  const { system } = useSettings()
+  return (
+    <Card>
+      <Disclosure
+        title={`Judged by “${name}”`}
+        summary={`${judged.habits.length} values used`}
+        open={open}
+        onToggle={() => setOpen(!open)}
+        testID="method-used"
+      >
+        <YStack gap="$2" role="list">
+          {judged.habits.map((key) => (
+            <YStack key={key} role="listitem" testID={`habit-${key}`}>
+              <Body fontSize="$3" lineHeight="$3">{`${habitWords[key]} ${valueText(judged, key, system)}`}</Body>
+              <Soft>{`${originWords[judged.method[key].origin]}: ${judged.method[key].source}`}</Soft>
+            </YStack>
+          ))}
+        </YStack>
+      </Disclosure>
+    </Card>
+  )
+}
+
+function valueText({ method }: JudgedReading, key: JudgedReading['habits'][number], system: UnitSystem): string {
+  const { quantity, si } = method[key]
+  const shown = showText(habitSpecs[key].dimension, si, system)
+  return shown.endsWith(` ${quantity.unit}`) ? showTyped(quantity) : shown
+}
