@@ -80,7 +80,11 @@ if (which === 'all') {
 }
 if (which === 'all' || which === 'unit') await jest('unit', ['core', 'contract', 'papers', 'app'])
 if (which === 'all' || which === 'api') await jest('api', ['api'])
-if (which === 'all' || which === 'e2e') await nodeTests('e2e', ['e2e/src/journey.test.ts', 'e2e/src/faults.test.ts'])
+if (which === 'all' || which === 'e2e')
+  await nodeTests(
+    'e2e',
+    ['journey', 'verdicts', 'tools', 'faults'].map((name) => `e2e/src/${name}.test.ts`),
+  )
 
 rmSync(scratch, { recursive: true, force: true })
 console.log(`${totals.passed} passed, ${totals.failed} failed`)

@@ -18,3 +18,44 @@ export async function clock(driver: Driver, minutesAgo: number): Promise<string>
     return [t.getHours(), t.getMinutes(), t.getSeconds()].map((n) => String(n).padStart(2, '0')).join(':')
   }, minutesAgo)
 }
+
+/** Entries appended through the API, each so many minutes ago: what a test needs but isn't about. */
+export async function tellEntries(
+  driver: Driver,
+  unitId: string,
+  lines: readonly [minutesAgo: number, body: object][],
+) {
+  const problem = await driver.page.evaluate(
+    async (id: string, told: readonly [number, object][]) => {
+      const entries = told.map(([ago, body]) => {
+        const at = new Date(Date.now() - ago * 60_000).toISOString()
+        return { v: 1, id: crypto.randomUUID(), at, writtenAt: at, ...body }
+      })
+      const answer = await fetch(`/api/units/${id}/entries`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ entries }),
+      })
+      return answer.status === 201 ? '' : await answer.text()
+    },
+    unitId,
+    lines,
+  )
+  if (problem) throw new Error(problem)
+}
+
+const passed = (stage: string) => ({ kind: 'gatePassed', stage, reason: 'not what this is about' })
+
+/** A new unit that ran for twenty minutes: everything before the start-up reading is passed with a reason. */
+export async function runningUnit(driver: Driver, tag: string, facts: object): Promise<string> {
+  const { jobs } = await driver.json<{ jobs: { id: string; name: string }[] }>('/api/jobs')
+  const unitId = await driver.page.evaluate(() => crypto.randomUUID())
+  await tellEntries(driver, unitId, [
+    [60, { kind: 'opened', jobId: jobs.find((j) => j.name === 'Orchard Gate Surgery')!.id, tag }],
+    [59, { kind: 'facts', facts }],
+    [40, passed('vacuum')],
+    [39, passed('weighIn')],
+    [20, { kind: 'started' }],
+  ])
+  return unitId
+}

@@ -173,8 +173,8 @@ describe('a new unit, all the way', () => {
     await lead.shows('As typed, not logged yet.')
     await lead.press('bar-action')
     // elevation 340 ft: 351.6 psig is 366.1 psia, bubble 107.1 °F; 107.1 − 96.6 is about 10.5 °F against 10 ± 3
-    await lead.reads('verdict', /In10\.[3-6]°F subcooling/)
-    await lead.reads('verdict', /Target 10\.0 °F from the label; in from 7\.0 to 13\.0 °F/)
+    await lead.reads('verdict', /In10\.[3-6]± \d\.\d °F subcooling/)
+    await lead.reads('verdict', /Target 10\.0 °F read off this unit’s label; in from 7\.0 to 13\.0 °F/)
     await lead.see('ladder')
     await lead.press('number-subcooling')
     await lead.reads('working-subcooling', /condensing − liquid line.*condensing107\.\d °F.*liquid line96\.6 °F/)
@@ -184,7 +184,7 @@ describe('a new unit, all the way', () => {
 
   it('switches units of measure at once, and back', async () => {
     await lead.press('unit-system')
-    await lead.reads('verdict', /In5\.[78]K subcooling/)
+    await lead.reads('verdict', /In5\.[78]± \d\.\d K subcooling/)
     await lead.reads('working-subcooling', /liquid line35\.9 °C/)
     await lead.press('unit-system')
     await lead.reads('verdict', /°F subcooling/)

@@ -14,6 +14,7 @@ export function Choice<V extends string>({
   onChange,
   testID,
   hint,
+  tight,
 }: {
   label: string
   options: readonly Option<V>[]
@@ -21,12 +22,16 @@ export function Choice<V extends string>({
   onChange: (value: V | undefined) => void
   testID?: string
   hint?: string
+  /** many short ones: narrower, and the label is for listening only */
+  tight?: boolean
 }) {
   return (
     <YStack gap="$2" role="radiogroup" aria-label={label} testID={testID}>
-      <Text fontSize="$3" fontWeight="600" color="$ink">
-        {label}
-      </Text>
+      {tight ? null : (
+        <Text fontSize="$3" fontWeight="600" color="$ink">
+          {label}
+        </Text>
+      )}
       <XStack gap="$2" flexWrap="wrap">
         {options.map((option) => {
           const on = option.value === value
@@ -37,7 +42,7 @@ export function Choice<V extends string>({
               role="radio"
               aria-checked={on}
               minHeight={48}
-              paddingHorizontal="$3"
+              paddingHorizontal={tight ? '$2' : '$3'}
               borderRadius="$2"
               borderWidth={2}
               justifyContent="center"

@@ -7,71 +7,103 @@ export interface OddCell {
   readonly suggested: number
 }
 
-/** Charts are smooth to about this part of their whole range; less is reading and rounding. */
+/** Charts bend by less than this part of their whole range from cell to cell; less is reading and rounding. */
 const SMOOTH_SHARE = 0.12
 const SCATTER_FACTOR = 4
 
+type Line = readonly (number | null)[]
+
 /**
- * Cells that break the chart's own pattern and so are likely slips of the thumb: far from what the lines through their neighbours
- * suggest, compared with how well that works in the rest of the chart. The worst is set aside before the rest is judged again, so
- * that one slip doesn't accuse its neighbours.
+ * Cells that break the chart's own pattern and so are likely slips of the thumb. A line's bends are how far each cell lies from the
+ * straight line between its neighbours; the slip is the cell without which the chart bends least, if the bends it made are large
+ * against those that stay. It is set aside before the rest is judged again, so that one slip doesn't accuse its neighbours.
  *
- * @returns the odd ones, worst first; none for charts with too few cells to show a pattern (four filled ones in a line)
- * Source: leave-one-out residuals with a median scale, Rousseeuw & Leroy, Robust Regression and Outlier Detection.
+ * @returns the odd ones, worst first; none for charts with too few cells to show a pattern (three filled ones in a line)
+ *          and for axes that don't rise: those are refused by `checkSheet`
+ * Source: second differences as roughness (Whittaker 1923), leave-one-out with a median scale.
  */
 export function oddCells(grid: Grid): OddCell[] {
+  const rising = (axis: readonly number[]) => axis.every((v, i) => i === 0 || v > axis[i - 1]!)
+  if (!rising(grid.x) || !rising(grid.y)) return []
   const cells = grid.cells.map((row) => [...row])
-  const filled = cells.flat().filter((v): v is number => v !== null)
-  const range = Math.max(...filled) - Math.min(...filled)
+  const filled = cells.flat().filter((v) => v !== null).length
   const found: OddCell[] = []
   // a chart with more slips than that has no pattern to break
-  const most = Math.max(1, Math.floor(filled.length / 8))
+  const most = Math.max(1, Math.floor(filled / 8))
   while (found.length < most) {
-    const residuals = cells.flatMap((row, i) =>
-      row.flatMap((value, j) => {
-        const suggested = value === null ? undefined : suggestion({ ...grid, cells }, i, j)
-        return suggested === undefined || value === null
-          ? []
-          : [{ row: i, column: j, suggested, off: Math.abs(value - suggested) }]
-      }),
-    )
-    const worst = residuals.reduce<(typeof residuals)[number] | undefined>(
-      (a, b) => (a && a.off >= b.off ? a : b),
-      undefined,
-    )
-    if (!worst || residuals.length < 4) break
-    const scale = median(residuals.filter((r) => r !== worst).map((r) => r.off))
-    if (worst.off <= Math.max(SCATTER_FACTOR * scale, SMOOTH_SHARE * range)) break
-    found.push({ row: worst.row, column: worst.column, suggested: worst.suggested })
-    cells[worst.row]![worst.column] = null
+    const worst = roughest(grid, cells)
+    if (!worst) break
+    const { row, column } = worst
+    cells[row]![column] = null
+    const left = cells.flat().filter((v): v is number => v !== null)
+    const range = Math.max(...left) - Math.min(...left)
+    const bends = [
+      ...grid.y.map((_, i) => bendsOf(grid.x, cells[i]!)),
+      ...grid.x.map((_, j) => bendsOf(grid.y, down(cells, j))),
+    ]
+    if (worst.meanBend <= Math.max(SCATTER_FACTOR * median(bends.flat()), SMOOTH_SHARE * range)) break
+    found.push({ row, column, suggested: suggestion(grid, cells, row, column) })
   }
   return found
 }
 
-/** Median of the straight lines through the nearest filled neighbours, along the row and along the column. */
-function suggestion(grid: Grid, row: number, column: number): number | undefined {
-  const alongRow = lines(grid.x, grid.cells[row]!, column)
-  const alongColumn = lines(
-    grid.y,
-    grid.cells.map((r) => r[column] ?? null),
-    row,
+/** The filled cell whose absence takes the most roughness away, and how much of it each bend it was in had on average. */
+function roughest(grid: Grid, cells: readonly Line[]) {
+  let worst: { row: number; column: number; gain: number; meanBend: number } | undefined
+  cells.forEach((line, row) =>
+    line.forEach((value, column) => {
+      if (value === null) return
+      const across = change(grid.x, line, column)
+      const along = change(grid.y, down(cells, column), row)
+      const gain = across.gain + along.gain
+      const bends = across.bends + along.bends
+      if (bends > 0 && gain > (worst?.gain ?? 0)) worst = { row, column, gain, meanBend: gain / bends }
+    }),
   )
-  const all = [...alongRow, ...alongColumn]
-  return all.length === 0 ? undefined : median(all)
+  return worst
 }
 
-/** Values at one place of a line from two others of it: between its neighbours, else beyond the two next to it. */
-function lines(axis: readonly number[], values: readonly (number | null)[], at: number): number[] {
-  const known = values.flatMap((v, i) => (v === null || i === at ? [] : [{ x: axis[i]!, v, i }]))
-  const before = known.filter((k) => k.i < at).slice(-2)
-  const after = known.filter((k) => k.i > at).slice(0, 2)
-  const through = (a: (typeof known)[number], b: (typeof known)[number]) =>
-    a.v + ((b.v - a.v) * (axis[at]! - a.x)) / (b.x - a.x)
-  const near = before.at(-1)
-  const next = after[0]
-  if (near && next) return [through(near, next)]
-  const pair = before.length === 2 ? before : after.length === 2 ? after : undefined
-  return pair ? [through(pair[0]!, pair[1]!)] : []
+const down = (cells: readonly Line[], column: number): Line => cells.map((row) => row[column] ?? null)
+const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0)
+
+/** Roughness that a line loses without one cell, and how many bends that cell is in. */
+function change(axis: readonly number[], line: Line, index: number) {
+  const before = bendsOf(axis, line)
+  const after = bendsOf(
+    axis,
+    line.map((v, i) => (i === index ? null : v)),
+  )
+  const place = line.slice(0, index).filter((v) => v !== null).length
+  const length = before.length + 2
+  const touched = before.length === 0 ? 0 : Math.min(place + 1, 3, length - place, before.length)
+  return { gain: sum(before) - sum(after), bends: touched }
+}
+
+/** How far each filled cell of a line is from the straight line between its filled neighbours. */
+function bendsOf(axis: readonly number[], line: Line): number[] {
+  const known = line.flatMap((v, i) => (v === null ? [] : [{ x: axis[i]!, v }]))
+  return known.slice(1, -1).map((middle, i) => Math.abs(middle.v - through(known[i]!, known[i + 2]!, middle.x)))
+}
+
+type Point = { readonly x: number; readonly v: number }
+const through = (a: Point, b: Point, x: number) => a.v + ((b.v - a.v) * (x - a.x)) / (b.x - a.x)
+
+/** What the lines through a blank cell's neighbours suggest for it; between two where there are, else beyond two. */
+function suggestion(grid: Grid, cells: readonly Line[], row: number, column: number): number {
+  const lines = [
+    { axis: grid.x, line: cells[row]!, index: column },
+    { axis: grid.y, line: down(cells, column), index: row },
+  ].flatMap(({ axis, line, index }) => {
+    const known = line.flatMap((v, i) => (v === null ? [] : [{ x: axis[i]!, v, i }]))
+    const before = known.filter((k) => k.i < index).slice(-2)
+    const after = known.filter((k) => k.i > index).slice(0, 2)
+    const [near, next] = [before.at(-1), after[0]]
+    if (near && next) return [{ between: true, value: through(near, next, axis[index]!) }]
+    const pair = before.length === 2 ? before : after
+    return pair.length === 2 ? [{ between: false, value: through(pair[0]!, pair[1]!, axis[index]!) }] : []
+  })
+  const between = lines.filter((l) => l.between)
+  return median((between.length > 0 ? between : lines).map((l) => l.value))
 }
 
 function median(values: readonly number[]): number {

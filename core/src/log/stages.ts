@@ -84,14 +84,24 @@ function latestReading(record: UnitRecord, terms: ReadingTerms) {
   const item = readings.at(-1)
   if (!item) return undefined
   const judged = judgeLogged(item, terms)
-  const step = Math.max(startedMs ?? -Infinity, ...record.items.weighed.map(timeOf).filter((t) => t <= timeOf(item)))
-  const settled =
-    startedMs !== undefined &&
-    timeOf(item) - startedMs >= method.settleAfterStartS.si * 1000 &&
-    (step === startedMs || timeOf(item) - step >= method.settleAfterStepS.si * 1000)
+  // a change of charge after the reading leaves it behind
+  const step = lastStep(record, startedMs)
+  const settled = startedMs !== undefined && timeOf(item) >= settledFrom({ startedMs, step, method })
   const before =
     readings.filter((r) => r !== item && timeOf(r) >= step).at(0) ?? readings.filter((r) => timeOf(r) < step).at(-1)
   return { item, judged, settled, targetMovedK: before && moved(judged, judgeLogged(before, terms)) }
+}
+
+/** When the charge last changed after the start; the start itself where it didn't. */
+function lastStep(record: UnitRecord, startedMs = -Infinity): number {
+  const steps = record.items.weighed.map(timeOf).filter((t) => t > startedMs)
+  return Math.max(startedMs, ...steps)
+}
+
+/** From when a reading may decide: after the wait from start, and after the one from the last change of charge. */
+function settledFrom({ startedMs, step, method }: { startedMs: number; step: number; method: MethodProfile }): number {
+  const afterStart = startedMs + method.settleAfterStartS.si * 1000
+  return step > startedMs ? Math.max(afterStart, step + method.settleAfterStepS.si * 1000) : afterStart
 }
 
 /** How far the target is from where it was, where that is more than the method lets pass unsaid. */
@@ -135,7 +145,8 @@ export function unitView(
     waits.push({ kind: 'decayHold', startedMs: vacuum.valvedOffMs, endsMs: vacuum.holdEndsMs })
   }
   if (!sealed && startedMs !== undefined && !reading?.settled) {
-    waits.push({ kind: 'settle', startedMs, endsMs: startedMs + method.settleAfterStartS.si * 1000 })
+    const step = lastStep(record, startedMs)
+    waits.push({ kind: 'settle', startedMs: step, endsMs: settledFrom({ startedMs, step, method }) })
   }
 
   const pass = (stage: Stage) => record.items.gatePassed.filter((p) => p.entry.stage === stage).at(-1)

@@ -37,16 +37,16 @@ export function chartFamilyScene({
   const margin = (high - low || 1) * 0.08
   const [first, last] = [grid.x[0]!, grid.x.at(-1)!]
   const x = scaleLinear(first === last ? [first - 1, last + 1] : [first, last], [40, width - 46])
-  const y = scaleLinear([low - margin, high + margin], [height - 30, 14]).nice()
+  const y = scaleLinear([low - margin, high + margin], [height - 30, 26]).nice()
   const shapes: Shape[] = []
   for (const tick of y.ticks(4)) {
     shapes.push({ kind: 'line', x1: 40, x2: width - 46, y1: y(tick), y2: y(tick), tone: 'rule', width: 1 })
     shapes.push(text(34, y(tick) + 4, formatNumber(tick, 0), 'end'))
   }
   for (const value of thinned(grid.x)) shapes.push(text(x(value), height - 14, formatNumber(value, 0), 'middle'))
-  shapes.push(text(4, 12, cellUnit, 'start'), text(width - 4, height - 14, columnUnit, 'end'))
+  shapes.push(text(34, 14, cellUnit, 'end'), text(width - 4, height - 14, columnUnit, 'end'))
   grid.cells.forEach((row) => shapes.push(...curve(grid.x, row, x, y)))
-  shapes.push(...endNames(grid, rowNames, y, { x: width - 42, low: 14, high: height - 34 }))
+  shapes.push(...endNames(grid, rowNames, y, { x: width - 42, low: 26, high: height - 34 }))
   for (const { row, column } of odd) {
     const value = grid.cells[row]?.[column]
     if (value === null || value === undefined) continue

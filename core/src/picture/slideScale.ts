@@ -50,7 +50,11 @@ export function slideScaleScene({
     shapes.push(...temperatureRow(row, { x, low, high, y: TOP + i * ROW_HEIGHT, system, width })),
   )
   shapes.push(...pressureRow({ x, low, high, y: TOP + rows.length * ROW_HEIGHT, system, width, atmosphericPa }))
-  shapes.push({ kind: 'line', x1: width / 2, x2: width / 2, y1: 2, y2: height - 2, tone: 'copper', width: 3 })
+  // the hairline stops short of the figures under each row, so that it never hides the one it points at
+  for (let i = 0; i <= rows.length; i++) {
+    const y = TOP + i * ROW_HEIGHT
+    shapes.push({ kind: 'line', x1: width / 2, x2: width / 2, y1: y + 2, y2: y + 33, tone: 'copper', width: 4 })
+  }
   return { width, height, shapes }
 }
 

@@ -41,8 +41,8 @@ function Differences({ a, b }: { a: ProfileSpec; b: ProfileSpec }) {
       {choices.map((choice) => (
         <Card key={choice}>
           <Heading>{choiceTitles[choice]}</Heading>
-          <Side name={a.name} value={choiceText(a, choice)} />
-          <Side name={b.name} value={choiceText(b, choice)} />
+          <Body fontSize="$3">{`${a.name}: ${choiceText(a, choice)}`}</Body>
+          <Body fontSize="$3">{`${b.name}: ${choiceText(b, choice)}`}</Body>
         </Card>
       ))}
       {habits.map(({ key, a: one, b: two }) => (

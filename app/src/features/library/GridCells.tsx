@@ -3,7 +3,7 @@ import { useRef } from 'react'
 import { Input, ScrollView, Text, XStack, YStack } from 'tamagui'
 import type { Problems } from './modelDraft'
 
-const WIDTH = 72
+const WIDTH = 58
 
 /** The chart's cells as fields: Enter and the arrows move between them, so that a sticker is filled in row by row. */
 export function GridCells({

@@ -32,23 +32,27 @@ function LitTable({ table, row, name }: { table: TargetTable; row: number; name:
   return (
     <Card testID="lit-table">
       <Heading>{`${name}: ${table.quantity}`}</Heading>
-      {table.rows.map((line, i) => (
-        <XStack
-          key={i}
-          justifyContent="space-between"
-          padding="$2"
-          borderRadius="$2"
-          borderWidth={2}
-          borderColor={i === row ? '$copper' : 'transparent'}
-          testID={i === row ? 'lit-row' : undefined}
-        >
-          <Soft color="$ink">
-            {[line.indoor, line.orientation && orientationWords[line.orientation]].filter(Boolean).join(', ') ||
-              'Any indoor unit'}
-          </Soft>
-          <Cell text={line.cooling ? differenceIn(line.cooling, system) : '–'} bold={i === row} />
-        </XStack>
-      ))}
+      <YStack>
+        {table.rows.map((line, i) => (
+          <XStack
+            key={i}
+            justifyContent="space-between"
+            alignItems="center"
+            paddingHorizontal="$2"
+            minHeight={40}
+            borderRadius="$2"
+            borderWidth={2}
+            borderColor={i === row ? '$copper' : 'transparent'}
+            testID={i === row ? 'lit-row' : undefined}
+          >
+            <Soft color="$ink">
+              {[line.indoor, line.orientation && orientationWords[line.orientation]].filter(Boolean).join(', ') ||
+                'Any indoor unit'}
+            </Soft>
+            <Cell text={line.cooling ? differenceIn(line.cooling, system) : '–'} bold={i === row} />
+          </XStack>
+        ))}
+      </YStack>
     </Card>
   )
 }

@@ -47,7 +47,7 @@ export function AirTool({ elevationM }: { elevationM: number }) {
       ? `Air at ${showText('temperature', dry.si, system)} dry bulb, ${showText('ratio', moist, system)} humidity: wet bulb ${showText('temperature', wetK, system)}${split === undefined ? '' : `, expected split ${showText('temperatureDifference', split, system)}`}.`
       : undefined
   const field = (name: 'dryBulb' | 'humidity' | 'wetBulb', label: string, problem?: string) => (
-    <YStack flexGrow={1} flexBasis={160}>
+    <YStack flexGrow={1} flexBasis={130}>
       <QuantityField
         label={label}
         dimension={name === 'humidity' ? 'ratio' : 'temperature'}

@@ -16,7 +16,7 @@ export function Answer({
   testID: string
 }) {
   return (
-    <YStack flexGrow={1} flexBasis={140} gap="$1">
+    <YStack minWidth={140} gap="$1">
       <Soft>{title}</Soft>
       <XStack alignItems="baseline" gap="$2" testID={testID}>
         <Figure fontSize={34} lineHeight={38}>

@@ -1,8 +1,5 @@
-import { noTargetWords } from '@zetesis/contract'
 import {
   atmosphericPressurePa,
-  chargeMethod,
-  customaryProfile,
   show,
   subcoolingK,
   superheatK,
@@ -63,7 +60,6 @@ export function FourReadings({ elevationM }: { elevationM: number }) {
   const figure = (k: number | undefined) =>
     k === undefined ? { figure: '–', unit: '' } : show('temperatureDifference', k, system)
   const negative = (superheat ?? 0) < 0 || (subcooling ?? 0) < 0
-  const refusal = chargeMethod({ metering: 'expansionValve', asked: 'superheat' })
   return (
     <YStack gap="$4">
       <PickOne
@@ -75,7 +71,7 @@ export function FourReadings({ elevationM }: { elevationM: number }) {
       />
       <XStack flexWrap="wrap" gap="$3">
         {fields.map(({ name, label, dimension }) => (
-          <YStack key={name} flexGrow={1} flexBasis={160}>
+          <YStack key={name} flexGrow={1} flexBasis={130}>
             <QuantityField
               label={label}
               dimension={dimension}
@@ -96,7 +92,6 @@ export function FourReadings({ elevationM }: { elevationM: number }) {
           Below zero can’t be: wrong refrigerant, a swapped or loose clamp, or a gauge not zeroed.
         </Soft>
       ) : null}
-      <Soft>{refusal.ok ? '' : noTargetWords(refusal.reason, system, customaryProfile)}</Soft>
       <DropInto
         body={Object.keys(values).length === fields.length ? { kind: 'reading', mode: 'cooling', values } : undefined}
       />

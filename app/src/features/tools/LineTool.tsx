@@ -53,7 +53,7 @@ export function LineTool() {
       : undefined
   const long = length.si !== undefined && length.si > customaryProfile.longLineM.si
   const field = (name: 'length' | 'included' | 'allowance', label: string, problem?: string, hint?: string) => (
-    <YStack flexGrow={1} flexBasis={160}>
+    <YStack flexGrow={1} flexBasis={130}>
       <QuantityField
         label={label}
         dimension={name === 'allowance' ? 'massPerLength' : 'length'}

@@ -77,7 +77,7 @@ export function TargetTool({ elevationM }: { elevationM: number }) {
     ? (labelTarget(label, { quantity: 'superheat', mode: 'cooling', ...place }, customaryProfile) ?? undefined)
     : byRule(outdoor.si, wetK, dry.si)
   const field = (name: 'outdoor' | 'wetBulb' | 'dryBulb' | 'humidity', text: string, problem?: string) => (
-    <YStack flexGrow={1} flexBasis={160}>
+    <YStack flexGrow={1} flexBasis={130}>
       <QuantityField
         label={text}
         dimension={name === 'humidity' ? 'ratio' : 'temperature'}

@@ -24,7 +24,7 @@ const tools = [
   { value: 'air', label: 'Wet bulb' },
   { value: 'line', label: 'Line set' },
   { value: 'vacuum', label: 'Vacuum' },
-  { value: 'compare', label: 'Two gases' },
+  { value: 'compare', label: 'Compare' },
 ] as const
 type Tool = (typeof tools)[number]['value']
 const needsElevation: readonly Tool[] = ['pt', 'four', 'target', 'air', 'compare']
@@ -54,7 +54,8 @@ export function ToolsPage() {
         options={tools}
         value={tool}
         onChange={(next) => next && change({ tool: next })}
-        testID="tool"
+        testID="pick"
+        tight
       />
       <Card>
         {tool === 'pt' ? <PressureTemperature elevation={elevation} elevationM={elevationM} /> : null}
