@@ -28,6 +28,7 @@ const facts = z.strictObject({
   serial: text(120).nullable(),
   indoorModel: text(120).nullable(),
   orientation: z.enum(orientations).nullable(),
+  stage: text(40).nullable(),
   work: z.enum(['new', 'retrofit', 'conversion']).nullable(),
   mode: z.enum(['coolingOnly', 'heatPump']).nullable(),
   refrigerant: refrigerant.nullable(),

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { before, describe, it } from 'node:test'
-import { clock, unitIds } from './demo'
+import { clock, tellEntries, unitIds } from './demo'
 import type { Driver } from './driver'
 import { pdfText } from './pdfText'
 import type { TestServer } from './server'
@@ -135,29 +135,20 @@ describe('a new unit, all the way', () => {
     await lead.press('bar-action')
     await lead.shows('Settling')
     // eleven minutes of running: strike the start and write it with its true time, as a lead does who forgot to tap
-    const at = new Date(Date.now() - 11 * 60_000).toISOString()
     await lead.reads('sync-note', /everything sent/)
-    await lead.page.evaluate(
-      async (id: string, when: string) => {
-        const { entries } = await (await fetch(`/api/units/${id}/entries`)).json()
-        const started = entries.find((e: { entry: { kind: string } }) => e.entry.kind === 'started').entry
-        const base = { v: 1, at: new Date().toISOString(), writtenAt: new Date().toISOString() }
-        const body = {
-          entries: [
-            { ...base, id: crypto.randomUUID(), kind: 'struck', strikes: started.id, reason: 'was earlier' },
-            { ...base, id: crypto.randomUUID(), at: when, kind: 'started' },
-          ],
-        }
-        const answer = await fetch(`/api/units/${id}/entries`, {
-          method: 'POST',
-          headers: { 'content-type': 'application/json' },
-          body: JSON.stringify(body),
-        })
-        if (answer.status !== 201) throw new Error(await answer.text())
-      },
-      unitId,
-      at,
+    const { entries } = await lead.json<{ entries: { entry: { id: string; kind: string } }[] }>(
+      `/api/units/${unitId}/entries`,
     )
+    const started = entries.find((e) => e.entry.kind === 'started')!.entry
+    await tellEntries(lead, unitId, [
+      [0, { kind: 'struck', strikes: started.id, reason: 'was earlier' }],
+      [11, { kind: 'started' }],
+      // the weighing is then after the start, and asks for a wait of its own
+      [
+        0,
+        { kind: 'override', habit: 'settleAfterStepS', quantity: { value: 0, unit: 'min' }, reason: 'weighed before' },
+      ],
+    ])
     await lead.page.reload({ waitUntil: 'domcontentloaded' })
     const typed = {
       suctionPressure: '125.5',

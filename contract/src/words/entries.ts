@@ -9,6 +9,7 @@ const factWords: Record<keyof UnitFacts, string> = {
   place: 'place',
   model: 'model',
   serial: 'serial number',
+  stage: 'stage',
   allowance: 'allowance',
   subcoolingTolerance: 'subcooling tolerance',
   targetSuperheatReason: 'reason for the target',

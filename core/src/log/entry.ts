@@ -30,6 +30,8 @@ export interface UnitFacts {
   serial?: string
   indoorModel?: string
   orientation?: Orientation
+  /** stage that the charge is judged at, as the label names it; the highest where it names none */
+  stage?: string
   work?: Work
   mode?: 'coolingOnly' | 'heatPump'
   refrigerant?: Refrigerant

@@ -157,6 +157,7 @@ function lookUp(
     mode,
     orientation: facts.orientation,
     indoorModel: facts.indoorModel,
+    stage: facts.stage,
     outdoorK: m.outdoorK,
     wetBulbK: m.returnWetBulbK,
     dryBulbK: m.returnK,

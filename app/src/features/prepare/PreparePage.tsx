@@ -146,7 +146,7 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
     targetK !== undefined &&
     (targetK < method.askAgainSubcoolingBelowK.si || targetK > method.askAgainSubcoolingAboveK.si)
   const text = (
-    name: 'tag' | 'place' | 'model' | 'serial' | 'indoorModel' | 'targetSuperheatReason',
+    name: 'tag' | 'place' | 'model' | 'serial' | 'indoorModel' | 'stage' | 'targetSuperheatReason',
     label: string,
     hint?: string,
   ) => (
@@ -181,6 +181,9 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
         {text('model', 'Outdoor model')}
         {text('serial', 'Serial number')}
         {text('indoorModel', 'Indoor unit', 'Where the label’s figures depend on it.')}
+        {label?.sheets?.some((sheet) => sheet.stage)
+          ? text('stage', 'Stage it is judged at', 'As the label names it.')
+          : null}
         <Controller
           control={control}
           name="orientation"

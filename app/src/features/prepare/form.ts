@@ -26,6 +26,7 @@ export function prepareSchema(system: UnitSystem) {
       model: short(120).transform(blankless),
       serial: short(120).transform(blankless),
       indoorModel: short(120).transform(blankless),
+      stage: short(40).transform(blankless),
       orientation: z.enum(orientations).optional(),
       work: z.enum(['new', 'retrofit', 'conversion']).optional(),
       mode: z.enum(['coolingOnly', 'heatPump']).optional(),
@@ -81,7 +82,7 @@ const quantityKeys = [
   'decayHold',
   'elevation',
 ] as const
-const textKeys = ['tag', 'place', 'model', 'serial', 'indoorModel', 'targetSuperheatReason'] as const
+const textKeys = ['tag', 'place', 'model', 'serial', 'indoorModel', 'stage', 'targetSuperheatReason'] as const
 
 /** The form filled with what is known, each quantity as it was typed. */
 export function prepareValues(facts: UnitFacts): PrepareInput {
