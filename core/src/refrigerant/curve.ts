@@ -36,13 +36,48 @@ export function evaluate(curve: Curve, x: number): number | undefined {
   return hermite(curve, cell, Math.min(Math.max(position - cell, 0), 1))
 }
 
-/** Slope at x; undefined outside the nodes and for NaN. */
-export function slopeAt(curve: Curve, x: number): number | undefined {
-  const position = (x - curve.first) / curve.step
-  const last = curve.values.length - 1
-  if (!(position >= -1e-9 && position <= last + 1e-9)) return undefined
-  const cell = Math.min(Math.max(Math.floor(position), 0), last - 1)
-  return hermiteSlope(curve, cell, Math.min(Math.max(position - cell, 0), 1)) / curve.step
+/** The same curve with each cell's cubic multiplied out: four coefficients a cell, for lookups by the million. */
+export interface FastCurve {
+  readonly first: number
+  readonly perStep: number
+  readonly cells: number
+  readonly coefficients: Float64Array
+}
+
+export function makeFast({ first, step, values, slopes }: Curve): FastCurve {
+  const cells = values.length - 1
+  const coefficients = new Float64Array(cells * 4)
+  for (let i = 0; i < cells; i++) {
+    const [y0, y1] = [values[i]!, values[i + 1]!]
+    const [m0, m1] = [slopes[i]! * step, slopes[i + 1]! * step]
+    coefficients.set([y0, m0, 3 * (y1 - y0) - 2 * m0 - m1, 2 * (y0 - y1) + m0 + m1], i * 4)
+  }
+  return { first, perStep: 1 / step, cells, coefficients }
+}
+
+/** a hair of rounding at either end is still the end */
+const END = 1e-7
+
+/** Value at x; NaN outside the nodes and for NaN. */
+export function fastValue(curve: FastCurve, x: number): number {
+  const position = (x - curve.first) * curve.perStep
+  if (!(position >= -END && position <= curve.cells + END)) return NaN
+  const cell = Math.min(Math.max(Math.floor(position), 0), curve.cells - 1)
+  const t = position - cell
+  const c = curve.coefficients
+  const i = cell * 4
+  return c[i]! + t * (c[i + 1]! + t * (c[i + 2]! + t * c[i + 3]!))
+}
+
+/** Slope at x; NaN outside the nodes and for NaN. */
+export function fastSlope(curve: FastCurve, x: number): number {
+  const position = (x - curve.first) * curve.perStep
+  if (!(position >= -END && position <= curve.cells + END)) return NaN
+  const cell = Math.min(Math.max(Math.floor(position), 0), curve.cells - 1)
+  const t = position - cell
+  const c = curve.coefficients
+  const i = cell * 4
+  return (c[i + 1]! + t * (2 * c[i + 2]! + t * 3 * c[i + 3]!)) * curve.perStep
 }
 
 /** x at which a rising curve takes the value y; undefined outside its range. Newton inside the cell, guarded by bisection. */

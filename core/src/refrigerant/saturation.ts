@@ -1,5 +1,5 @@
 import { toSi } from '../quantity/unit'
-import { evaluate, invertRising, makeCurve, slopeAt, type Curve } from './curve'
+import { evaluate, fastSlope, fastValue, invertRising, makeCurve, makeFast, type Curve, type FastCurve } from './curve'
 import { refrigerantInfo, type Refrigerant } from './refrigerants'
 
 /** bubble: first vapour appears in the liquid, for subcooling; dew: last liquid goes, for superheat. Equal for single substances. */
@@ -10,16 +10,30 @@ const psiPa = toSi('absolutePressure', { value: 1, unit: 'psia' })
 interface Saturation {
   /** ln(pressure in Pa) over temperature in °F */
   readonly logPressure: Curve
-  /** temperature in K over ln(pressure), at equal steps, for lookups without a search */
-  readonly temperature: Curve
+  /** temperature in K over the fourth root of pressure, at equal steps: no search and no logarithm in a lookup */
+  readonly temperature: FastCurve
 }
 
 const tables: Record<SaturationCurve, Map<string, Saturation>> = { bubble: new Map(), dew: new Map() }
+/** A crew looks the same refrigerant up for hours: the last one of each curve is at hand. */
+const last: Record<SaturationCurve, { name: string; table: Saturation | undefined }> = {
+  bubble: { name: '', table: undefined },
+  dew: { name: '', table: undefined },
+}
 /** fine enough that the inverse is the forward curve's to a millionth of a degree */
-const INVERSE_CELLS = 512
+const INVERSE_CELLS = 1024
 
 /** ln(pressure) over temperature is nearly straight, so a cubic through the reference grid is good to a thousandth of a degree. */
 function saturation(refrigerant: string, curve: SaturationCurve): Saturation | undefined {
+  const recent = last[curve]
+  if (recent.name !== refrigerant) {
+    recent.table = makeSaturation(refrigerant, curve)
+    recent.name = refrigerant
+  }
+  return recent.table
+}
+
+function makeSaturation(refrigerant: string, curve: SaturationCurve): Saturation | undefined {
   const known = tables[curve].get(refrigerant)
   if (known) return known
   const data = refrigerantInfo(refrigerant)
@@ -30,16 +44,19 @@ function saturation(refrigerant: string, curve: SaturationCurve): Saturation | u
     data.stepF,
     psia.map((p) => Math.log(p * psiPa)),
   )
-  const first = logPressure.values[0]!
-  const step = (logPressure.values.at(-1)! - first) / INVERSE_CELLS
-  const nodes = Array.from({ length: INVERSE_CELLS + 1 }, (_, i) =>
-    fahrenheitK(invertRising(logPressure, Math.min(first + i * step, logPressure.values.at(-1)!))!),
-  )
-  const made = { logPressure, temperature: makeCurve(first, step, nodes) }
+  const ends = [logPressure.values[0]!, logPressure.values.at(-1)!] as const
+  const [first, end] = [fourthRoot(Math.exp(ends[0])), fourthRoot(Math.exp(ends[1]))]
+  const step = (end - first) / INVERSE_CELLS
+  const nodes = Array.from({ length: INVERSE_CELLS + 1 }, (_, i) => {
+    const log = 4 * Math.log(first + i * step)
+    return fahrenheitK(invertRising(logPressure, Math.min(Math.max(log, ends[0]), ends[1]))!)
+  })
+  const made = { logPressure, temperature: makeFast(makeCurve(first, step, nodes)) }
   tables[curve].set(refrigerant, made)
   return made
 }
 
+const fourthRoot = (x: number) => Math.sqrt(Math.sqrt(x))
 const fahrenheitK = (f: number) => (f + 459.67) / 1.8
 const kelvinF = (k: number) => k * 1.8 - 459.67
 
@@ -56,9 +73,10 @@ export function saturationTemperatureK(
   curve: SaturationCurve,
   pressurePa: number,
 ): number | undefined {
-  if (!(pressurePa > 0)) return undefined
   const table = saturation(refrigerant, curve)
-  return table && evaluate(table.temperature, Math.log(pressurePa))
+  if (!table || !(pressurePa > 0)) return undefined
+  const temperatureK = fastValue(table.temperature, fourthRoot(pressurePa))
+  return temperatureK === temperatureK ? temperatureK : undefined
 }
 
 /**
@@ -70,10 +88,11 @@ export function saturationSlopeKPerPa(
   curve: SaturationCurve,
   pressurePa: number,
 ): number | undefined {
-  if (!(pressurePa > 0)) return undefined
   const table = saturation(refrigerant, curve)
-  const perLog = table && slopeAt(table.temperature, Math.log(pressurePa))
-  return perLog === undefined ? undefined : perLog / pressurePa
+  if (!table || !(pressurePa > 0)) return undefined
+  const root = fourthRoot(pressurePa)
+  const slope = (fastSlope(table.temperature, root) * root) / (4 * pressurePa)
+  return Number.isNaN(slope) ? undefined : slope
 }
 
 /**
