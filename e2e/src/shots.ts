@@ -51,6 +51,36 @@ const shots: Shot[] = [
       await driver.sign()
     },
   },
+  { name: 'too-close', size: phone, path: (ids) => `/units/${ids['L-02']}/start-up`, see: 'lit-row' },
+  { name: 'library', size: phone, path: () => '/library', see: 'kit-Analog manifold, 500 psig' },
+  {
+    name: 'label',
+    size: phone,
+    path: () => '/library',
+    see: 'model-Ostrel 30-P',
+    prepare: async (driver) => {
+      await driver.press('model-Ostrel 30-P')
+      await driver.see('sheet-0-curves')
+      await driver.type('sheet-0-3-3', '31')
+      await driver.see('sheet-0-odd')
+      await driver.page.$eval('[data-testid="sheet-0-1-0"]', (e) => e.scrollIntoView({ block: 'start' }))
+    },
+  },
+  { name: 'methods', size: phone, path: () => '/library/compare', see: 'differences' },
+  { name: 'tools', size: phone, path: () => '/tools', see: 'slide-scale' },
+  {
+    name: 'target',
+    size: phone,
+    path: () => '/tools',
+    see: 'slide-scale',
+    prepare: async (driver) => {
+      await driver.press('pick-target')
+      await driver.type('tool-outdoor', '91')
+      await driver.type('tool-wetBulb', '65')
+      await driver.see('rule-map')
+      await driver.page.$eval('[data-testid="tool-outdoor"]', (e) => e.scrollIntoView({ block: 'start' }))
+    },
+  },
   { name: 'wide', size: desk, path: (ids) => `/units/${ids['K-03']}/start-up`, see: 'ladder' },
 ]
 

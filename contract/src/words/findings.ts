@@ -73,8 +73,10 @@ function sentenceOf({ code, instrument = '' }: Finding, of: (key: HabitKey) => s
       return 'The liquid line is cooler than outdoor air: look for a clamp off the pipe or a restriction before it.'
     case 'evaporatingOffHabit':
       return `Evaporating usually lies from ${of('evaporatingLowK')} to ${of('evaporatingHighK')}: look at airflow and load.`
-    case 'condensingOffHabit':
-      return 'Condensing lies unusually far from outdoor air: too close hints at low charge, too far at a dirty coil, air in the system or overcharge.'
+    case 'condensingNearOutdoor':
+      return `Condensing less than ${of('condensingOverOutdoorLowK')} over outdoor air: low charge, or a compressor that hardly pumps.`
+    case 'condensingFarOverOutdoor':
+      return 'Condensing far over outdoor air: a dirty outdoor coil, air in the system, or overcharge.'
     case 'highSplit':
       return 'The split is higher than this air should give: suspect low airflow before charge.'
     case 'lowSplit':

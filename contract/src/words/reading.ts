@@ -36,6 +36,10 @@ export const targetSourceWords: Record<TargetSource, string> = {
   typed: 'typed, with a reason',
 }
 
+/** A probability in words: never a full hundred or nothing at all. */
+export const sureWords = (probability: number) =>
+  probability > 0.995 ? 'over 99 %' : probability < 0.005 ? 'under 1 %' : `${Math.round(probability * 100)} %`
+
 /** Why this quantity decides, in a sentence. */
 export const methodWords: Record<Extract<Target, { ok: true }>['because'], string> = {
   orificeBySuperheat:

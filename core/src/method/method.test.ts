@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { checkHabit, checkProfile, diffProfiles } from './checkProfile'
 import { habitKeys, habitSpecs } from './habits'
-import { overlay, resolveProfile, type Habit } from './profile'
+import { completeSpec, overlay, resolveProfile, type Habit } from './profile'
 import { cautiousSpec, customaryProfile, customarySpec, readyProfiles } from './readyProfiles'
 import { specWith, withHabits } from './testing'
 
@@ -15,6 +15,13 @@ describe('method profiles', () => {
   it('is customary where it says nothing', () => {
     expect(withHabits({}).superheatToleranceK.si).toBeCloseTo(3 / 1.8, 12)
     expect(withHabits({ superheatToleranceK: { value: 1, unit: 'K' } }).superheatToleranceK.si).toBe(1)
+  })
+  it('can be spelt out in full, and then judges the same without leaning on what is customary', () => {
+    const full = completeSpec(cautiousSpec)
+    expect(Object.keys(full.values).sort()).toEqual([...habitKeys].sort())
+    expect(resolveProfile(full)).toEqual(resolveProfile(cautiousSpec))
+    expect(diffProfiles(full, cautiousSpec)).toEqual({ habits: [], choices: [] })
+    expect(checkProfile(full)).toEqual([])
   })
   it('refuses limits the wrong way round, at the value that was set', () => {
     const said = (values: Parameters<typeof specWith>[0]) => checkProfile(specWith(values)).map((p) => [p.path, p.code])

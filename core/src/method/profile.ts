@@ -60,6 +60,15 @@ export function resolveProfile({ id, name, values, choices }: ProfileSpec): Meth
   return { ...habits, ...choices, id, name }
 }
 
+/** A profile with every value spelt out, so that a record that holds it doesn't lean on what is customary elsewhere or later. */
+export function completeSpec(spec: ProfileSpec): ProfileSpec {
+  const resolved = resolveProfile(spec)
+  const values = Object.fromEntries(
+    habitKeys.map((key) => [key, { quantity: resolved[key].quantity, source: resolved[key].source }]),
+  ) as ProfileSpec['values']
+  return { ...spec, values }
+}
+
 export type HabitOverlay = { readonly [K in HabitKey]?: Habit }
 
 const rank: Record<HabitOrigin, number> = { profile: 0, label: 1, unit: 2, override: 3 }

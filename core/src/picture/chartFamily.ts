@@ -46,7 +46,7 @@ export function chartFamilyScene({
   for (const value of thinned(grid.x)) shapes.push(text(x(value), height - 14, formatNumber(value, 0), 'middle'))
   shapes.push(text(34, 14, cellUnit, 'end'), text(width - 4, height - 14, columnUnit, 'end'))
   grid.cells.forEach((row) => shapes.push(...curve(grid.x, row, x, y)))
-  shapes.push(...endNames(grid, rowNames, y, { x: width - 42, low: 26, high: height - 34 }))
+  shapes.push(...endNames(grid, rowNames, x, y, { low: 26, high: height - 34 }))
   for (const { row, column } of odd) {
     const value = grid.cells[row]?.[column]
     if (value === null || value === undefined) continue
@@ -110,21 +110,26 @@ function curve(
   return shapes
 }
 
+/** Each curve's name at its own end; those that end in one column are spread apart. */
 function endNames(
   grid: Grid,
   names: readonly string[],
+  x: (v: number) => number,
   y: (v: number) => number,
-  place: { x: number; low: number; high: number },
+  place: { low: number; high: number },
 ): Shape[] {
   const ends = grid.cells.flatMap((row, i) => {
-    const value = [...row].reverse().find((v) => v !== null)
-    return value === null || value === undefined ? [] : [{ name: names[i] ?? '', at: y(value) }]
+    const column = Math.max(...row.map((v, j) => (v === null ? -1 : j)))
+    return column < 0 ? [] : [{ name: names[i] ?? '', column, at: y(row[column]!) }]
   })
-  const spots = spread(
-    ends.map((e) => e.at),
-    14,
-    place.low,
-    place.high,
-  )
-  return ends.map(({ name }, i) => text(place.x, spots[i]! + 4, name, 'start'))
+  return [...new Set(ends.map((e) => e.column))].flatMap((column) => {
+    const own = ends.filter((e) => e.column === column)
+    const spots = spread(
+      own.map((e) => e.at),
+      14,
+      place.low,
+      place.high,
+    )
+    return own.map(({ name }, i) => text(x(grid.x[column]!) + 6, spots[i]! + 4, name, 'start'))
+  })
 }

@@ -67,7 +67,9 @@ export function ruleMapScene({
     )
   }
   const ticks = (low: number, high: number) =>
-    scaleLinear([fromSi('temperature', low, temperature), fromSi('temperature', high, temperature)]).ticks(6)
+    scaleLinear()
+      .domain([fromSi('temperature', low, temperature), fromSi('temperature', high, temperature)])
+      .ticks(6)
   for (const value of ticks(left, right))
     shapes.push(
       text(x(toSi('temperature', { value, unit: temperature })), height - 8, formatNumber(value, 0), 'middle'),

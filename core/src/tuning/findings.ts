@@ -28,7 +28,8 @@ export type FindingCode =
   | 'indoorsOutsideWindow'
   | 'liquidLineBelowOutdoor'
   | 'evaporatingOffHabit'
-  | 'condensingOffHabit'
+  | 'condensingNearOutdoor'
+  | 'condensingFarOverOutdoor'
   | 'highSplit'
   | 'lowSplit'
   | 'valveSuperheatOffHabit'
@@ -239,13 +240,11 @@ function airAndCoils(c: Circumstances, when: When): void {
     [['evaporating', 'temperature', m.evaporatingK]],
     ['evaporatingLowK', 'evaporatingHighK'],
   )
-  when(
-    outside(m.condensingOverOutdoorK, 'condensingOverOutdoorLowK', headHigh) && !below(m.condensingOverOutdoorK, 0),
-    'note',
-    'condensingOffHabit',
-    [['condensingOverOutdoor', d, m.condensingOverOutdoorK]],
-    ['condensingOverOutdoorLowK', headHigh],
-  )
+  const over: Value[] = [['condensingOverOutdoor', d, m.condensingOverOutdoorK]]
+  const near =
+    below(m.condensingOverOutdoorK, profile.condensingOverOutdoorLowK.si) && !below(m.condensingOverOutdoorK, 0)
+  when(near, 'note', 'condensingNearOutdoor', over, ['condensingOverOutdoorLowK'])
+  when(below(profile[headHigh].si, m.condensingOverOutdoorK), 'note', 'condensingFarOverOutdoor', over, [headHigh])
   split(c, when)
   when(
     facts.metering === 'expansionValve' && outside(m.superheatK, 'valveSuperheatLowK', 'valveSuperheatHighK'),

@@ -280,7 +280,8 @@ describe('what supports a reading or speaks against it', () => {
     [{ outdoor: degF(101) }, 'hotOutdoors'],
     [{ supply: degF(49) }, 'highSplit'],
     [{ supply: degF(63) }, 'lowSplit'],
-    [{ outdoor: degF(84) }, 'condensingOffHabit'],
+    [{ outdoor: degF(84) }, 'condensingFarOverOutdoor'],
+    [{ outdoor: degF(99) }, 'condensingNearOutdoor'],
     [{ suctionPressure: psig('dew', 33.5), suctionLine: degF(44) }, 'evaporatingOffHabit'],
     [{ suctionLine: degF(60), liquidLine: degF(103) }, 'coilsSayShort'],
     [{ suctionLine: degF(60) }, 'coilsSayStarved'],
@@ -307,7 +308,7 @@ describe('what supports a reading or speaks against it', () => {
     expect(habits).toEqual(expect.arrayContaining(['subcoolingToleranceK', 'inProbability', 'outdoorFloorK']))
   })
   it('allows old equipment more head, and judges the split by the school of the profile', () => {
-    expect(codes({ outdoor: degF(82) }, { ...valve, work: 'retrofit' })).not.toContain('condensingOffHabit')
+    expect(codes({ outdoor: degF(82) }, { ...valve, work: 'retrofit' })).not.toContain('condensingFarOverOutdoor')
     const fixed = withHabits({}, { choices: { ...customaryProfile, splitSchool: 'fixed' } })
     const moist = values(11, 10, { returnWetBulb: degF(71), supply: degF(61) })
     const said = (profile: typeof fixed) =>

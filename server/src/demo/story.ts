@@ -1,5 +1,7 @@
 import {
   absolutePressurePa,
+  completeSpec,
+  customarySpec,
   ENTRY_VERSION,
   fromSi,
   saturationPressurePa,
@@ -26,6 +28,7 @@ export function story(tag: string, jobId: string, now: Date) {
     told.push({ entry, by })
   }
   tell(60 * 24 * 3, { kind: 'opened', jobId, tag })
+  tell(60 * 24 * 3, { kind: 'method', profile: completeSpec(customarySpec) })
   return {
     told,
     tell,

@@ -19,6 +19,7 @@ import {
   habitWords,
   noTargetWords,
   originWords,
+  sureWords,
   stageWords,
   targetSourceWords,
   valueWords,
@@ -171,7 +172,7 @@ export function verdictLine(
   const { target, uncertainty, probabilityIn } = judged
   const difference = (k: number) => showText('temperatureDifference', k, system)
   const span = `${show('temperatureDifference', target.lowK, system).figure} to ${difference(target.highK)}`
-  const sure = probabilityIn === undefined ? '' : `; ${formatNumber(probabilityIn * 100, 0)} % sure to be in`
+  const sure = probabilityIn === undefined ? '' : `; ${sureWords(probabilityIn)} sure to be in`
   return {
     verdict: judged.verdict,
     figure:

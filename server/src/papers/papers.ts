@@ -1,4 +1,11 @@
-import { decaySheetScene, ladderScene, unitView, type SignatureStrokes, type UnitSystem } from '@zetesis/core'
+import {
+  decaySheetScene,
+  ladderScene,
+  unitView,
+  type SignatureStrokes,
+  type UnitSystem,
+  type UnitView,
+} from '@zetesis/core'
 import { decayWords, ladderWords, safetyWords, verdictWords, type RecordFile } from '@zetesis/contract'
 import PDFDocument from 'pdfkit'
 import { openRecord } from '../services/record'
@@ -22,8 +29,8 @@ const right = PAGE.margin + column + 20
 type Doc = PDFKit.PDFDocument
 
 /**
- * The handover papers of a unit as PDF, A4, one or two pages: what was installed, how it was evacuated and charged, how it
- * runs, what stays open, and who signed. An unsealed record gives a draft that says so.
+ * The handover papers of a unit as PDF, A4: what was installed, how it was evacuated and charged, how it runs,
+ * what stays open and who signed; then what the verdict rests on. An unsealed record gives a draft that says so.
  */
 export async function papersPdf(file: RecordFile, system: UnitSystem): Promise<Buffer> {
   const { record, jobElevationM } = openRecord(file)
@@ -56,23 +63,30 @@ export async function papersPdf(file: RecordFile, system: UnitSystem): Promise<B
   const ladder =
     view.reading && ladderScene({ judged: view.reading.judged, system, words: ladderWords, width: 390, height: 330 })
   const ladderHeight = ladder ? (330 * column) / 390 : 0
-  if (y + Math.max(ladderHeight, 200) > PAGE.height - 60) {
+  if (y + Math.max(ladderHeight, 200) > PAGE.height - 36) {
     doc.addPage()
     y = PAGE.margin
   }
   if (ladder) paint(doc, ladder, PAGE.margin, y, column / 390)
-  let under = y + ladderHeight + 10
-  if (ladder) {
-    under = section(doc, 'Instruments', instrumentLines(view), PAGE.margin, under) + 8
-    section(doc, 'Method', methodLines(view), PAGE.margin, under)
-  }
   const beside = notes(doc, remarkLines(view, record, system), right, y)
   const seal = record.items.sealed[0]
-  if (seal) signed(doc, seal.entry.name, seal.entry.at, seal.entry.signature, right, beside + 8)
+  const end = seal ? signed(doc, seal.entry.name, seal.entry.at, seal.entry.signature, right, beside + 8) : beside
+  if (view.reading) judgedBy(doc, view, end)
   footer(doc, file)
   doc.end()
   await finished
   return Buffer.concat(chunks)
+}
+
+/** What the verdict rests on: instruments and the method's values, on a page of its own unless the notes began one with room. */
+function judgedBy(doc: Doc, view: UnitView, top: number): void {
+  let y = top + 24
+  if (doc.bufferedPageRange().count === 1 || y > PAGE.height - 300) {
+    doc.addPage()
+    y = PAGE.margin
+  }
+  section(doc, 'Instruments', instrumentLines(view), PAGE.margin, y)
+  section(doc, 'Judged by', methodLines(view), right, y, 150)
 }
 
 function header(doc: Doc, file: RecordFile, sealed: boolean): number {
@@ -109,25 +123,19 @@ function verdictBox(doc: Doc, { verdict, ...words }: ReturnType<typeof verdictLi
   return y + height
 }
 
-function section(doc: Doc, title: string, lines: readonly Line[], x: number, top: number): number {
+function section(doc: Doc, title: string, lines: readonly Line[], x: number, top: number, labels = 84): number {
   doc.font(fonts.wordBold, 11.5).fillColor(inks.copper).text(title, x, top, { lineBreak: false })
+  const values = { x: x + labels + 4, width: column - labels - 4 }
   let y = top + 18
   for (const { label, value: text } of lines) {
     const value = printable(text)
-    if (y > PAGE.height - 60) {
-      doc.addPage()
-      y = PAGE.margin
-    }
     doc
       .font(fonts.word, 9)
       .fillColor(inks.soft)
-      .text(label, x, y + 1, { width: 84 })
-    const labelHeight = doc.heightOfString(label, { width: 84 })
-    doc
-      .font(fonts.figure, 10.5)
-      .fillColor(inks.ink)
-      .text(value, x + 88, y, { width: column - 88 })
-    y += Math.max(doc.heightOfString(value, { width: column - 88 }), labelHeight) + 3
+      .text(label, x, y + 1, { width: labels })
+    const labelHeight = doc.heightOfString(label, { width: labels })
+    doc.font(fonts.figure, 10.5).fillColor(inks.ink).text(value, values.x, y, { width: values.width })
+    y += Math.max(doc.heightOfString(value, { width: values.width }), labelHeight) + 3
   }
   return y
 }
@@ -147,7 +155,7 @@ function notes(doc: Doc, lines: readonly string[], x: number, top: number): numb
   return y
 }
 
-function signed(doc: Doc, name: string, at: string, strokes: SignatureStrokes, x: number, top: number): void {
+function signed(doc: Doc, name: string, at: string, strokes: SignatureStrokes, x: number, top: number): number {
   let y = top
   if (y > PAGE.height - 150) {
     doc.addPage()
@@ -170,6 +178,7 @@ function signed(doc: Doc, name: string, at: string, strokes: SignatureStrokes, x
     .font(fonts.word, 9.5)
     .fillColor(inks.ink)
     .text(`${name} · ${at.slice(0, 16).replace('T', ' ')} UTC`, x, y + 84, { width: column })
+  return y + 100
 }
 
 function footer(doc: Doc, file: RecordFile): void {

@@ -1,5 +1,6 @@
 import { entryProblemWords, groupWords, habitWords, originWords } from '@zetesis/contract'
 import {
+  completeSpec,
   habitKeys,
   habitSpecs,
   showTyped,
@@ -64,7 +65,7 @@ function ChooseMethod({ unit, book }: { unit: UnitHandle; book: Book }) {
     const profile = book.profiles.find((kept) => kept.id === id)?.value
     if (!profile) return setProblem('Choose a method first.')
     if (reason.trim().length < 3) return setProblem('Say why this unit gets another method.')
-    const [first] = unit.append({ kind: 'method', profile, reason: reason.trim() })
+    const [first] = unit.append({ kind: 'method', profile: completeSpec(profile), reason: reason.trim() })
     setProblem(first && entryProblemWords(first))
     if (first) return
     setOpen(false)

@@ -1,4 +1,4 @@
-import { chosenProfile } from '@zetesis/core'
+import { chosenProfile, completeSpec } from '@zetesis/core'
 import { useRouter } from 'expo-router'
 import { useState } from 'react'
 import { XStack, YStack } from 'tamagui'
@@ -28,7 +28,7 @@ export function NewUnit({ jobId, tags }: { jobId: string; tags: readonly string[
     const unitId = crypto.randomUUID()
     void outbox.add(unitId, { id: user.id, name: user.name }, [
       makeEntry({ kind: 'opened', jobId, tag: clean }),
-      makeEntry({ kind: 'method', profile: chosenProfile(book) }),
+      makeEntry({ kind: 'method', profile: completeSpec(chosenProfile(book)) }),
     ])
     setTag('')
     setOpen(false)

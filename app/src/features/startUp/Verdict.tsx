@@ -5,6 +5,7 @@ import {
   noTargetWords,
   targetSourceWords,
   verdictWords,
+  sureWords,
 } from '@zetesis/contract'
 import {
   channelDimensions,
@@ -60,18 +61,17 @@ function targetText({ target, requiredLineK, probabilityIn }: JudgedReading, sys
     requiredLineK === undefined
       ? ''
       : ` Aim for a ${target.deciding === 'superheat' ? 'suction' : 'liquid'} line of ${showText('temperature', requiredLineK, system)}.`
-  const sure = probabilityIn === undefined ? '' : ` ${percentText(probabilityIn)} sure to be in.`
+  const sure = probabilityIn === undefined ? '' : ` ${capital(sureWords(probabilityIn))} sure to be in.`
   return `Target ${showText('temperatureDifference', target.targetK, system)} ${targetSourceWords[target.source]}; in from ${low} to ${high}.${sure}${aim}`
 }
 
-const percentText = (share: number) =>
-  share > 0.995 ? 'Over 99 %' : share < 0.005 ? 'Under 1 %' : `${formatNumber(share * 100, 0)} %`
+const capital = (words: string) => `${words.charAt(0).toUpperCase()}${words.slice(1)}`
 
 /** What would settle a verdict that is too close to call: the channel, the accuracy, and an instrument that has it. */
 function settleText({ uncertainty, settling, decidingValueK, target }: JudgedReading, system: UnitSystem): string {
   const top = uncertainty?.shares[0]
   const share = top ? `${inputWords(top.channel)} makes ${formatNumber(top.share * 100, 0)} % of the doubt` : ''
-  const sentence = share === '' ? '' : `${share.charAt(0).toUpperCase()}${share.slice(1)}.`
+  const sentence = share === '' ? '' : `${capital(share)}.`
   if (!settling) {
     const atLimit =
       target.ok &&
