@@ -1,10 +1,13 @@
 import {
   checkBookEntry,
+  chosenProfile,
   foldBook,
+  resolveProfile,
   type BookEntry,
   type BookEntryBody,
   type BookItem,
   type BookProblem,
+  type MethodProfile,
 } from '@zetesis/core'
 import { useQuery } from '@tanstack/react-query'
 import { useCallback, useMemo } from 'react'
@@ -16,6 +19,12 @@ import { useSession } from './useSession'
 export function makeBookEntry(body: BookEntryBody): BookEntry {
   const at = new Date().toISOString()
   return { v: 1, id: crypto.randomUUID(), at, writtenAt: at, ...body } as BookEntry
+}
+
+/** The method that the company judges by, where no unit says otherwise. */
+export function useCompanyMethod(): MethodProfile {
+  const { book } = useBook()
+  return useMemo(() => resolveProfile(chosenProfile(book)), [book])
 }
 
 /** The company's book as this device knows it, with what was just written; and the only way to change it. */

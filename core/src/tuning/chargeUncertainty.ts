@@ -21,13 +21,17 @@ export interface ChargeUncertainty {
 }
 
 /** What would turn Too close to call into a verdict. */
-export interface Settling {
-  readonly channel: ReadingChannel
-  /** as bare limits: ± this, in SI of the channel (a difference for temperatures) */
-  readonly halfWidth: number
-  /** instruments of the kit that are good enough, best first */
-  readonly instruments: readonly Instrument[]
-}
+export type Settling =
+  | {
+      readonly ok: true
+      readonly channel: ReadingChannel
+      /** as bare limits: ± this, in SI of the channel (a difference for temperatures) */
+      readonly halfWidth: number
+      /** instruments of the kit that are good enough, best first */
+      readonly instruments: readonly Instrument[]
+    }
+  /** onLimit: perfect instruments wouldn't decide it either; severalCoarse: no better one alone would */
+  | { readonly ok: false; readonly reason: 'onLimit' | 'severalCoarse' }
 
 /** How strongly the distance from target follows each channel: saturation slope, line temperature, and the target's own slopes. */
 export function sensitivities(
@@ -118,7 +122,7 @@ export function chargeUncertainty({
  * For a reading too close to call: the channel whose uncertainty weighs most, the accuracy with which it would have been decided,
  * and what in the kit has it.
  *
- * @returns undefined where no accuracy of that one channel would do: the value stands on the limit, or the others are too coarse as well
+ * @returns not ok where no accuracy of that one channel would do
  */
 export function settling({
   value,
@@ -134,16 +138,16 @@ export function settling({
   values: ReadingValues
   kit: readonly Instrument[]
   thresholds: VerdictThresholds
-}): Settling | undefined {
+}): Settling {
   const wanted = decidingUncertainty({ value, low: target.lowK, high: target.highK, thresholds })
-  if (wanted === undefined || wanted >= uncertainty.standardK) return undefined
+  const data = uncertainty.contributions.find((c) => c.channel === 'refrigerantData')
+  if (wanted === undefined || wanted <= (data?.standardUncertainty ?? 0)) return { ok: false, reason: 'onLimit' }
   const own = (c: Contribution<UncertainInput>) => (c.sensitivity * c.standardUncertainty) ** 2
   const top = uncertainty.contributions
     .filter((c): c is Contribution<ReadingChannel> => c.channel !== 'refrigerantData')
     .reduce<Contribution<ReadingChannel> | undefined>((a, b) => (a && own(a) >= own(b) ? a : b), undefined)
-  if (!top) return undefined
-  const left = wanted ** 2 - (uncertainty.standardK ** 2 - own(top))
-  if (left <= 0) return undefined
+  const left = top ? wanted ** 2 - (uncertainty.standardK ** 2 - own(top)) : 0
+  if (!top || left <= 0) return { ok: false, reason: 'severalCoarse' }
   const needed = Math.sqrt(left) / Math.abs(top.sensitivity)
   const dimension = channelDimensions[top.channel]
   const reading = anyToSi(dimension, values[top.channel]!)
@@ -151,7 +155,7 @@ export function settling({
   const instruments = kit
     .filter((i) => serves(i, top.channel) && standardOf(i) <= needed)
     .sort((a, b) => standardOf(a) - standardOf(b))
-  return { channel: top.channel, halfWidth: needed * Math.sqrt(3), instruments }
+  return { ok: true, channel: top.channel, halfWidth: needed * Math.sqrt(3), instruments }
 }
 
 /** The kinds that can take a channel. */

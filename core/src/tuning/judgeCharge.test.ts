@@ -134,9 +134,10 @@ describe('an expansion valve by its orientation table, ±1.5 °F', () => {
       { values: values(11, 10.4), instruments: used(analog) },
     )
     expect(settling).toMatchObject({ channel: 'liquidPressure', instruments: [{ id: 'digital' }] })
+    if (!settling?.ok) throw new Error('one gauge settles it')
     const just = instrument('just', 'pressureGauge', {
       dimension: 'gaugePressure',
-      absolute: { value: (settling!.halfWidth * 0.99) / 6894.757293168, unit: 'psig' },
+      absolute: { value: (settling.halfWidth * 0.99) / 6894.757293168, unit: 'psig' },
       stated: 'rectangular',
     })
     const again = judgeCharge(
@@ -149,7 +150,7 @@ describe('an expansion valve by its orientation table, ±1.5 °F', () => {
   })
   it('says nothing would settle it where the value stands on the limit', () => {
     const edge = judge({ facts: valve, label: byOrientation }, { values: values(11, 11.5), instruments: used(digital) })
-    expect(edge).toMatchObject({ verdict: 'tooClose', settling: undefined })
+    expect(edge).toMatchObject({ verdict: 'tooClose', settling: { ok: false, reason: 'onLimit' } })
     expect(edge.probabilityIn).toBeCloseTo(0.5, 1)
   })
   it('is Out by a coarse gauge, too, where it is far out', () => {

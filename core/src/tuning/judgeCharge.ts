@@ -41,7 +41,7 @@ export interface JudgedReading extends Measured {
   /** of being inside the tolerance; absent without a verdict */
   readonly probabilityIn?: number
   readonly uncertainty?: ChargeUncertainty
-  /** for Too close to call: what would settle it; absent where no single instrument would */
+  /** for Too close to call: what would settle it */
   readonly settling?: Settling
   readonly findings: readonly Finding[]
   /** the habits that this judgement rests on, for the record */

@@ -1,12 +1,12 @@
 import { accuracyWords, instrumentWords, warningWords } from '@zetesis/contract'
-import { instrumentWarnings, isReadyProfile, resolveProfile, chosenProfile } from '@zetesis/core'
+import { instrumentWarnings, isReadyProfile } from '@zetesis/core'
 import { useRouter } from 'expo-router'
 import { XStack, YStack } from 'tamagui'
 import { Page } from '@/features/frame/Page'
 import { contents } from '@/features/prepare/ModelPicker'
 import { useNow } from '@/settings/useNow'
 import { sentence } from '@/sync/api'
-import { useBook } from '@/sync/useBook'
+import { useBook, useCompanyMethod } from '@/sync/useBook'
 import { RefusedEntries } from '@/features/frame/SyncNote'
 import { LinkRow } from '@/ui/LinkRow'
 import { Press } from '@/ui/Press'
@@ -17,7 +17,7 @@ export function LibraryPage() {
   const { book, append, error, loading } = useBook()
   const router = useRouter()
   const now = useNow(60_000)
-  const profile = resolveProfile(chosenProfile(book))
+  const profile = useCompanyMethod()
   const go = (path: string) => router.navigate(path as never)
   const models = [...book.models].sort((a, b) => a.value.name.localeCompare(b.value.name))
   const gauges = book.instruments.filter((i) => ['pressureGauge', 'manometer', 'scale'].includes(i.value.kind))

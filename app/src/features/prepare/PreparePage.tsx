@@ -20,7 +20,7 @@ import {
 } from '@zetesis/core'
 import { useRouter } from 'expo-router'
 import { useMemo, useState } from 'react'
-import { Controller, useForm, useWatch, type Path } from 'react-hook-form'
+import { useForm, useWatch, type Path } from 'react-hook-form'
 import { YStack } from 'tamagui'
 import { useBarAction } from '@/features/frame/barAction'
 import { unitPath } from '@/features/frame/routes'
@@ -32,10 +32,10 @@ import { useBook } from '@/sync/useBook'
 import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
 import { Caution } from '@/ui/Caution'
-import { Choice, type Option } from '@/ui/Choice'
+import type { Option } from '@/ui/Choice'
+import { FormChoice } from '@/ui/FormChoice'
+import { FormText } from '@/ui/FormText'
 import { FormQuantity } from '@/ui/FormQuantity'
-import { PickOne } from '@/ui/PickOne'
-import { TextField } from '@/ui/TextField'
 import { quantityInput } from '@/ui/quantityInput'
 import { clearDraft, readDraft, saveDraft, useDraft } from '@/ui/useDraft'
 import { Heading, Soft } from '@/ui/Words'
@@ -149,22 +149,7 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
     name: 'tag' | 'place' | 'model' | 'serial' | 'indoorModel' | 'stage' | 'targetSuperheatReason',
     label: string,
     hint?: string,
-  ) => (
-    <Controller
-      control={control}
-      name={name}
-      render={({ field, fieldState }) => (
-        <TextField
-          label={label}
-          value={field.value ?? ''}
-          onChange={field.onChange}
-          problem={fieldState.error?.message}
-          hint={hint}
-          testID={name}
-        />
-      )}
-    />
-  )
+  ) => <FormText control={control} name={name} label={label} hint={hint} />
   return (
     <YStack gap="$4">
       <Caution>{safetyWords.prepare}</Caution>
@@ -184,50 +169,26 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
         {label?.sheets?.some((sheet) => sheet.stage)
           ? text('stage', 'Stage it is judged at', 'As the label names it.')
           : null}
-        <Controller
+        <FormChoice
           control={control}
           name="orientation"
-          render={({ field }) => (
-            <Choice
-              label="How the indoor coil lies"
-              options={orientationOptions}
-              value={field.value}
-              onChange={field.onChange}
-              testID="orientation"
-            />
-          )}
+          label="How the indoor coil lies"
+          options={orientationOptions}
         />
       </Card>
       <Card>
         <Heading>Work</Heading>
-        <Controller
-          control={control}
-          name="work"
-          render={({ field }) => (
-            <Choice label="Kind of work" options={works} value={field.value} onChange={field.onChange} testID="work" />
-          )}
-        />
-        <Controller
-          control={control}
-          name="mode"
-          render={({ field }) => (
-            <Choice label="Mode" options={modes} value={field.value} onChange={field.onChange} testID="mode" />
-          )}
-        />
+        <FormChoice control={control} name="work" label="Kind of work" options={works} />
+        <FormChoice control={control} name="mode" label="Mode" options={modes} />
         {work === 'conversion' ? (
           <>
-            <Controller
+            <FormChoice
               control={control}
               name="oldRefrigerant"
-              render={({ field }) => (
-                <PickOne
-                  label="Refrigerant that was in it"
-                  options={refrigerantOptions}
-                  value={field.value}
-                  onChange={field.onChange}
-                  testID="oldRefrigerant"
-                />
-              )}
+              label="Refrigerant that was in it"
+              options={refrigerantOptions}
+
+              many
             />
             <FormQuantity
               control={control}
@@ -238,37 +199,26 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
             />
           </>
         ) : null}
-        <Controller
+        <FormChoice
           control={control}
           name="refrigerant"
-          render={({ field }) => (
-            <PickOne
-              label={work === 'conversion' ? 'New refrigerant' : 'Refrigerant'}
-              options={refrigerantOptions}
-              value={field.value}
-              onChange={field.onChange}
-              testID="refrigerant"
-            />
-          )}
+          label={work === 'conversion' ? 'New refrigerant' : 'Refrigerant'}
+          options={refrigerantOptions}
+
+          many
         />
         {refusal ? (
           <Banner metal="out" word="Stop" testID="refusal">
             {refusalWords[refusal]}
           </Banner>
         ) : null}
-        <Controller
+        <FormChoice
           control={control}
           name="metering"
-          render={({ field }) => (
-            <Choice
-              label="Metering device, seen at the indoor coil"
-              options={meterings}
-              value={field.value}
-              onChange={field.onChange}
-              testID="metering"
-              hint="Look at the coil itself: a plate can be wrong."
-            />
-          )}
+          label="Metering device, seen at the indoor coil"
+          options={meterings}
+
+          hint="Look at the coil itself: a plate can be wrong."
         />
       </Card>
       <Card>
@@ -293,18 +243,13 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
           dimension="length"
           hint={`Over ${showText('length', method.longLineM.si, system)} the maker’s long-line guideline decides.`}
         />
-        <Controller
+        <FormChoice
           control={control}
           name="liquidLine"
-          render={({ field }) => (
-            <PickOne
-              label="Liquid line, outside diameter"
-              options={tubeOptions}
-              value={field.value as (typeof tubeOptions)[number]['value'] | undefined}
-              onChange={field.onChange}
-              testID="liquidLine"
-            />
-          )}
+          label="Liquid line, outside diameter"
+          options={tubeOptions}
+
+          many
         />
         <FormQuantity
           control={control}
@@ -341,19 +286,13 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
         ) : null}
         {metering === 'fixedOrifice' ? (
           <>
-            <Controller
+            <FormChoice
               control={control}
               name="superheatSource"
-              render={({ field }) => (
-                <Choice
-                  label="Superheat target from"
-                  options={sources}
-                  value={field.value}
-                  onChange={field.onChange}
-                  testID="superheatSource"
-                  hint="The rule moves with the weather; it is worked anew at every reading."
-                />
-              )}
+              label="Superheat target from"
+              options={sources}
+
+              hint="The rule moves with the weather; it is worked anew at every reading."
             />
             {source === 'typed' ? (
               <>

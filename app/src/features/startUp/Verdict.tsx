@@ -68,16 +68,13 @@ function targetText({ target, requiredLineK, probabilityIn }: JudgedReading, sys
 const capital = (words: string) => `${words.charAt(0).toUpperCase()}${words.slice(1)}`
 
 /** What would settle a verdict that is too close to call: the channel, the accuracy, and an instrument that has it. */
-function settleText({ uncertainty, settling, decidingValueK, target }: JudgedReading, system: UnitSystem): string {
+function settleText({ uncertainty, settling }: JudgedReading, system: UnitSystem): string {
   const top = uncertainty?.shares[0]
   const share = top ? `${inputWords(top.channel)} makes ${formatNumber(top.share * 100, 0)} % of the doubt` : ''
   const sentence = share === '' ? '' : `${capital(share)}.`
-  if (!settling) {
-    const atLimit =
-      target.ok &&
-      decidingValueK !== undefined &&
-      Math.min(Math.abs(decidingValueK - target.lowK), Math.abs(decidingValueK - target.highK)) < 0.3
-    return atLimit
+  if (!settling) return sentence
+  if (!settling.ok) {
+    return settling.reason === 'onLimit'
       ? `${sentence} It stands on the limit: bring it further inside, no gauge settles that.`
       : `${sentence} No single better instrument settles it: several are too coarse for this tolerance.`
   }

@@ -1,10 +1,8 @@
 import {
   atmosphericPressurePa,
   isBlend,
-  saturationPressurePa,
   saturationTemperatureK,
   showText,
-  toSi,
   type Refrigerant,
   type SlideRow,
 } from '@zetesis/core'
@@ -12,7 +10,7 @@ import { XStack, YStack } from 'tamagui'
 import { useSettings } from '@/settings/settings'
 import { PickOne } from '@/ui/PickOne'
 import { QuantityField, type QuantityText } from '@/ui/QuantityField'
-import { Body, Soft } from '@/ui/Words'
+import { Body } from '@/ui/Words'
 import { DropInto } from './DropInto'
 import { fieldText, refrigerantOptions } from './PressureTemperature'
 import { readField } from './read'
@@ -55,11 +53,6 @@ export function CompareTool({ elevationM }: { elevationM: number }) {
   }
   const known = absolutePa !== undefined && temperatures(kept.a) !== undefined && temperatures(kept.b) !== undefined
   const at = showText('gaugePressure', pressure.si ?? 0, system)
-  const designK = toSi('temperature', { value: 125, unit: '°F' })
-  const design = (refrigerant: Refrigerant) => {
-    const pa = saturationPressurePa(refrigerant, 'bubble', designK)
-    return pa === undefined ? '–' : showText('gaugePressure', pa - atmosphericPa, system)
-  }
   return (
     <YStack gap="$4">
       <XStack gap="$3" flexWrap="wrap">
@@ -96,7 +89,6 @@ export function CompareTool({ elevationM }: { elevationM: number }) {
           valueText={`${at}. ${line(kept.a)}. ${line(kept.b)}.`}
         />
       ) : null}
-      <Soft>{`Condensing at ${showText('temperature', designK, system)}: ${kept.a} ${design(kept.a)}, ${kept.b} ${design(kept.b)}. Compare with the plate’s maximum.`}</Soft>
       <DropInto body={known ? { kind: 'note', text: `At ${at}: ${line(kept.a)}; ${line(kept.b)}.` } : undefined} />
     </YStack>
   )

@@ -1,14 +1,7 @@
-import {
-  acrTubes,
-  customaryProfile,
-  lineSetAdjustmentKg,
-  saturatedDensityKgPerM3,
-  show,
-  showText,
-  type Refrigerant,
-} from '@zetesis/core'
+import { acrTubes, lineSetAdjustmentKg, saturatedDensityKgPerM3, show, showText, type Refrigerant } from '@zetesis/core'
 import { XStack, YStack } from 'tamagui'
 import { useSettings } from '@/settings/settings'
+import { useCompanyMethod } from '@/sync/useBook'
 import { PickOne } from '@/ui/PickOne'
 import { QuantityField, type QuantityText } from '@/ui/QuantityField'
 import { Soft } from '@/ui/Words'
@@ -24,6 +17,7 @@ const empty: QuantityText = { text: '' }
 /** Charge for a line set: by the label's allowance, else by the liquid that fills the tube. */
 export function LineTool() {
   const { system } = useSettings()
+  const method = useCompanyMethod()
   const [kept, change] = useKept('line', {
     refrigerant: 'R-410A' as Refrigerant,
     length: empty,
@@ -44,14 +38,14 @@ export function LineTool() {
           sections: [{ lengthM: length.si, liquidOutsideDiameterM: tube.outsideDiameterM, adderKgPerM: allowance.si }],
           includedLengthM: included.si ?? 0,
           refrigerant: kept.refrigerant,
-          liquidTemperatureK: customaryProfile.liquidLineDensityK.si,
+          liquidTemperatureK: method.liquidLineDensityK.si,
         })
-  const density = saturatedDensityKgPerM3(kept.refrigerant, 'vapour', customaryProfile.freezeK.si + 8)
+  const density = saturatedDensityKgPerM3(kept.refrigerant, 'vapour', method.evaporatingHighK.si)
   const vapourKg =
     length.si !== undefined && density !== undefined
       ? (Math.PI / 4) * (vapour.outsideDiameterM - 2 * vapour.wallM) ** 2 * density * length.si
       : undefined
-  const long = length.si !== undefined && length.si > customaryProfile.longLineM.si
+  const long = length.si !== undefined && length.si > method.longLineM.si
   const field = (name: 'length' | 'included' | 'allowance', label: string, problem?: string, hint?: string) => (
     <YStack flexGrow={1} flexBasis={130}>
       <QuantityField
@@ -113,7 +107,7 @@ export function LineTool() {
         <Soft>{`The vapour line holds about ${showText('mass', vapourKg, system)} more; labels usually leave it out.`}</Soft>
       ) : null}
       {long ? (
-        <Soft color="$brass">{`Over ${showText('length', customaryProfile.longLineM.si, system)}: the maker’s long-line guideline decides.`}</Soft>
+        <Soft color="$brass">{`Over ${showText('length', method.longLineM.si, system)}: the maker’s long-line guideline decides.`}</Soft>
       ) : null}
       <DropInto
         body={

@@ -3,9 +3,10 @@ import {
   atmosphericPressurePa,
   chargeMethod,
   chartFamilyScene,
-  customaryProfile,
   fromSi,
+  labelHabits,
   labelTarget,
+  overlay,
   relativeHumidity,
   ruleMapScene,
   show,
@@ -14,13 +15,14 @@ import {
   wetBulbK,
   type LabelTarget,
   type Metering,
+  type MethodProfile,
   type ModelLabel,
   type UnitSystem,
 } from '@zetesis/core'
 import { XStack, YStack } from 'tamagui'
 import { SceneView } from '@/charts/SceneView'
 import { useSettings } from '@/settings/settings'
-import { useBook } from '@/sync/useBook'
+import { useBook, useCompanyMethod } from '@/sync/useBook'
 import { Banner } from '@/ui/Banner'
 import { Choice } from '@/ui/Choice'
 import { PickOne } from '@/ui/PickOne'
@@ -46,6 +48,7 @@ interface Kept {
 export function TargetTool({ elevationM }: { elevationM: number }) {
   const { system } = useSettings()
   const { book } = useBook()
+  const profile = useCompanyMethod()
   const [kept, change] = useKept<Kept>('target', {
     metering: 'fixedOrifice',
     source: RULE,
@@ -74,8 +77,8 @@ export function TargetTool({ elevationM }: { elevationM: number }) {
       : undefined)
   const place = { outdoorK: outdoor.si, wetBulbK: wetK, dryBulbK: dry.si, humidity: moistK }
   const found = label
-    ? (labelTarget(label, { quantity: 'superheat', mode: 'cooling', ...place }, customaryProfile) ?? undefined)
-    : byRule(outdoor.si, wetK, dry.si)
+    ? (labelTarget(label, { quantity: 'superheat', mode: 'cooling', ...place }, profile) ?? undefined)
+    : byRule(place, profile)
   const field = (name: 'outdoor' | 'wetBulb' | 'dryBulb' | 'humidity', text: string, problem?: string) => (
     <YStack flexGrow={1} flexBasis={130}>
       <QuantityField
@@ -122,17 +125,17 @@ export function TargetTool({ elevationM }: { elevationM: number }) {
         </>
       ) : (
         <Banner metal="none" word="No target" testID="target-refused">
-          {noTargetWords(method.reason, system, customaryProfile)}
+          {noTargetWords(method.reason, system, profile)}
         </Banner>
       )}
     </YStack>
   )
 }
 
-function byRule(outdoorDryBulbK?: number, indoorWetBulbK?: number, indoorDryBulbK?: number) {
+function byRule({ outdoorK, wetBulbK: indoorWetBulbK, dryBulbK }: Place, profile: MethodProfile) {
   if (indoorWetBulbK === undefined) return { ok: false as const, reason: 'needsWetBulb' as const }
-  if (outdoorDryBulbK === undefined) return { ok: false as const, reason: 'needsOutdoor' as const }
-  return targetSuperheat({ outdoorDryBulbK, indoorWetBulbK, indoorDryBulbK })
+  if (outdoorK === undefined) return { ok: false as const, reason: 'needsOutdoor' as const }
+  return targetSuperheat({ outdoorDryBulbK: outdoorK, indoorWetBulbK, indoorDryBulbK: dryBulbK }, profile)
 }
 
 interface Place {
@@ -151,6 +154,7 @@ function Result({
   place: Place
 }) {
   const { system } = useSettings()
+  const profile = useCompanyMethod()
   const source = label ? `${label.name}’s chart` : 'the common rule'
   return (
     <>
@@ -158,13 +162,13 @@ function Result({
         <Answer
           title="Target superheat"
           {...show('temperatureDifference', found.targetK, system)}
-          note={`By ${source}; in within ±${showText('temperatureDifference', customaryProfile.superheatToleranceK.si, system)} by custom.`}
+          note={`By ${source}; in within ±${showText('temperatureDifference', overlay(profile, labelHabits(label)).superheatToleranceK.si, system)}.`}
           testID="tool-target"
         />
       ) : (
         <Banner metal="none" word="No target" testID="target-refused">
           {found
-            ? noTargetWords(found.reason, system, customaryProfile)
+            ? noTargetWords(found.reason, system, profile)
             : 'This model’s label has no superheat chart for cooling.'}
         </Banner>
       )}
@@ -193,12 +197,13 @@ function Picture({
   place: Place
 }) {
   const { system } = useSettings()
+  const profile = useCompanyMethod()
   if (!label) {
     const here =
       place.outdoorK !== undefined && place.wetBulbK !== undefined
         ? { outdoorK: place.outdoorK, wetBulbK: place.wetBulbK }
         : undefined
-    const scene = ruleMapScene({ here, profile: customaryProfile, system, width: 358, height: 240 })
+    const scene = ruleMapScene({ here, profile, system, width: 358, height: 240 })
     return (
       <YStack gap="$1">
         <SceneView
