@@ -126,6 +126,11 @@ describe('labels, instruments and three verdicts', () => {
     }, name)
     await lead.pick('take-model', id as string)
   }
+  const savePrepare = async () => {
+    await lead.press('bar-action')
+    await lead.at(/\/units\/[\w-]+$/)
+    await lead.reads('sync-note', /everything sent/)
+  }
   const choose = async (slot: string, name: string) => {
     const id = await lead.page.evaluate(async (wanted: string) => {
       const { entries } = await (await fetch('/api/book/entries?after=0')).json()
@@ -142,7 +147,7 @@ describe('labels, instruments and three verdicts', () => {
     await takeLabel(piston, 'Brask 30-P')
     await lead.reads('target-from-label', /Looked up in the label of Brask 30-P/)
     assert.equal(await lead.value('labelCharge'), '84')
-    await lead.press('bar-action')
+    await savePrepare()
     await lead.go(`/units/${piston}/start-up`)
     await lead.press('instruments')
     await choose('suctionGauge', 'Digital manifold')
@@ -166,16 +171,15 @@ describe('labels, instruments and three verdicts', () => {
 
   it('calls the valve too close with an analog gauge, says what would settle it; with that it is In', async () => {
     await takeLabel(valve, 'Ostrel 36-V')
-    await lead.press('bar-action')
+    await savePrepare()
     await lead.go(`/units/${valve}/start-up`)
     await lead.press('instruments')
     await choose('liquidGauge', 'Analog manifold, 500 psig')
     await fill(lead, { ...pressures, ...air, suctionLine: '52', liquidLine: '96.4' })
     await lead.reads('verdict', /No verdict.*how the indoor coil lies|Choose its orientation/)
-    await lead.page.evaluate(() => history.back())
     await lead.go(`/units/${valve}/prepare`)
     await lead.press('orientation-up')
-    await lead.press('bar-action')
+    await savePrepare()
     await lead.go(`/units/${valve}/start-up`)
     await lead.reads(
       'verdict',
@@ -214,6 +218,7 @@ describe('labels, instruments and three verdicts', () => {
     await lead.type('override-value', '0.3')
     await lead.press('override-set')
     await lead.reads('override-subcoolingToleranceK', /0\.3 °Fset for this unit: the customer’s engineer asks/)
+    await lead.reads('sync-note', /everything sent/)
     await lead.go(`/units/${valve}/start-up`)
     await lead.reads('verdict', /Too close to call|Out/)
     await lead.press('method-used')
