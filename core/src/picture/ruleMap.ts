@@ -30,7 +30,7 @@ export function ruleMapScene({
   const [left, right] = [profile.ruleOutdoorLowK.si - room, profile.ruleOutdoorHighK.si + room]
   const [bottom, top] = [profile.ruleWetBulbLowK.si - room, profile.ruleWetBulbHighK.si + room]
   const x = scaleLinear([left, right], [36, width - 8])
-  const y = scaleLinear([bottom, top], [height - 26, 10])
+  const y = scaleLinear([bottom, top], [height - 26, 22])
   const shapes: Shape[] = []
   const rule = (outdoorDryBulbK: number, indoorWetBulbK: number) =>
     targetSuperheat({ outdoorDryBulbK, indoorWetBulbK }, profile)
@@ -76,6 +76,7 @@ export function ruleMapScene({
     )
   for (const value of ticks(bottom, top))
     shapes.push(text(30, y(toSi('temperature', { value, unit: temperature })) + 4, formatNumber(value, 0), 'end'))
+  shapes.push(text(4, 12, temperature, 'start'), text(width - 2, height - 22, temperature, 'end'))
   if (here) {
     const inside = (v: number, a: number, b: number) => Math.min(Math.max(v, a), b)
     const [cx, cy] = [x(inside(here.outdoorK, left, right)), y(inside(here.wetBulbK, bottom, top))]

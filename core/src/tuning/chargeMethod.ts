@@ -1,4 +1,4 @@
-import type { ChargeMode, Metering } from '../label/equipment'
+import type { Metering } from '../label/equipment'
 import type { ChargedBy } from '../label/labelTarget'
 
 export type ChargeMethod =
@@ -11,14 +11,7 @@ export type ChargeMethod =
  *
  * @param metering the device in use in this mode, as seen at the coil; in heating that is the outdoor one
  */
-export function chargeMethod({
-  metering,
-  asked,
-}: {
-  metering: Metering | undefined
-  mode?: ChargeMode
-  asked?: ChargedBy
-}): ChargeMethod {
+export function chargeMethod({ metering, asked }: { metering: Metering | undefined; asked?: ChargedBy }): ChargeMethod {
   switch (metering) {
     case undefined:
       return { ok: false, reason: 'noMetering' }

@@ -67,8 +67,8 @@ interface TargetQuestion {
  * refuses; the rule doesn't step in for it. Subcooling: what was read off this unit's plate, else the model's label.
  */
 export function findTarget(question: TargetQuestion, profile: MethodProfile): Target {
-  const { facts, mode, asked } = question
-  const method = chargeMethod({ metering: facts.metering, mode, asked })
+  const { facts, asked } = question
+  const method = chargeMethod({ metering: facts.metering, asked })
   if (!method.ok) return { ok: false, reason: method.reason }
   const found =
     method.deciding === 'subcooling' ? subcoolingTarget(question, profile) : superheatTarget(question, profile)
