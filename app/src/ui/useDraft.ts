@@ -1,7 +1,23 @@
-import { useEffect } from 'react'
+import { useEffect, useState } from 'react'
 import type { FieldValues, UseFormReturn } from 'react-hook-form'
 
 const key = (name: string) => `zetesis.draft.${name}`
+
+const baseKey = (name: string) => key(`${name}.base`)
+
+/**
+ * The version that a form was filled from, for as long as it is open: the one kept with its draft, else today's. What another phone saves
+ * meanwhile doesn't move it, so that saving over it shows.
+ */
+export function useDraftBase(name: string, version: string | undefined): string | undefined {
+  const [base] = useState(() => {
+    const drafted = localStorage.getItem(key(name)) !== null
+    const from = (drafted ? localStorage.getItem(baseKey(name)) : undefined) ?? version
+    if (from) localStorage.setItem(baseKey(name), from)
+    return from
+  })
+  return base
+}
 
 /** What was typed before the page was left or reloaded. */
 export function readDraft<T>(name: string): Partial<T> {
@@ -18,6 +34,7 @@ export function saveDraft(name: string, values: object): void {
 
 export function clearDraft(name: string): void {
   localStorage.removeItem(key(name))
+  localStorage.removeItem(baseKey(name))
 }
 
 /** Keeps a form's content on this device at every keystroke, so that a reload half-way loses nothing. */

@@ -26,7 +26,7 @@ export const cautiousSpec: ProfileSpec = {
   name: 'Cautious',
   note: 'Tighter limits, longer waits, smaller steps.',
   values: {
-    superheatToleranceK: set(2, '°F', 'narrower than customary: half a degree either way shows sooner'),
+    superheatToleranceK: set(2, '°F', 'a degree narrower than customary'),
     subcoolingToleranceK: set(1.5, '°F', 'newer literature: ±1.5 °F'),
     superheatFloorK: set(6, '°F', 'a degree more than the danger reading'),
     outdoorFloorK: set(70, '°F', 'the preferred floor: 70 °F outdoors'),

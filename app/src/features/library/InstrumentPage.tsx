@@ -22,7 +22,7 @@ import { PickOne } from '@/ui/PickOne'
 import { Press } from '@/ui/Press'
 import { QuantityField } from '@/ui/QuantityField'
 import { TextField } from '@/ui/TextField'
-import { clearDraft, readDraft, saveDraft } from '@/ui/useDraft'
+import { clearDraft, readDraft, saveDraft, useDraftBase } from '@/ui/useDraft'
 import { Body, Heading, Soft, Title } from '@/ui/Words'
 import {
   emptyAccuracy,
@@ -63,6 +63,7 @@ function InstrumentForm({ kept }: { kept?: Kept<Instrument> }) {
   const router = useRouter()
   const { append } = useBook()
   const draftName = `instrument.${kept?.id ?? 'new'}`
+  const base = useDraftBase(draftName, kept?.version)
   const [draft, setDraft] = useState<InstrumentDraft>(() => ({
     ...instrumentDraft(kept?.value),
     ...readDraft<InstrumentDraft>(draftName),
@@ -80,7 +81,7 @@ function InstrumentForm({ kept }: { kept?: Kept<Instrument> }) {
     const found = append({
       kind: 'instrumentSaved',
       instrument: read.instrument,
-      ...(kept ? { replaces: kept.version } : {}),
+      ...(base ? { replaces: base } : {}),
     })
     if (found.length > 0) return setProblems({ name: bookProblemWords(found[0]!) })
     clearDraft(draftName)

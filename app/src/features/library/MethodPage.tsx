@@ -28,7 +28,7 @@ import { Press } from '@/ui/Press'
 import { QuantityField } from '@/ui/QuantityField'
 import { Several } from '@/ui/Several'
 import { TextField } from '@/ui/TextField'
-import { clearDraft, readDraft, saveDraft } from '@/ui/useDraft'
+import { clearDraft, readDraft, saveDraft, useDraftBase } from '@/ui/useDraft'
 import { Body, Soft, Title } from '@/ui/Words'
 import { methodDraft, readMethod, type HabitDraft, type MethodDraft } from './methodDraft'
 import type { Problems } from './modelDraft'
@@ -128,6 +128,7 @@ function MethodForm({ kept }: { kept: Kept<ProfileSpec> }) {
   const router = useRouter()
   const { append } = useBook()
   const draftName = `method.${kept.id}`
+  const base = useDraftBase(draftName, kept.version)
   const [draft, setDraft] = useState<MethodDraft>(() => ({
     ...methodDraft(kept.value),
     ...readDraft<MethodDraft>(draftName),
@@ -143,7 +144,7 @@ function MethodForm({ kept }: { kept: Kept<ProfileSpec> }) {
   const save = () => {
     const read = readMethod(draft, kept.id)
     if (!read.ok) return setProblems(read.problems)
-    const [first] = append({ kind: 'profileSaved', profile: read.profile, replaces: kept.version })
+    const [first] = append({ kind: 'profileSaved', profile: read.profile, ...(base ? { replaces: base } : {}) })
     if (first) return setProblems({ [first.path.replace('profile.', '')]: bookProblemWords(first) })
     clearDraft(draftName)
     router.navigate('/library' as never)

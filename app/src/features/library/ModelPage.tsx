@@ -17,7 +17,7 @@ import { FormQuantity } from '@/ui/FormQuantity'
 import { FormText } from '@/ui/FormText'
 import { PickOne } from '@/ui/PickOne'
 import { Press } from '@/ui/Press'
-import { clearDraft, readDraft, useDraft } from '@/ui/useDraft'
+import { clearDraft, readDraft, useDraft, useDraftBase } from '@/ui/useDraft'
 import { Body, Heading, Soft, Title } from '@/ui/Words'
 import { AllowanceEditor } from './AllowanceEditor'
 import {
@@ -71,6 +71,7 @@ function ModelForm({ kept }: { kept?: Kept<ModelLabel> }) {
   const router = useRouter()
   const { append } = useBook()
   const draftName = `model.${kept?.id ?? 'new'}`
+  const base = useDraftBase(draftName, kept?.version)
   const form = useForm<ModelDraft>({
     defaultValues: { ...modelDraft(kept?.value), ...readDraft<ModelDraft>(draftName) },
   })
@@ -85,7 +86,7 @@ function ModelForm({ kept }: { kept?: Kept<ModelLabel> }) {
     const read = readModel(getValues(), system)
     const id = kept?.id ?? crypto.randomUUID()
     const found = read.ok
-      ? append({ kind: 'modelSaved', modelId: id, label: read.label, ...(kept ? { replaces: kept.version } : {}) })
+      ? append({ kind: 'modelSaved', modelId: id, label: read.label, ...(base ? { replaces: base } : {}) })
       : []
     const all = read.ok
       ? Object.fromEntries(found.map((p) => [p.path.replace('label.', ''), bookProblemWords(p)]))

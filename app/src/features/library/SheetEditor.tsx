@@ -144,7 +144,7 @@ function Curves({ item, testID }: { item: SheetItemDraft; testID: string }) {
   const { columnUnit, cellUnit } = draft
   const scene = chartFamilyScene({ grid, rowNames: names, odd, columnUnit, cellUnit, width: 358, height: 230 })
   return (
-    <YStack gap="$2">
+    <YStack gap="$2" width="100%" maxWidth={480}>
       {scene ? (
         <SceneView
           scene={scene}

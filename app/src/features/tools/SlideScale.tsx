@@ -50,7 +50,7 @@ export function SlideScale({
       aria-valuemin={Math.round(limits.lowPa)}
       aria-valuemax={Math.round(limits.highPa)}
       aria-valuetext={valueText}
-      style={{ touchAction: 'pan-y', cursor: 'grab', userSelect: 'none' } as object}
+      style={{ width: '100%', maxWidth: 480, touchAction: 'pan-y', cursor: 'grab', userSelect: 'none' } as object}
       onPointerDown={start}
       onPointerMove={move}
       onPointerUp={end}

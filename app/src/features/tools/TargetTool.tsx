@@ -205,7 +205,7 @@ function Picture({
         : undefined
     const scene = ruleMapScene({ here, profile, system, width: 358, height: 240 })
     return (
-      <YStack gap="$1">
+      <YStack gap="$1" width="100%" maxWidth={480}>
         <SceneView
           scene={scene}
           label="Where the common rule gives a target, and where today stands"
@@ -257,7 +257,7 @@ function ChartPicture({
   if (!scene) return null
   const indoor = sheet.indoorAxis === 'dryBulb' ? 'dry bulb' : 'wet bulb'
   return (
-    <YStack gap="$1">
+    <YStack gap="$1" width="100%" maxWidth={480}>
       <SceneView
         scene={scene}
         label={`${label.name}: target superheat by outdoors and return ${indoor}`}
