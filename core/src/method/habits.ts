@@ -316,6 +316,56 @@ export const habitSpecs = {
     max: 2880,
   }),
 
+  decayWellUnderShare: spec(
+    'vacuum',
+    'ratio',
+    80,
+    '%',
+    'tight and dry levels off well under the limit: under 80 % of it',
+    { min: 30, max: 100 },
+  ),
+  decayHarmlessS: spec(
+    'vacuum',
+    'duration',
+    24,
+    'h',
+    'a straight rise that stays under the limit for a day is no leak that matters',
+    { min: 1, max: 240 },
+  ),
+  decaySureShare: spec('vacuum', 'ratio', 80, '%', 'a cause is named from 80 % confidence, else inconclusive', {
+    min: 50,
+    max: 99,
+  }),
+  nitrogenBreakPa: spec('vacuum', 'gaugePressure', 2, 'psig', 'a break goes to about 2 psig of dry nitrogen', {
+    min: 0.1,
+    max: 50,
+  }),
+  nitrogenSoakS: spec('vacuum', 'duration', 5, 'min', 'nitrogen stands for some minutes in each break', { max: 120 }),
+  testPressureNewPa: spec(
+    'vacuum',
+    'gaugePressure',
+    450,
+    'psig',
+    'customary 450–600 psig for high-pressure equipment where its plate allows',
+    { min: 50, max: 700 },
+  ),
+  testPressureOldPa: spec('vacuum', 'gaugePressure', 300, 'psig', 'customary 300 psig for older low sides', {
+    min: 50,
+    max: 500,
+  }),
+  testGaugePa: spec('vacuum', 'gaugePressure', 2, 'psig', 'a test gauge that isn’t named counts as ±2 psi', {
+    min: 0.01,
+    max: 50,
+  }),
+  testAmbientK: spec(
+    'vacuum',
+    'temperatureDifference',
+    1,
+    '°F',
+    'a probe at the pipe that isn’t named counts as ±1 °F',
+    { min: 0.05, max: 10 },
+  ),
+
   weighInToleranceKg: spec('charge', 'mass', 1, 'oz', 'a customary scale shows half an ounce; two of its steps', {
     max: 16,
   }),

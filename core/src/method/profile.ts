@@ -60,6 +60,12 @@ export function resolveProfile({ id, name, values, choices }: ProfileSpec): Meth
   return { ...habits, ...choices, id, name }
 }
 
+/** A habit's customary value in SI, for judging without a profile. */
+export function usualSi(key: HabitKey): number {
+  const { dimension, usual } = habitSpecs[key]
+  return anyToSi(dimension, usual)
+}
+
 /** A profile with every value spelt out, so that a record that holds it doesn't lean on what is customary elsewhere or later. */
 export function completeSpec(spec: ProfileSpec): ProfileSpec {
   const resolved = resolveProfile(spec)

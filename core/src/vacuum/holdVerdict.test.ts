@@ -1,5 +1,6 @@
 import fc from 'fast-check'
-import { holdVerdict, type VacuumSample } from './holdVerdict'
+import { holdVerdict } from './holdVerdict'
+import type { VacuumSample } from './sample'
 
 const micron = 0.133322368
 const terms = { limitPa: 500 * micron, holdS: 600 }

@@ -1,8 +1,4 @@
-export interface VacuumSample {
-  /** seconds since the system was valved off */
-  readonly timeS: number
-  readonly pressurePa: number
-}
+import type { VacuumSample } from './sample'
 
 export type HoldVerdict =
   | { state: 'noReading' }

@@ -1,0 +1,1 @@
+export { makeRandom } from '@zetesis/rig'

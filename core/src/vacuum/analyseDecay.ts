@@ -1,0 +1,338 @@
+import { judge } from '../measurement/judge'
+import { usualSi } from '../method/profile'
+import { decayBins, gaugeNoise, type Bin, type GaugeNoise } from './decayBins'
+import { believe, causeOf, causes, hardlyRises, predict, staysUnderForAnHour, type CauseTerms, type DecayCause, type Possible } from './decayBelief'
+import { chiSquaredOf, decayPressurePa, fitLinear, fitModels, timeConstantGrid, type DecayCurve, type DecayFit } from './decayModels'
+import { cleanSamples, type SampleProblem, type VacuumSample } from './sample'
+
+export interface DecayOptions {
+  readonly limitPa: number
+  readonly holdS: number
+  /** inside of the system, for the leak as a flow */
+  readonly volumeM3?: number
+  /** the gauge's scatter as a share of its reading; the data decide where they are many */
+  readonly noiseFraction?: number
+  /** standard uncertainty of the gauge as a whole, as a share of its reading: widens the verdict, not the shape */
+  readonly gaugeShare?: number
+  /** shares and times that turn a curve into a cause; the customary ones where left out */
+  readonly habits?: Partial<DecayHabits>
+}
+
+/** Habits of the profile, resolved. */
+export interface DecayHabits {
+  readonly wellUnderShare: number
+  readonly harmlessS: number
+  /** a cause is named from this confidence on */
+  readonly sureShare: number
+  readonly inProbability: number
+  readonly outProbability: number
+}
+
+export interface DecayAnalysis {
+  readonly cause: DecayCause | 'inconclusive'
+  readonly verdict: 'in' | 'out' | 'tooClose'
+  /** that the cause is right; for inconclusive, of the likeliest one */
+  readonly confidence: number
+  /** likelihood of each cause, adding up to 1; all 0 where there is too little to say */
+  readonly likelihood: Readonly<Record<DecayCause, number>>
+  readonly leakPaPerS: number
+  /** leak that these readings can't rule out, at three standard uncertainties */
+  readonly leakUpToPaPerS?: number
+  readonly plateauPa?: number
+  readonly timeConstantS?: number
+  readonly predictedAtHoldPa: number
+  readonly predictedStandardUncertaintyPa?: number
+  readonly predictedAt24hPa?: number
+  /** air leaking in, Pa·m³/s, where the volume is known */
+  readonly leakPaM3PerS?: number
+  /** minutes from the last reading until it could be told; undefined where it is told, or where waiting won't help */
+  readonly moreMinutes?: number
+  /** seconds after valving off that were left out: gas from the manifold settling */
+  readonly settledAfterS: number
+  readonly noise?: GaugeNoise
+  readonly fits: readonly DecayFit[]
+  /** the curve drawn on the decay sheet */
+  readonly curve?: DecayCurve
+  readonly problems: readonly (SampleProblem | { code: 'tooFew' } | { code: 'falling' } | { code: 'startedOver' })[]
+  readonly firstPa?: number
+  readonly lastPa?: number
+  readonly lastS: number
+}
+
+const LEAST_READINGS = 3
+const LEAST_SPAN_S = 60
+const DAY_S = 86400
+const LONG_HOLDS = 6
+/** how much wider than their noise readings are taken to scatter about the true curve; tuned in bench/decayStudy.ts */
+const TEMPER = 1.3
+const DEFAULT_NOISE = 0.03
+/** Standard uncertainties that a leak is kept away from a tight verdict. */
+const SAFE_SIGMAS = 3.3
+
+/**
+ * Judges the rise of pressure after valving off: is the system tight, does it leak, is it wet, or both; does it stay under the limit.
+ *
+ * The four curves of a decay (level, straight, bending, bending and straight) are fitted and compared; the cause is read from all that
+ * the readings allow, so that a hold too short or too noisy is *inconclusive* and says how many more minutes would decide. Never
+ * tight for a straight rise that could pass the limit within the hour.
+ *
+ * @param samples after valving off (time 0); earlier ones are left out. Pressures in Pa; unsorted and doubled times are mended
+ * @returns predictions in Pa; leak in Pa/s (1 micron/min is 0.00222); the leak as flow where `volumeM3` is given
+ * Source: vacuum technique textbooks on rate-of-rise tests, e.g. K. Jousten (ed.), Handbook of Vacuum Technology, 19.4; AICc after
+ * Hurvich & Tsai 1989; verdict after JCGM 106. Study and limits: docs/methods/decay.md.
+ */
+export function analyseDecay(samples: readonly VacuumSample[], options: DecayOptions): DecayAnalysis {
+  const { limitPa, holdS, volumeM3, noiseFraction = DEFAULT_NOISE, gaugeShare = 0 } = options
+  const habits = { ...usualDecayHabits(), ...options.habits }
+  const { samples: clean, problems } = cleanSamples(samples.filter((s) => !(s.timeS < 0)))
+  const held = temperatureCorrected(clean)
+  const last = held.at(-1)
+  const base = { problems, fits: [], settledAfterS: 0, lastS: last?.timeS ?? 0, leakPaPerS: 0 }
+  const span = last ? last.timeS - held[0]!.timeS : 0
+  if (!last || held.length < LEAST_READINGS || span < LEAST_SPAN_S || problems.some((p) => p.code === 'gaugeNotConnected'))
+    return tooLittle(base, held, options)
+
+  const noise = gaugeNoise(held, noiseFraction)
+  const { bins, settledAfterS } = settledBins(held, noise)
+  const fits = fitModels(bins)
+  // a long hold sees smaller leaks: what it shows to be straight is one
+  const harmlessS = Math.max(habits.harmlessS, LONG_HOLDS * span)
+  const terms: CauseTerms = { limitPa, wellUnderShare: habits.wellUnderShare, harmlessS }
+  const view = look(bins, terms, habits)
+  const { possible, likelihood } = view
+  const atS = Math.max(holdS, last.timeS)
+  const hold = predict(possible, holdS, limitPa)
+  const chosen = chooseCurve(fits, view, terms)
+  const spread = Math.hypot(hold.standardUncertaintyPa, gaugeShare * hold.meanPa, noise.stepPa / 4)
+  const thresholds = { in: habits.inProbability, out: habits.outProbability }
+  const over = bins.some((b) => b.timeS <= atS && b.pressurePa - 3 * b.sigmaPa > limitPa * (1 + 1.645 * gaugeShare))
+  const judged = judge({ value: hold.meanPa, standardUncertainty: spread, low: -Infinity, high: limitPa, thresholds })
+  const straight = straightRise(bins)
+  const leak = chosen.leakPaPerS
+  const result: DecayAnalysis = {
+    ...base,
+    ...view.named,
+    verdict: over ? 'out' : judged.verdict,
+    likelihood,
+    leakPaPerS: leak,
+    leakUpToPaPerS: Math.max(straight.leakPaPerS, 0) + SAFE_SIGMAS * straight.sigmaPaPerS,
+    predictedAtHoldPa: hold.meanPa,
+    predictedStandardUncertaintyPa: spread,
+    predictedAt24hPa: decayPressurePa(chosen, DAY_S),
+    settledAfterS,
+    noise,
+    fits,
+    curve: chosen,
+    firstPa: bins[0]!.pressurePa,
+    lastPa: bins.at(-1)!.pressurePa,
+    ...(chosen.risePa > 0 ? { plateauPa: chosen.startPa + chosen.risePa, timeConstantS: chosen.timeConstantS } : {}),
+    ...(volumeM3 === undefined ? {} : { leakPaM3PerS: volumeM3 * leak }),
+    problems: straight.leakPaPerS < -3 * straight.sigmaPaPerS ? [...problems, { code: 'falling' }] : problems,
+  }
+  const settled = startedOver(samples, result, limitPa)
+  return withMinutes(bins, settled, { ...options, terms, habits, gaugeShare })
+}
+
+/** A level above the limit that was never under it says nothing of the pipe: it wasn't pulled down far enough. */
+function startedOver(samples: readonly VacuumSample[], result: DecayAnalysis, limitPa: number): DecayAnalysis {
+  const { curve, cause, firstPa = 0 } = result
+  const level = curve !== undefined && curve.risePa < 0.1 * curve.startPa && cause === 'moisture'
+  const pulled = samples.some((s) => s.timeS < 0 && s.pressurePa < 0.7 * firstPa)
+  if (!level || pulled || firstPa > 3 * limitPa) return result
+  return { ...result, cause: 'inconclusive', problems: [...result.problems, { code: 'startedOver' }] }
+}
+
+function withMinutes(
+  bins: readonly Bin[],
+  result: DecayAnalysis,
+  options: DecayOptions & { terms: CauseTerms; habits: DecayHabits; gaugeShare: number },
+): DecayAnalysis {
+  const open = result.cause === 'inconclusive' || result.verdict === 'tooClose'
+  const moreMinutes = open ? minutesToDecide(bins, result, options) : undefined
+  return moreMinutes === undefined ? result : { ...result, moreMinutes }
+}
+
+/** The habits where no profile says otherwise. */
+export const usualDecayHabits = (): DecayHabits => ({
+  wellUnderShare: usualSi('decayWellUnderShare'),
+  harmlessS: usualSi('decayHarmlessS'),
+  sureShare: usualSi('decaySureShare'),
+  inProbability: usualSi('inProbability'),
+  outProbability: usualSi('outProbability'),
+})
+
+function tooLittle(
+  base: Pick<DecayAnalysis, 'problems' | 'fits' | 'settledAfterS' | 'lastS' | 'leakPaPerS'>,
+  held: readonly VacuumSample[],
+  { holdS }: DecayOptions,
+): DecayAnalysis {
+  const last = held.at(-1)
+  const likelihood = { tight: 0, leak: 0, moisture: 0, both: 0 }
+  const moreMinutes = Math.max(holdS - (last?.timeS ?? 0), LEAST_SPAN_S) / 60
+  return {
+    ...base,
+    cause: 'inconclusive',
+    verdict: 'tooClose',
+    confidence: 0,
+    likelihood,
+    predictedAtHoldPa: last?.pressurePa ?? NaN,
+    moreMinutes,
+    firstPa: held[0]?.pressurePa,
+    lastPa: last?.pressurePa,
+    problems: [...base.problems, { code: 'tooFew' }],
+  }
+}
+
+/** Gas at constant volume follows its temperature: every reading brought to the temperature of the first. */
+function temperatureCorrected(samples: readonly VacuumSample[]): readonly VacuumSample[] {
+  const startK = samples.find((s) => s.temperatureK !== undefined)?.temperatureK
+  if (startK === undefined) return samples
+  return samples.map((s) => ({ ...s, pressurePa: (s.pressurePa * startK) / (s.temperatureK ?? startK) }))
+}
+
+/** Gas from hoses and manifold spreads for so long after any valving off. */
+const VALVE_STEP_S = 30
+const LONGEST_STEP_S = 90
+
+/**
+ * The bins after the step of valving off: the first half minute of a recording, and what follows it as long as it stands away from the
+ * curve of all the rest by more than four of its uncertainties. A few typed readings are all kept: nobody types during the step.
+ */
+function settledBins(held: readonly VacuumSample[], noise: GaugeNoise): { bins: Bin[]; settledAfterS: number } {
+  const first = held[0]!.timeS
+  const span = held.at(-1)!.timeS - first
+  const after = held.filter((s) => s.timeS >= Math.min(VALVE_STEP_S, first + 0.1 * span))
+  if (held.length < 15 || after.length < 12 || span < 4 * VALVE_STEP_S)
+    return { bins: downweighted(decayBins(held, noise)), settledAfterS: 0 }
+  const all = decayBins(after, noise)
+  const rest = all.filter((b) => b.timeS > LONGEST_STEP_S)
+  const curve = rest.length >= 8 ? richest(rest) : undefined
+  const outside = (b: Bin) => curve && Math.abs(b.pressurePa - decayPressurePa(curve, b.timeS)) > 4 * b.sigmaPa
+  const bins = curve ? all.slice(all.findIndex((b) => b.timeS > LONGEST_STEP_S || !outside(b))) : all
+  return { bins: downweighted(bins), settledAfterS: bins[0]!.timeS }
+}
+
+/** The best curve of all, quickly: over the grid of time constants, without refining. */
+function richest(bins: readonly Bin[]): DecayCurve {
+  const span = bins.at(-1)!.timeS - bins[0]!.timeS
+  const fits = timeConstantGrid(span).flatMap((tau) => fitLinear(bins, 'bendingAndStraight', tau) ?? [])
+  const straight = fitLinear(bins, 'straight', 1)!
+  return fits.reduce((best, fit) => (fit.chiSquared < best.chiSquared ? fit : best), straight).curve
+}
+
+/** Outlying bins count less, and where no curve follows the readings within their noise, all of them are taken to be less certain. */
+function downweighted(bins: readonly Bin[]): Bin[] {
+  const curve = richest(bins)
+  const huber = 2
+  const softened = bins.map((b) => {
+    const off = Math.abs(b.pressurePa - decayPressurePa(curve, b.timeS)) / b.sigmaPa
+    return off > huber ? { ...b, sigmaPa: b.sigmaPa * Math.sqrt(off / huber) } : b
+  })
+  const spare = bins.length - 4
+  if (spare < 6) return softened
+  const inflate = Math.max(1, chiSquaredOf(softened, richest(softened)) / spare)
+  return inflate > 1.5 ? softened.map((b) => ({ ...b, sigmaPa: b.sigmaPa * Math.sqrt(inflate) })) : softened
+}
+
+interface Look {
+  readonly possible: readonly Possible[]
+  readonly likelihood: Record<DecayCause, number>
+  readonly named: { cause: DecayCause | 'inconclusive'; confidence: number }
+}
+
+/**
+ * Which cause may be named on these bins. A leak too small to matter for an hour counts as tight where no straight rise can be told from
+ * none, or where it hardly rises at all and isn't sure: that is what tight means on a hold of this length. `leakUpToPaPerS` says
+ * what it couldn't have seen.
+ */
+function look(bins: readonly Bin[], terms: CauseTerms, { sureShare }: DecayHabits): Look {
+  const spanS = bins.at(-1)!.timeS - bins[0]!.timeS
+  const possible = believe(bins, { spanS, temper: TEMPER })
+  const likelihood = causes(possible, terms)
+  const straight = straightRise(bins)
+  const unseen = straight.leakPaPerS < SEEN_SIGMAS * straight.sigmaPaPerS
+  if (likelihood.leak < sureShare) {
+    for (const { curve, weight } of possible) {
+      if (causeOf(curve, terms) !== 'leak') continue
+      const harmless = unseen ? staysUnderForAnHour(curve, terms.limitPa) : hardlyRises(curve, terms)
+      if (!harmless) continue
+      likelihood.leak -= weight
+      likelihood.tight += weight
+    }
+  }
+  const [cause, confidence] = (Object.entries(likelihood) as [DecayCause, number][]).sort((a, b) => b[1] - a[1])[0]!
+  const mayBeNamed = confidence >= sureShare && (cause !== 'tight' || harmlessForAnHour(bins, terms))
+  return { possible, likelihood, named: { cause: mayBeNamed ? cause : 'inconclusive', confidence } }
+}
+
+const HOUR_S = 3600
+const SEEN_SIGMAS = 2.5
+
+/** The straight rise through all bins, with its standard uncertainty. */
+function straightRise(bins: readonly Bin[]) {
+  const { curve, covariance } = fitLinear(bins, 'straight', 1)!
+  return { leakPaPerS: curve.leakPaPerS, sigmaPaPerS: Math.sqrt(covariance[1]![1]!) }
+}
+
+/** Even the steepest straight rise that these readings don't rule out is under the limit an hour after valving off. */
+function harmlessForAnHour(bins: readonly Bin[], { limitPa }: CauseTerms): boolean {
+  const { leakPaPerS, sigmaPaPerS } = straightRise(bins)
+  const last = bins.at(-1)!
+  const steepest = Math.max(leakPaPerS, 0) + SAFE_SIGMAS * sigmaPaPerS
+  return last.pressurePa + steepest * Math.max(HOUR_S - last.timeS, 0) <= limitPa
+}
+
+/** The curve to draw and to report: of the models that mean the named cause, the one with the least AICc. */
+function chooseCurve(fits: readonly DecayFit[], { named }: Look, terms: CauseTerms): DecayCurve {
+  const sorted = [...fits].sort((a, b) => a.aicc - b.aicc)
+  return (sorted.find((f) => causesMatch(f, named.cause, terms)) ?? sorted[0]!).curve
+}
+
+function causesMatch(fit: DecayFit, cause: DecayCause | 'inconclusive', terms: CauseTerms): boolean {
+  if (cause === 'inconclusive' || !Number.isFinite(fit.aicc)) return false
+  const { startPa, risePa, leakPaPerS } = fit.curve
+  const plain: Record<DecayCause, boolean> = {
+    tight: leakPaPerS * terms.harmlessS <= terms.limitPa,
+    leak: leakPaPerS > 0 && (risePa === 0 || startPa + risePa < terms.limitPa),
+    moisture: leakPaPerS === 0,
+    both: leakPaPerS > 0 && risePa > 0,
+  }
+  return plain[cause]
+}
+
+/**
+ * Minutes until the same judgement on readings that go on along the likeliest curve would be clear.
+ * @returns undefined where eight more hours wouldn't do
+ */
+function minutesToDecide(
+  bins: readonly Bin[],
+  result: DecayAnalysis,
+  options: DecayOptions & { terms: CauseTerms; habits: DecayHabits; gaugeShare: number },
+): number | undefined {
+  const { terms, habits, limitPa, gaugeShare } = options
+  const first = bins[0]!
+  const last = bins.at(-1)!
+  const span = last.timeS - first.timeS
+  const curve = result.curve!
+  const apart = span / Math.max(bins.length - 1, 1)
+  const relative = last.sigmaPa / last.pressurePa
+  for (const factor of [1.2, 1.5, 2, 3, 4, 6, 9, 14, 20]) {
+    const addedS = span * (factor - 1)
+    if (addedS > 8 * HOUR_S) return undefined
+    const extra = Math.min(Math.ceil(addedS / apart), 60)
+    const more = Array.from({ length: extra }, (_, i): Bin => {
+      const timeS = last.timeS + (addedS * (i + 1)) / extra
+      const pressurePa = decayPressurePa(curve, timeS)
+      const merged = Math.max(addedS / apart / extra, 1)
+      return { timeS, pressurePa, sigmaPa: (relative * pressurePa) / Math.sqrt(merged), count: 1 }
+    })
+    const { named, possible } = look([...bins, ...more], terms, habits)
+    const atHold = predict(possible, Math.max(options.holdS, 0), limitPa)
+    const u = Math.hypot(atHold.standardUncertaintyPa, gaugeShare * atHold.meanPa)
+    const thresholds = { in: habits.inProbability, out: habits.outProbability }
+    const clear =
+      judge({ value: atHold.meanPa, standardUncertainty: u, low: -Infinity, high: limitPa, thresholds }).verdict !== 'tooClose'
+    if (named.cause !== 'inconclusive' && clear) return addedS / 60
+  }
+  return undefined
+}

@@ -1,0 +1,189 @@
+import {
+  decayModels,
+  decayPressurePa,
+  fitLinear,
+  timeConstantGrid,
+  withBend,
+  withLeak,
+  type DecayCurve,
+  type DecayModel,
+  type LinearFit,
+} from './decayModels'
+import type { Bin } from './decayBins'
+
+export type DecayCause = 'tight' | 'leak' | 'moisture' | 'both'
+
+/** What turns a curve into a cause; habits of the profile. */
+export interface CauseTerms {
+  readonly limitPa: number
+  /** levelling off under this share of the limit counts as tight */
+  readonly wellUnderShare: number
+  /** a straight rise that stays under the limit for so long is no leak that matters */
+  readonly harmlessS: number
+}
+
+/** One possible curve with its weight; all weights add up to 1. */
+export interface Possible {
+  readonly model: DecayModel
+  readonly curve: DecayCurve
+  readonly weight: number
+}
+
+/** A rise by less than this share of the limit after valving off is the last of the film, whatever it ends at. */
+const SMALL_RISE_SHARE = 0.2
+/** Beside moisture a leak counts when it adds this share of the plateau within an hour: less can't be seen until the system is dry. */
+const BESIDE_MOISTURE_SHARE = 0.2
+const HOUR_S = 3600
+
+/** The cause that a curve means. */
+export function causeOf({ startPa, risePa, leakPaPerS }: DecayCurve, terms: CauseTerms): DecayCause {
+  const { limitPa, wellUnderShare, harmlessS } = terms
+  const plateauPa = startPa + risePa
+  const wet = plateauPa > limitPa || (plateauPa > wellUnderShare * limitPa && risePa > SMALL_RISE_SHARE * limitPa)
+  const little = (1 - wellUnderShare) * limitPa
+  if (wet) return leakPaPerS * HOUR_S > Math.max(little, BESIDE_MOISTURE_SHARE * plateauPa) ? 'both' : 'moisture'
+  return leakPaPerS * harmlessS > Math.max(limitPa - plateauPa, little) ? 'leak' : 'tight'
+}
+
+/** A straight rise that would still be under the limit an hour after valving off. */
+export function staysUnderForAnHour({ startPa, risePa, leakPaPerS }: DecayCurve, limitPa: number): boolean {
+  return startPa + risePa + leakPaPerS * HOUR_S <= limitPa
+}
+
+/** A rise that an hour hardly shows: by half of what lies between well under the limit and the limit, and still well under it then. */
+export function hardlyRises(curve: DecayCurve, { limitPa, wellUnderShare }: CauseTerms): boolean {
+  const inAnHour = curve.leakPaPerS * HOUR_S
+  return inAnHour < (1 - wellUnderShare) * 0.5 * limitPa && staysUnderForAnHour(curve, wellUnderShare * limitPa)
+}
+
+/** Rises and leaks as they are met in the field, even in their logarithm; Pa, and Pa/s. */
+const expected = { rise: { low: 0.5, high: 7000 }, leak: { low: 1e-4, high: 2 } } as const
+
+function likely({ low, high }: { low: number; high: number }, value: number): number {
+  return value >= low && value <= high ? 1 / (value * Math.log(high / low)) : 0
+}
+
+/**
+ * Every curve that the readings allow, with how likely it is.
+ *
+ * The four models count alike to begin with, rises, leaks and time constants evenly in their logarithm over what is met in the field.
+ * A model's evidence is its fit times the room that its parameters leave (Laplace's method): a bend or leak that could be anywhere counts
+ * less than one that was found. Curves are drawn about each fit from its covariance by fixed quasi-random numbers.
+ *
+ * @param temper over 1 makes the weights more cautious than the noise alone would; tuned in bench/decayStudy.ts
+ * Source: D. J. C. MacKay, Information Theory, Inference, and Learning Algorithms (2003), ch. 27–28.
+ */
+export function believe(bins: readonly Bin[], { spanS, temper }: { spanS: number; temper: number }): Possible[] {
+  const components = decayModels.flatMap((model) => {
+    const fits = withBend(model) ? alongTimeConstant(bins, model, spanS) : [{ fit: fitLinear(bins, model, 1), prior: 1 }]
+    return fits.flatMap(({ fit, prior }) => (fit && prior > 0 ? [{ model, fit, prior }] : []))
+  })
+  const least = Math.min(...components.map((c) => c.fit.chiSquared))
+  const possible: { model: DecayModel; curve: DecayCurve; weight: number }[] = []
+  for (const { model, fit, prior } of components) {
+    const match = Math.exp(-(fit.chiSquared - least) / 2 / temper)
+    if (match < 1e-9) continue
+    const root = cholesky(fit.covariance.map((row) => row.map((v) => v * temper)))
+    const room = root.reduce((product, row, i) => product * row[i]! * Math.sqrt(2 * Math.PI), 1)
+    for (const curve of drawn(model, fit, root)) {
+      const density =
+        (withBend(model) ? likely(expected.rise, curve.risePa) : 1) *
+        (withLeak(model) ? likely(expected.leak, curve.leakPaPerS) : 1)
+      if (density > 0) possible.push({ model, curve, weight: (prior * match * room * density) / DRAWS })
+    }
+  }
+  const total = possible.reduce((sum, p) => sum + p.weight, 0)
+  return possible.map((p) => ({ ...p, weight: p.weight / total })).filter((p) => p.weight > 1e-7)
+}
+
+/** Fits along the time constant, closer together about the best one, each with its share of the logarithmic range. */
+function alongTimeConstant(bins: readonly Bin[], model: DecayModel, spanS: number) {
+  const grid = timeConstantGrid(spanS)
+  const at = (tau: number) => ({ tau, fit: fitLinear(bins, model, tau) })
+  const coarse = grid.map(at)
+  const cost = (p: ReturnType<typeof at>) => p.fit?.chiSquared ?? Infinity
+  let points = coarse
+  for (let round = 0; round < 3; round++) {
+    const lowest = points.reduce((low, p, i) => (cost(p) < cost(points[low]!) ? i : low), 0)
+    const [before, here, after] = [points[lowest - 1], points[lowest]!, points[lowest + 1]]
+    const between = [before, after].flatMap((side) =>
+      side ? [0.25, 0.5, 0.75].map((share) => at(here.tau * (side.tau / here.tau) ** share)) : [],
+    )
+    points = [...points, ...between].sort((a, b) => a.tau - b.tau)
+  }
+  const range = Math.log(grid.at(-1)! / grid[0]!)
+  return points.map(({ tau, fit }, i) => {
+    const low = points[i - 1]?.tau ?? tau
+    const high = points[i + 1]?.tau ?? tau
+    return { fit, prior: Math.log(high / low) / 2 / range }
+  })
+}
+
+const DRAWS = 40
+
+function drawn(model: DecayModel, { free, curve }: LinearFit, root: readonly (readonly number[])[]): DecayCurve[] {
+  return normalPoints.flatMap((normals) => {
+    const values = free.map((value, i) => value + root[i]!.reduce((sum, r, j) => sum + r * normals[j]!, 0))
+    const risePa = withBend(model) ? values[1]! : 0
+    const leakPaPerS = withLeak(model) ? values.at(-2)! : 0
+    const sound = risePa >= 0 && leakPaPerS >= 0 && values[0]! > 0
+    return sound ? [{ startPa: values[0]!, risePa, leakPaPerS, timeConstantS: curve.timeConstantS }] : []
+  })
+}
+
+function cholesky(matrix: readonly (readonly number[])[]): number[][] {
+  const root = matrix.map((row) => row.map(() => 0))
+  for (let i = 0; i < matrix.length; i++) {
+    for (let j = 0; j <= i; j++) {
+      let sum = matrix[i]![j]!
+      for (let k = 0; k < j; k++) sum -= root[i]![k]! * root[j]![k]!
+      root[i]![j] = i === j ? Math.sqrt(Math.max(sum, 0)) : root[j]![j]! > 0 ? sum / root[j]![j]! : 0
+    }
+  }
+  return root
+}
+
+/** Points of a Halton sequence (bases 2, 3, 5, 7) brought to a normal distribution: the same every time, evenly spread. */
+const normalPoints: readonly (readonly number[])[] = Array.from({ length: DRAWS }, (_, i) =>
+  [2, 3, 5, 7].map((base) => normalQuantile(halton(i + 1, base))),
+)
+
+function halton(index: number, base: number): number {
+  let value = 0
+  for (let i = index, share = 1 / base; i > 0; i = Math.floor(i / base), share /= base) value += (i % base) * share
+  return value
+}
+
+/** Inverse of the standard normal distribution to 4.5e-4 (Abramowitz & Stegun 1964, 26.2.23): enough to spread points by. */
+export function normalQuantile(p: number): number {
+  if (p > 0.5) return -normalQuantile(1 - p)
+  const t = Math.sqrt(-2 * Math.log(p))
+  return (2.515517 + t * (0.802853 + t * 0.010328)) / (1 + t * (1.432788 + t * (0.189269 + t * 0.001308))) - t
+}
+
+export interface Prediction {
+  readonly meanPa: number
+  readonly standardUncertaintyPa: number
+  /** share of the possible curves at or under the limit then */
+  readonly probabilityUnder: number
+}
+
+/** Pressure at a time over all possible curves. */
+export function predict(possible: readonly Possible[], timeS: number, limitPa: number): Prediction {
+  let mean = 0
+  let under = 0
+  for (const { curve, weight } of possible) {
+    const pressure = decayPressurePa(curve, timeS)
+    mean += weight * pressure
+    if (pressure <= limitPa * (1 + 1e-9)) under += weight
+  }
+  const variance = possible.reduce((sum, p) => sum + p.weight * (decayPressurePa(p.curve, timeS) - mean) ** 2, 0)
+  return { meanPa: mean, standardUncertaintyPa: Math.sqrt(variance), probabilityUnder: under }
+}
+
+/** How likely each cause is. */
+export function causes(possible: readonly Possible[], terms: CauseTerms): Record<DecayCause, number> {
+  const share = { tight: 0, leak: 0, moisture: 0, both: 0 }
+  for (const { curve, weight } of possible) share[causeOf(curve, terms)] += weight
+  return share
+}

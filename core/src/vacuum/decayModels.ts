@@ -1,0 +1,187 @@
+import { levenbergMarquardt } from 'ml-levenberg-marquardt'
+import { inverse, Matrix } from 'ml-matrix'
+import type { Bin } from './decayBins'
+
+/** level: nothing rises; straight: a leak; bending: moisture; bendingAndStraight: both. */
+export type DecayModel = 'level' | 'straight' | 'bending' | 'bendingAndStraight'
+export const decayModels = ['level', 'straight', 'bending', 'bendingAndStraight'] as const
+
+/** p = start + leak·t + rise·(1 − e^(−t/τ)) */
+export interface DecayCurve {
+  readonly startPa: number
+  readonly leakPaPerS: number
+  readonly risePa: number
+  readonly timeConstantS: number
+}
+
+export function decayPressurePa({ startPa, leakPaPerS, risePa, timeConstantS }: DecayCurve, timeS: number): number {
+  return startPa + leakPaPerS * timeS - risePa * Math.expm1(-timeS / timeConstantS)
+}
+
+export interface DecayFit {
+  readonly model: DecayModel
+  readonly curve: DecayCurve
+  /** Σ (residual/σ)² */
+  readonly chiSquared: number
+  /** corrected Akaike criterion; infinite where the readings are too few for this model */
+  readonly aicc: number
+}
+
+const parameters: Record<DecayModel, number> = { level: 1, straight: 2, bending: 3, bendingAndStraight: 4 }
+export const withBend = (model: DecayModel) => model === 'bending' || model === 'bendingAndStraight'
+export const withLeak = (model: DecayModel) => model === 'straight' || model === 'bendingAndStraight'
+
+/** What a pipe's temperature may do unseen: 2 K an hour of 293 K, as one standard deviation. */
+const DRIFT_PER_S = 2 / 293 / 3600
+
+/** Akaike's criterion for small samples (Hurvich & Tsai 1989). */
+export function aicc(chiSquared: number, parameterCount: number, readings: number): number {
+  const spare = readings - parameterCount - 1
+  return spare > 0 ? chiSquared + 2 * parameterCount + (2 * parameterCount * (parameterCount + 1)) / spare : Infinity
+}
+
+/** Best start, rise and leak for one time constant, none of the last two negative, with their covariance. */
+export interface LinearFit {
+  readonly curve: DecayCurve
+  readonly chiSquared: number
+  /** rows and columns: those of start, rise, leak that the model has, in that order, then the drift */
+  readonly covariance: readonly (readonly number[])[]
+  /** best values before negative ones were set to zero, in the same order */
+  readonly free: readonly number[]
+}
+
+/**
+ * Weighted linear least squares at a fixed time constant; undefined where the readings can't tell the terms apart.
+ *
+ * Every model also carries the drift that an unlogged temperature may put on all pressures, as a slope known to be near zero, so that an
+ * afternoon isn't taken for a leak.
+ */
+export function fitLinear(bins: readonly Bin[], model: DecayModel, timeConstantS: number): LinearFit | undefined {
+  const meanPa = bins.reduce((sum, b) => sum + b.pressurePa, 0) / bins.length
+  const driftPaPerS = meanPa * DRIFT_PER_S
+  const columns: ((t: number) => number)[] = [() => 1]
+  if (withBend(model)) columns.push((t) => -Math.expm1(-t / timeConstantS))
+  if (withLeak(model)) columns.push((t) => t)
+  columns.push((t) => t * driftPaPerS)
+  const size = columns.length
+  const normal = Array.from({ length: size }, () => new Array<number>(size).fill(0))
+  const right = new Array<number>(size).fill(0)
+  for (const { timeS, pressurePa, sigmaPa } of bins) {
+    const weight = 1 / sigmaPa ** 2
+    const row = columns.map((column) => column(timeS))
+    for (let i = 0; i < size; i++) {
+      right[i]! += weight * row[i]! * pressurePa
+      for (let j = 0; j < size; j++) normal[i]![j]! += weight * row[i]! * row[j]!
+    }
+  }
+  normal[size - 1]![size - 1]! += 1
+  const covariance = invertScaled(normal)
+  if (!covariance) return undefined
+  const free = covariance.map((line) => line.reduce((sum, c, j) => sum + c * right[j]!, 0))
+  const curve = {
+    startPa: free[0]!,
+    risePa: withBend(model) ? free[1]! : 0,
+    leakPaPerS: withLeak(model) ? free.at(-2)! : 0,
+    timeConstantS,
+  }
+  const drift = free.at(-1)!
+  const drifting = { ...curve, leakPaPerS: curve.leakPaPerS + drift * driftPaPerS }
+  return { curve, chiSquared: chiSquaredOf(bins, drifting) + drift ** 2, covariance, free }
+}
+
+/** Inverse of a symmetric matrix, its rows and columns first scaled to a diagonal of ones. */
+function invertScaled(matrix: readonly number[][]): number[][] | undefined {
+  const scale = matrix.map((row, i) => 1 / Math.sqrt(row[i]!))
+  if (!scale.every(Number.isFinite)) return undefined
+  const scaled = matrix.map((row, i) => row.map((v, j) => v * scale[i]! * scale[j]!))
+  try {
+    const result = inverse(new Matrix(scaled)).to2DArray()
+    const sound = result.every((row, i) => Number.isFinite(row[i]!) && row[i]! > 0 && row[i]! < 1e12)
+    return sound ? result.map((row, i) => row.map((v, j) => v * scale[i]! * scale[j]!)) : undefined
+  } catch {
+    return undefined
+  }
+}
+
+export const chiSquaredOf = (bins: readonly Bin[], curve: DecayCurve) =>
+  bins.reduce((sum, b) => sum + ((b.pressurePa - decayPressurePa(curve, b.timeS)) / b.sigmaPa) ** 2, 0)
+
+/** Time constants that a field decay can show, even in their logarithm: from half a minute to forty, or to the hold's own length. */
+export function timeConstantGrid(spanS: number): number[] {
+  const low = Math.log(30)
+  const high = Math.log(Math.max(2400, 1.2 * spanS))
+  return Array.from({ length: 24 }, (_, i) => Math.exp(low + ((high - low) * i) / 23))
+}
+
+/**
+ * The decay's models fitted to the bins: started from the best of a grid of time constants, then refined together.
+ *
+ * Method: Levenberg–Marquardt (package ml-levenberg-marquardt) on residuals divided by their uncertainty, start and rise in units of
+ * the readings' scatter, time in units of the span, the time constant as its logarithm. Leak and rise are never negative.
+ */
+export function fitModels(bins: readonly Bin[]): DecayFit[] {
+  const spanS = bins.at(-1)!.timeS - bins[0]!.timeS
+  const grid = timeConstantGrid(spanS)
+  return decayModels.map((model) => {
+    const tried = (withBend(model) ? grid : [grid[0]!]).flatMap((tau) => fitLinear(bins, model, tau) ?? [])
+    const allowed = tried.filter(({ curve }) => curve.risePa >= 0 && curve.leakPaPerS >= 0)
+    const best = allowed.sort((a, b) => a.chiSquared - b.chiSquared)[0]
+    if (!best) return { model, curve: flat(bins), chiSquared: chiSquaredOf(bins, flat(bins)), aicc: Infinity }
+    const curve = withBend(model) ? refine(bins, model, best.curve, spanS) : best.curve
+    const chiSquared = chiSquaredOf(bins, curve)
+    return { model, curve, chiSquared, aicc: aicc(chiSquared, parameters[model], bins.length) }
+  })
+}
+
+function flat(bins: readonly Bin[]): DecayCurve {
+  const weight = bins.reduce((sum, b) => sum + 1 / b.sigmaPa ** 2, 0)
+  const mean = bins.reduce((sum, b) => sum + b.pressurePa / b.sigmaPa ** 2, 0) / weight
+  return { startPa: mean, leakPaPerS: 0, risePa: 0, timeConstantS: 1 }
+}
+
+/** Levenberg–Marquardt from a start; the start itself where that doesn't better it. */
+function refine(bins: readonly Bin[], model: DecayModel, from: DecayCurve, spanS: number): DecayCurve {
+  const unit = bins.reduce((sum, b) => sum + b.sigmaPa, 0) / bins.length
+  const leaks = withLeak(model)
+  const curveOf = (p: ArrayLike<number>): DecayCurve => ({
+    startPa: p[0]! * unit,
+    risePa: p[1]! * unit,
+    timeConstantS: Math.exp(p[2]!),
+    leakPaPerS: leaks ? (p[3]! * unit) / spanS : 0,
+  })
+  const start = [from.startPa / unit, from.risePa / unit, Math.log(from.timeConstantS)]
+  if (leaks) start.push((from.leakPaPerS * spanS) / unit)
+  const far = 1e12
+  const data = { x: bins.map((_, i) => i), y: bins.map((b) => b.pressurePa / b.sigmaPa) }
+  try {
+    const { parameterValues } = levenbergMarquardt(
+      data,
+      (p) => {
+        const curve = curveOf(p)
+        return (i) => decayPressurePa(curve, bins[i]!.timeS) / bins[i]!.sigmaPa
+      },
+      {
+        initialValues: start,
+        minValues: [0, 0, Math.log(5), ...(leaks ? [0] : [])],
+        maxValues: [far, far, Math.log(Math.max(4 * 3600, 3 * spanS)), ...(leaks ? [far] : [])],
+        jacobianFunction: (p) => {
+          const { risePa, timeConstantS } = curveOf(p)
+          return (i) => {
+            const { timeS, sigmaPa } = bins[i]!
+            const left = Math.exp(-timeS / timeConstantS)
+            const row = [unit / sigmaPa, (unit * (1 - left)) / sigmaPa]
+            row.push((-risePa * left * (timeS / timeConstantS)) / sigmaPa)
+            if (leaks) row.push((unit * timeS) / spanS / sigmaPa)
+            return row
+          }
+        },
+        maxIterations: 25,
+        damping: 0.01,
+      },
+    )
+    const refined = curveOf(parameterValues)
+    return chiSquaredOf(bins, refined) <= chiSquaredOf(bins, from) ? refined : from
+  } catch {
+    return from
+  }
+}
