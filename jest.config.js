@@ -1,5 +1,5 @@
 /** one `jest` at the root runs all the projects; scripts/test.mjs chooses among them */
-const esm = 'd3-[a-z-]+|internmap|@noble/hashes|canonicalize|@expo-google-fonts'
+const esm = 'd3-[a-z-]+|internmap|ml-[a-z-]+|is-any-array|@noble/hashes|canonicalize|@expo-google-fonts'
 const node = (displayName, roots, more = {}) => ({
   displayName,
   rootDir: __dirname,
@@ -38,6 +38,7 @@ module.exports = {
   projects: [
     node('core', ['core']),
     node('contract', ['contract']),
+    node('rig', ['rig']),
     node('papers', ['server'], { testPathIgnorePatterns: ['\\.api\\.test\\.ts$'] }),
     node('api', ['server'], { testMatch: ['**/*.api.test.ts'] }),
     ...require('./app/jest.config').projects,

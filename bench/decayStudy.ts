@@ -52,12 +52,25 @@ function simulate(random: ReturnType<typeof makeRandom>): Hold {
     if (random.uniform() < 0.005) samples[samples.length - 1] = { timeS: t, pressurePa: 25000 * MICRON }
   }
   const plateauMicron = startMicron + film
-  return { truth, leakMicronPerMin, plateauMicron, filmMicron: film, hourMicron: at(3600), samples, limitMicron, minutes, firstMicron: startMicron, endMicron: at(minutes * 60), endsUnder: at(minutes * 60) <= limitMicron }
+  return {
+    truth,
+    leakMicronPerMin,
+    plateauMicron,
+    filmMicron: film,
+    hourMicron: at(3600),
+    samples,
+    limitMicron,
+    minutes,
+    firstMicron: startMicron,
+    endMicron: at(minutes * 60),
+    endsUnder: at(minutes * 60) <= limitMicron,
+  }
 }
 
 /** What a perfect judge would say, by the same definitions as core: causes that matter. */
 function meaning(h: Hold): Truth {
-  const wet = h.plateauMicron > h.limitMicron || (h.plateauMicron > 0.8 * h.limitMicron && h.filmMicron > 0.2 * h.limitMicron)
+  const wet =
+    h.plateauMicron > h.limitMicron || (h.plateauMicron > 0.8 * h.limitMicron && h.filmMicron > 0.2 * h.limitMicron)
   const little = 0.2 * h.limitMicron
   if (wet) return h.leakMicronPerMin * 60 > Math.max(little, 0.2 * h.plateauMicron) ? 'both' : 'moisture'
   return h.leakMicronPerMin * 1440 > Math.max(h.limitMicron - h.plateauMicron, little) ? 'leak' : 'tight'
@@ -67,7 +80,13 @@ const holds = Number(process.argv[2] ?? 4000)
 const seed = Number(process.argv[3] ?? 2)
 const random = makeRandom(seed)
 const said = ['tight', 'leak', 'moisture', 'both', 'inconclusive'] as const
-const rows = ['tight', 'leak that passes the limit within the hour', 'leak that passes it within a day', 'moisture', 'both']
+const rows = [
+  'tight',
+  'leak that passes the limit within the hour',
+  'leak that passes it within a day',
+  'moisture',
+  'both',
+]
 const table = rows.map(() => Object.fromEntries(said.map((s) => [s, 0])) as Record<(typeof said)[number], number>)
 const bands = [0.8, 0.85, 0.9, 0.95, 0.98, 0.995, 1.0001]
 const calibration = bands.slice(1).map(() => ({ said: 0, right: 0, sum: 0 }))
@@ -90,14 +109,77 @@ for (let i = 0; i < holds; i++) {
     calibration[band]!.sum += a.confidence
     if (a.cause === truth || (a.cause === 'tight' && truth === 'leak' && !fast)) calibration[band]!.right++
     else if (process.env.SHOW)
-      console.error(truth, '->', a.cause, a.confidence.toFixed(3), 'k', hold.leakMicronPerMin.toFixed(2), 'pl', hold.plateauMicron.toFixed(0), 'lim', hold.limitMicron, 'min', hold.minutes.toFixed(0), 'n', hold.samples.length, 'noise', a.noise?.share.toFixed(3), 'step', ((a.noise?.stepPa??0)/MICRON).toFixed(1), 'skip', a.settledAfterS.toFixed(0), 'fit', (a.leakPaPerS/MICRON*60).toFixed(2), ((a.plateauPa??0)/MICRON).toFixed(0), a.timeConstantS?.toFixed(0))
+      console.error(
+        truth,
+        '->',
+        a.cause,
+        a.confidence.toFixed(3),
+        'k',
+        hold.leakMicronPerMin.toFixed(2),
+        'pl',
+        hold.plateauMicron.toFixed(0),
+        'lim',
+        hold.limitMicron,
+        'min',
+        hold.minutes.toFixed(0),
+        'n',
+        hold.samples.length,
+        'noise',
+        a.noise?.share.toFixed(3),
+        'step',
+        ((a.noise?.stepPa ?? 0) / MICRON).toFixed(1),
+        'skip',
+        a.settledAfterS.toFixed(0),
+        'fit',
+        ((a.leakPaPerS / MICRON) * 60).toFixed(2),
+        ((a.plateauPa ?? 0) / MICRON).toFixed(0),
+        a.timeConstantS?.toFixed(0),
+      )
   }
-  if (a.cause === 'inconclusive' && process.env.OPEN) console.error(truth, JSON.stringify(a.likelihood), 'k', hold.leakMicronPerMin.toFixed(2), 'film', hold.filmMicron.toFixed(0), 'pl', hold.plateauMicron.toFixed(0), 'lim', hold.limitMicron, 'min', hold.minutes.toFixed(0), 'n', hold.samples.length, 'noise', a.noise?.share.toFixed(3), a.moreMinutes?.toFixed(0))
+  if (a.cause === 'inconclusive' && process.env.OPEN)
+    console.error(
+      truth,
+      JSON.stringify(a.likelihood),
+      'k',
+      hold.leakMicronPerMin.toFixed(2),
+      'film',
+      hold.filmMicron.toFixed(0),
+      'pl',
+      hold.plateauMicron.toFixed(0),
+      'lim',
+      hold.limitMicron,
+      'min',
+      hold.minutes.toFixed(0),
+      'n',
+      hold.samples.length,
+      'noise',
+      a.noise?.share.toFixed(3),
+      a.moreMinutes?.toFixed(0),
+    )
   if (a.verdict === 'tooClose') verdicts.open++
   else if ((a.verdict === 'in') === hold.endsUnder) verdicts.right++
   else {
     verdicts.wrong++
-    if (process.env.VER) console.error('VER', a.verdict, truth, 'start', hold.firstMicron.toFixed(0), 'end', hold.endMicron.toFixed(0), 'lim', hold.limitMicron, 'pred', (a.predictedAtHoldPa/MICRON).toFixed(0), ((a.predictedStandardUncertaintyPa??0)/MICRON).toFixed(1), 'step', ((a.noise?.stepPa??0)/MICRON).toFixed(0), 'noise', a.noise?.share.toFixed(3), hold.samples.length)
+    if (process.env.VER)
+      console.error(
+        'VER',
+        a.verdict,
+        truth,
+        'start',
+        hold.firstMicron.toFixed(0),
+        'end',
+        hold.endMicron.toFixed(0),
+        'lim',
+        hold.limitMicron,
+        'pred',
+        (a.predictedAtHoldPa / MICRON).toFixed(0),
+        ((a.predictedStandardUncertaintyPa ?? 0) / MICRON).toFixed(1),
+        'step',
+        ((a.noise?.stepPa ?? 0) / MICRON).toFixed(0),
+        'noise',
+        a.noise?.share.toFixed(3),
+        hold.samples.length,
+      )
   }
 }
 const cpuMs = (process.cpuUsage().user - started) / 1000
@@ -108,6 +190,10 @@ console.log(`\nTight said of a rise that passes the limit within the hour: ${for
 console.log('| confidence said | holds | mean said | right |\n|---|---:|---:|---:|')
 calibration.forEach((c, i) => {
   if (c.said > 0)
-    console.log(`| ${(bands[i]! * 100).toFixed(1)}–${Math.min(bands[i + 1]! * 100, 100).toFixed(1)} % | ${c.said} | ${((100 * c.sum) / c.said).toFixed(1)} % | ${((100 * c.right) / c.said).toFixed(1)} % |`)
+    console.log(
+      `| ${(bands[i]! * 100).toFixed(1)}–${Math.min(bands[i + 1]! * 100, 100).toFixed(1)} % | ${c.said} | ${((100 * c.sum) / c.said).toFixed(1)} % | ${((100 * c.right) / c.said).toFixed(1)} % |`,
+    )
 })
-console.log(`\nVerdict against the limit: ${verdicts.right} right, ${verdicts.wrong} wrong, ${verdicts.open} left open; ${(cpuMs / holds).toFixed(1)} ms of processor time a hold`)
+console.log(
+  `\nVerdict against the limit: ${verdicts.right} right, ${verdicts.wrong} wrong, ${verdicts.open} left open; ${(cpuMs / holds).toFixed(1)} ms of processor time a hold`,
+)

@@ -99,14 +99,14 @@ sources_hash() { # FOLDER...
     LC_ALL=C sort -z | xargs -0 sha256sum) | hash_of
 }
 build_server() {
-  local want; want=$(sources_hash core/src contract/src server/src)
+  local want; want=$(sources_hash core/src contract/src rig/src server/src)
   [ "$(cat "$ROOT/server/dist/.sources" 2>/dev/null)" = "$want" ] && return
   say "building the server"
   (cd "$ROOT" && npm run build -w server --silent -- --log-level=warning >&2)
   echo "$want" >"$ROOT/server/dist/.sources"
 }
 build_web() {
-  local want; want=$(sources_hash core/src contract/src app)
+  local want; want=$(sources_hash core/src contract/src rig/src app)
   [ "$(cat "$ROOT/app/dist/.sources" 2>/dev/null)" = "$want" ] && return
   say "building the web app (a minute or two the first time)"
   (cd "$ROOT/app" && CI=1 EXPO_NO_TELEMETRY=1 EXPO_OFFLINE=1 npx expo export -p web --output-dir dist.next >"$ROOT/app/dist.log" 2>&1) ||

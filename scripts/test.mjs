@@ -72,18 +72,18 @@ async function nodeTests(name, files) {
 }
 
 if (which === 'all') {
-  for (const room of ['core', 'contract', 'server', 'app', 'e2e', 'bench'])
+  for (const room of ['core', 'contract', 'rig', 'server', 'app', 'e2e', 'bench'])
     await check(`types ${room}`, 'npx', ['tsc', '-p', room])
   await check('lint', 'npm', ['run', '--silent', 'lint'])
   await check('format', 'npm', ['run', '--silent', 'format:check'])
   await check('arrows', 'npm', ['run', '--silent', 'arrows'])
 }
-if (which === 'all' || which === 'unit') await jest('unit', ['core', 'contract', 'papers', 'app'])
+if (which === 'all' || which === 'unit') await jest('unit', ['core', 'contract', 'rig', 'papers', 'app'])
 if (which === 'all' || which === 'api') await jest('api', ['api'])
 if (which === 'all' || which === 'e2e')
   await nodeTests(
     'e2e',
-    ['journey', 'verdicts', 'library', 'tools', 'faults'].map((name) => `e2e/src/${name}.test.ts`),
+    ['journey', 'verdicts', 'vacuum', 'library', 'tools', 'faults'].map((name) => `e2e/src/${name}.test.ts`),
   )
 
 rmSync(scratch, { recursive: true, force: true })

@@ -1,4 +1,4 @@
-import type { UnitSummary } from '@zetesis/core'
+import { CHUNK_SAMPLES, MAX_CHUNKS, type UnitSummary } from '@zetesis/core'
 import { z } from 'zod'
 import { EntrySchema } from './entry'
 import { id, instant } from './instant'
@@ -59,6 +59,23 @@ export const ChainedEntrySchema = z.object({
 })
 export const EntryPage = z.object({ entries: z.array(ChainedEntrySchema), more: z.boolean() })
 export type EntryPage = z.infer<typeof EntryPage>
+
+/** A chunk of a recording: its bytes (core's `encodeChunk`) in base64. */
+export const TraceChunk = z.strictObject({
+  count: z.number().int().min(1).max(CHUNK_SAMPLES),
+  data: z.base64().min(4).max(40_000),
+})
+export type TraceChunk = z.infer<typeof TraceChunk>
+export const ChunkNumber = z.coerce
+  .number()
+  .int()
+  .min(0)
+  .max(MAX_CHUNKS - 1)
+export const ChunkStored = z.object({ number: z.number(), stored: z.boolean() })
+export const TracePage = z.object({
+  chunks: z.array(TraceChunk.extend({ number: z.number().int().min(0) })),
+  more: z.boolean(),
+})
 
 export const AppendBook = z.strictObject({ entries: z.array(BookEntrySchema).min(1).max(MAX_BATCH) })
 export const BookItemSchema = z.object({ seq: z.number().int().positive(), author, entry: BookEntrySchema })

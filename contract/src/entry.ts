@@ -1,8 +1,11 @@
 import {
   ENTRY_VERSION,
+  evacuationMethods,
   orientations,
   passableStages,
   readingChannels,
+  traceChannels,
+  traceSources,
   type Entry,
   type FactsPatch,
   type ReadingChannel,
@@ -40,6 +43,8 @@ const facts = z.strictObject({
   allowance: quantity('massPerLength').nullable(),
   lineLength: quantity('length').nullable(),
   liquidLine: quantity('tube').nullable(),
+  vapourLine: quantity('tube').nullable(),
+  testPressure: quantity('gaugePressure').nullable(),
   targetSubcooling: quantity('temperatureDifference').nullable(),
   subcoolingTolerance: quantity('temperatureDifference').nullable(),
   superheatSource: z.enum(['commonRule', 'typed']).nullable(),
@@ -75,12 +80,107 @@ const base = { v: z.literal(ENTRY_VERSION), id, at: instant, writtenAt: instant 
 const reason = text(600, 3)
 const coordinate = z.number().int().min(-50).max(1050)
 
+const share = z.number().min(0).max(1.000001)
+const positive = z.number().positive()
+/** What core's `decayResult` makes; numbers in SI. */
+const decayResult = z.strictObject({
+  cause: z.enum(['tight', 'leak', 'moisture', 'both', 'inconclusive']),
+  verdict: z.enum(['in', 'out', 'tooClose']),
+  confidence: share,
+  likelihood: z.strictObject({ tight: share, leak: share, moisture: share, both: share }),
+  samples: z.number().int().min(1),
+  startPa: positive,
+  endPa: positive,
+  highestPa: positive,
+  endS: z.number(),
+  limitPa: positive,
+  holdS: positive,
+  leakPaPerS: z.number(),
+  leakUpToPaPerS: z.number().optional(),
+  plateauPa: z.number().optional(),
+  timeConstantS: z.number().optional(),
+  predictedAtHoldPa: z.number(),
+  predictedAt24hPa: z.number().optional(),
+  volumeM3: z.number().optional(),
+  leakPaM3PerS: z.number().optional(),
+  moreMinutes: z.number().optional(),
+  settledAfterS: z.number(),
+  curve: z
+    .strictObject({ startPa: z.number(), leakPaPerS: z.number(), risePa: z.number(), timeConstantS: z.number() })
+    .optional(),
+  complete: z.boolean(),
+})
+
 const union = z.discriminatedUnion('kind', [
   z.strictObject({ ...base, kind: z.literal('opened'), jobId: id, tag: text(40, 1) }),
   z.strictObject({ ...base, kind: z.literal('facts'), facts: facts.partial() }),
   z.strictObject({ ...base, kind: z.literal('pumpOn') }),
   z.strictObject({ ...base, kind: z.literal('valvedOff') }),
   z.strictObject({ ...base, kind: z.literal('micron'), reading: quantity('vacuum') }),
+  z.strictObject({
+    ...base,
+    kind: z.literal('vacuumReady'),
+    method: z.enum(evacuationMethods),
+    coresOut: z.boolean(),
+    hose: quantity('tube').optional(),
+    gaugeFar: z.boolean(),
+    oilChanged: z.boolean(),
+    blankOff: quantity('vacuum').optional(),
+  }),
+  z.strictObject({ ...base, kind: z.literal('nitrogenBreak'), to: quantity('gaugePressure') }),
+  z.strictObject({
+    ...base,
+    kind: z.literal('traceBegun'),
+    traceId: id,
+    channels: z.array(z.enum(traceChannels)).min(1).max(3),
+    source: z.enum(traceSources),
+    speed: z.number().min(1).max(60),
+    name: text(200).optional(),
+  }),
+  z.strictObject({
+    ...base,
+    kind: z.literal('traceEnded'),
+    traceId: id,
+    samples: z.number().int().min(0),
+    digest: z.string().regex(/^[0-9a-f]{64}$/),
+  }),
+  z.strictObject({
+    ...base,
+    kind: z.literal('decayJudged'),
+    valvedOff: id,
+    traceIds: z.array(id).min(1).max(20),
+    result: decayResult,
+  }),
+  z.strictObject({
+    ...base,
+    kind: z.literal('testRaised'),
+    gas: z.literal('nitrogen'),
+    gauge: quantity('gaugePressure'),
+    heard: z.enum(['quiet', 'hiss']),
+  }),
+  z.strictObject({
+    ...base,
+    kind: z.literal('testHeld'),
+    gauge: quantity('gaugePressure'),
+    ambient: quantity('temperature'),
+    retestOf: id.optional(),
+    instruments: z
+      .strictObject({ gauge: InstrumentSchema.optional(), ambient: InstrumentSchema.optional() })
+      .optional(),
+  }),
+  z.strictObject({
+    ...base,
+    kind: z.literal('testRead'),
+    gauge: quantity('gaugePressure'),
+    ambient: quantity('temperature'),
+  }),
+  z.strictObject({
+    ...base,
+    kind: z.literal('jointChecked'),
+    place: text(120, 1),
+    found: z.enum(['tight', 'bubbles']),
+    mended: text(400).optional(),
+  }),
   z.strictObject({
     ...base,
     kind: z.literal('weighed'),

@@ -1,5 +1,7 @@
 import { showTyped, type BookEntry, type Entry, type LogItem, type Quantity, type UnitFacts } from '@zetesis/core'
+import { causeWords } from './decay'
 import { habitWords } from './library'
+import { verdictWords } from './reading'
 import { missingWords, stageWords } from './stages'
 
 const factWords: Record<keyof UnitFacts, string> = {
@@ -14,6 +16,8 @@ const factWords: Record<keyof UnitFacts, string> = {
   subcoolingTolerance: 'subcooling tolerance',
   targetSuperheatReason: 'reason for the target',
   superheatTolerance: 'superheat tolerance',
+  vapourLine: 'vapour-line size',
+  testPressure: 'highest test pressure',
   decayLimit: 'decay limit',
   decayHold: 'decay hold',
   elevation: 'elevation',
@@ -56,6 +60,35 @@ export function entryWords(entry: Entry): string {
       return 'Valved off'
     case 'micron':
       return `Vacuum ${showTyped(entry.reading)}`
+    case 'vacuumReady': {
+      const { method, coresOut, hose, gaugeFar, oilChanged, blankOff } = entry
+      return [
+        method === 'triple' ? 'Triple evacuation' : 'Single deep vacuum',
+        coresOut ? 'cores out' : 'cores in',
+        hose && `hose ${showTyped(hose)}`,
+        gaugeFar ? 'gauge far from the pump' : 'gauge at the pump',
+        oilChanged ? 'oil changed' : 'oil not changed',
+        blankOff && `blanked off ${showTyped(blankOff)}`,
+      ]
+        .filter(Boolean)
+        .join(' · ')
+    }
+    case 'nitrogenBreak':
+      return `Broken with nitrogen to ${showTyped(entry.to)}`
+    case 'traceBegun':
+      return `Recording began: ${entry.source === 'rig' ? 'rig' : 'file'}${entry.name ? ` ${entry.name}` : ''}${entry.speed > 1 ? `, ×${entry.speed}` : ''}`
+    case 'traceEnded':
+      return `Recording ended: ${entry.samples} samples`
+    case 'decayJudged':
+      return `Decay judged: ${verdictWords[entry.result.verdict]}, ${causeWords[entry.result.cause]}`
+    case 'testRaised':
+      return `Nitrogen at ${showTyped(entry.gauge)}, ${entry.heard === 'quiet' ? 'nothing heard' : 'hissing'}`
+    case 'testHeld':
+      return `Nitrogen holds at ${showTyped(entry.gauge)}, pipe at ${showTyped(entry.ambient)}${entry.retestOf ? ', a re-test' : ''}`
+    case 'testRead':
+      return `Nitrogen reads ${showTyped(entry.gauge)}, pipe at ${showTyped(entry.ambient)}`
+    case 'jointChecked':
+      return `Soaped ${entry.place}: ${entry.found === 'tight' ? 'tight' : 'bubbles'}${entry.mended ? `, ${entry.mended}` : ''}`
     case 'weighed': {
       const from = entry.cylinder ? `, cylinder ${entry.cylinder}` : ''
       return `${entry.direction === 'add' ? 'Added' : 'Took out'}: scale ${showTyped(entry.before)} → ${showTyped(entry.after)}${from}`

@@ -58,6 +58,18 @@ export function entryProblemWords(problem: EntryProblem, system: UnitSystem = 'i
       return habitProblemWords(problem.problem)
     case 'badInstrument':
       return instrumentProblemWords(problem.problem)
+    case 'aboveTestPressure':
+      return `Stop: the plate allows ${showText('gaugePressure', problem.limitPa, system)}. Never test above the lowest-rated part.`
+    case 'noTestPressure':
+      return 'Stop: read the plate’s highest test pressure first, and type it above. Without it nothing is raised.'
+    case 'holdNotBegun':
+      return 'No hold has begun before this time. Begin the hold first.'
+    case 'notHolding':
+      return 'That hold isn’t in this log any more: valve off again.'
+    case 'unknownTrace':
+      return 'This recording never began in this log.'
+    case 'traceTwice':
+      return 'This recording has begun already.'
     case 'refusedStop':
       return refusalWords[problem.refusal]
   }

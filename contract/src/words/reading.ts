@@ -186,10 +186,11 @@ export const verdictWords: Record<ChargeVerdict, string> = {
   tooClose: 'Too close to call',
   none: 'No verdict',
 }
-export const decayWords = { limit: 'limit', valvedOff: 'valved off', minutes: 'minutes' }
 
 /** Safety where it applies: one line a stage. Local codes and a licensed person's judgement come first. */
 export const safetyWords = {
+  pressureTest:
+    'Dry nitrogen through a regulator and a relief valve only: never oxygen, never shop air. Nobody bends over a pressurised joint.',
   prepare: 'Lock out and prove dead before you open a panel. Recover, never vent.',
   vacuum: 'Never run or test-megger a compressor under vacuum. Keep the service valves shut until the decay passes.',
   weighIn:

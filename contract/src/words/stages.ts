@@ -12,6 +12,7 @@ import {
 
 export const stageWords: Record<Stage, string> = {
   prepare: 'Prepare',
+  pressureTest: 'Pressure test',
   vacuum: 'Vacuum',
   weighIn: 'Weigh in',
   startUp: 'Start up',
@@ -59,6 +60,24 @@ export function needWords(need: Need, system: UnitSystem): string {
       return need.missing.length === 1 ? missingWords[need.missing[0]!] : `${need.missing.length} facts missing`
     case 'refused':
       return 'stopped'
+    case 'raisePressure':
+      return 'pressure test'
+    case 'pressureHolds':
+      return 'nitrogen holds'
+    case 'readPressure':
+      return 'read the pressure'
+    case 'pressureFailed':
+      return 'loses pressure'
+    case 'pressureClose':
+      return 'too close to call'
+    case 'breakVacuum':
+      return 'break with nitrogen'
+    case 'nitrogenStands':
+      return 'nitrogen stands'
+    case 'pumpAgain':
+      return 'pump again'
+    case 'decayClose':
+      return 'decay too close'
     case 'startVacuum':
       return 'pull a vacuum'
     case 'pullDown':
@@ -102,6 +121,24 @@ export function actWords(need: Need, tag: string): string {
       return `Prepare ${tag}`
     case 'refused':
       return `See why ${tag} stops`
+    case 'raisePressure':
+      return `Pressure test ${tag}`
+    case 'pressureHolds':
+      return `Watch the pressure on ${tag}`
+    case 'readPressure':
+      return `Read the pressure on ${tag}`
+    case 'pressureFailed':
+      return `Find the leak on ${tag}`
+    case 'pressureClose':
+      return `Settle the pressure test on ${tag}`
+    case 'breakVacuum':
+      return `Watch the vacuum on ${tag}`
+    case 'nitrogenStands':
+      return `Nitrogen stands in ${tag}`
+    case 'pumpAgain':
+      return `Pump on again on ${tag}`
+    case 'decayClose':
+      return `Hold ${tag} longer`
     case 'startVacuum':
       return `Pull a vacuum on ${tag}`
     case 'pullDown':
@@ -132,7 +169,12 @@ export function actWords(need: Need, tag: string): string {
   }
 }
 
-export const waitWords: Record<Wait['kind'], string> = { decayHold: 'decay hold', settle: 'settles' }
+export const waitWords: Record<Wait['kind'], string> = {
+  pressureHold: 'nitrogen hold',
+  nitrogen: 'nitrogen stands',
+  decayHold: 'decay hold',
+  settle: 'settles',
+}
 
 /** "4:12", "1:03:00": what is left of a wait. */
 export function countdown(leftMs: number): string {

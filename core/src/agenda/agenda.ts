@@ -15,10 +15,15 @@ export interface Agenda {
 
 /** Ended waits come first (something is standing there, ready), then failures, then the unit furthest along. */
 const urgency: Record<string, number> = {
+  readPressure: 0,
+  pumpAgain: 0,
   readGauge: 0,
   takeReading: 0,
   sign: 1,
+  pressureFailed: 2,
+  pressureClose: 2,
   decayFailed: 2,
+  decayClose: 2,
   readingOut: 2,
   readingClose: 2,
 }
@@ -30,7 +35,7 @@ export function agenda(units: readonly AgendaUnit[], nowMs: number): Agenda {
     .flatMap(({ unitId, tag, summary }) => summary.waits.map((wait) => ({ unitId, tag, wait })))
     .filter(({ wait }) => wait.endsMs > nowMs)
     .sort((a, b) => a.wait.endsMs - b.wait.endsMs)
-  const idle = ['holdRunning', 'settling', 'nothing', 'refused']
+  const idle = ['pressureHolds', 'nitrogenStands', 'holdRunning', 'settling', 'nothing', 'refused']
   const rank = (s: UnitSummary) => urgency[s.need.code] ?? 3
   const progress = (s: UnitSummary) => s.stages.filter((x) => x.state === 'done' || x.state === 'bypassed').length
   const todo = current

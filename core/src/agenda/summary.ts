@@ -1,7 +1,7 @@
 import type { Stage } from '../log/entry'
 import type { UnitRecord } from '../log/fold'
 import type { ChargeVerdict } from '../tuning/judgeCharge'
-import { unitView, type Need, type StageState, type Wait } from '../log/stages'
+import { unitView, type Need, type StageState, type Wait, type WaitKind } from '../log/stages'
 
 /** What a board shows of a unit without its log. Stage states of waits are by `at`; the rest doesn't depend on a clock. */
 export interface UnitSummary {
@@ -39,16 +39,29 @@ export function summarise(record: UnitRecord, options: { nowMs: number; jobEleva
 
 /** A summary made earlier, brought to a later clock: waits that have ended since are no longer waits but things to do. */
 export function summaryAt(summary: UnitSummary, nowMs: number): UnitSummary {
-  const over = (kind: Wait['kind']) => summary.waits.some((w) => w.kind === kind && w.endsMs <= nowMs)
-  const ended: Partial<Record<Stage, boolean>> = { vacuum: over('decayHold'), startUp: over('settle') }
-  const need: Need =
-    summary.need.code === 'holdRunning' && ended.vacuum
-      ? { code: 'readGauge' }
-      : summary.need.code === 'settling' && ended.startUp
-        ? { code: 'takeReading' }
-        : summary.need
+  const ended = summary.waits.filter((w) => w.endsMs <= nowMs).map((w) => w.kind)
+  const over: Partial<Record<Stage, boolean>> = {}
+  for (const kind of ended) over[waitStage[kind]] = true
+  const next = ended.map((kind) => afterWait[kind]).find(({ during }) => during === summary.need.code)
+  const need: Need = next ? { code: next.then } : summary.need
   const stages = summary.stages.map((s) =>
-    s.state === 'waiting' && ended[s.stage] ? { ...s, state: 'current' as const } : s,
+    s.state === 'waiting' && over[s.stage] ? { ...s, state: 'current' as const } : s,
   )
   return { ...summary, need, stages }
 }
+
+/** The stage that each wait holds up. */
+export const waitStage: Record<WaitKind, Stage> = {
+  pressureHold: 'pressureTest',
+  nitrogen: 'vacuum',
+  decayHold: 'vacuum',
+  settle: 'startUp',
+}
+
+/** What is to be done once a wait has ended, where nothing was logged meanwhile. */
+const afterWait = {
+  pressureHold: { during: 'pressureHolds', then: 'readPressure' },
+  nitrogen: { during: 'nitrogenStands', then: 'pumpAgain' },
+  decayHold: { during: 'holdRunning', then: 'readGauge' },
+  settle: { during: 'settling', then: 'takeReading' },
+} as const satisfies Record<WaitKind, { during: Need['code']; then: Need['code'] }>

@@ -1,5 +1,5 @@
 import { absolutePressurePa, elevationLimitsM } from '../air/atmosphere'
-import { toSi, type Quantity } from '../quantity/unit'
+import { toSi, type Dimension, type Quantity } from '../quantity/unit'
 import type { Refrigerant } from '../refrigerant/refrigerants'
 import { pressureRangePa } from '../refrigerant/saturation'
 import type { ConversionRefusal } from '../conversion/suitability'
@@ -17,6 +17,8 @@ import { checkInstrument, type InstrumentProblem } from '../measurement/instrume
 import { checkHabit, checkProfile, type HabitProblem, type ProfileProblem } from '../method/checkProfile'
 import { refusalOf, siteElevationM, unitFacts } from './facts'
 import { isSealed, isStrikable, type UnitRecord } from './fold'
+import { unitLabel } from './method'
+import { testLimitPa } from './pressureTest'
 import { unitView } from './stages'
 
 /** A phone's clock may run this much ahead of the server's before an entry counts as lying in the future. */
@@ -49,6 +51,12 @@ export type EntryProblem =
   | { code: 'badHabit'; path: 'quantity'; problem: HabitProblem }
   | { code: 'badInstrument'; path: string; problem: InstrumentProblem }
   | { code: 'refusedStop'; path: ''; refusal: ConversionRefusal }
+  | { code: 'aboveTestPressure'; path: 'gauge'; limitPa: number }
+  | { code: 'noTestPressure'; path: 'gauge' }
+  | { code: 'holdNotBegun'; path: '' }
+  | { code: 'notHolding'; path: '' }
+  | { code: 'unknownTrace'; path: 'traceId' }
+  | { code: 'traceTwice'; path: 'traceId' }
 
 /**
  * What speaks against appending an entry to this record, as data; empty when it may be appended. The phone asks before it
@@ -117,10 +125,46 @@ export function checkEntry(
       return isSealed(record) ? problems : [...problems, { code: 'notSealed', path: '' }]
     case 'started':
       return [...problems, ...refused(facts), ...gatesClosed(['vacuum'])]
+    case 'testRaised':
+      return [...problems, ...checkTestPressure(entry.gauge)]
+    case 'testHeld':
+      return [...problems, ...checkTestPressure(entry.gauge), ...positive('temperature', entry.ambient, 'ambient')]
+    case 'testRead': {
+      const begun = record.items.testHeld.some((h) => Date.parse(h.entry.at) < Date.parse(entry.at))
+      const shape = [...positiveGauge(entry.gauge), ...positive('temperature', entry.ambient, 'ambient')]
+      return [...problems, ...(begun ? shape : [{ code: 'holdNotBegun', path: '' } as const])]
+    }
+    case 'vacuumReady':
+      return [...problems, ...(entry.blankOff ? positive('vacuum', entry.blankOff, 'blankOff') : [])]
+    case 'nitrogenBreak':
+      return [...problems, ...positive('gaugePressure', entry.to, 'to')]
+    case 'decayJudged':
+      return record.items.valvedOff.some((v) => v.entry.id === entry.valvedOff)
+        ? problems
+        : [...problems, { code: 'notHolding', path: '' }]
+    case 'traceBegun':
+      return record.items.traceBegun.some((t) => t.entry.traceId === entry.traceId)
+        ? [...problems, { code: 'traceTwice', path: 'traceId' }]
+        : problems
+    case 'traceEnded':
+      return record.items.traceBegun.some((t) => t.entry.traceId === entry.traceId)
+        ? problems
+        : [...problems, { code: 'unknownTrace', path: 'traceId' }]
     case 'note':
     case 'pumpOn':
     case 'valvedOff':
+    case 'jointChecked':
       return problems
+  }
+
+  /** A hard stop: nobody tests above what the lowest-rated part allows, and nobody without knowing it. */
+  function checkTestPressure(gauge: Quantity<'gaugePressure'>): EntryProblem[] {
+    const limitPa = testLimitPa(facts, unitLabel(record)?.label)
+    if (limitPa === undefined) return [{ code: 'noTestPressure', path: 'gauge' }]
+    // a plate in MPa and a gauge in psi meet within rounding
+    if (toSi('gaugePressure', gauge) > limitPa * (1 + 1e-6))
+      return [{ code: 'aboveTestPressure', path: 'gauge', limitPa }]
+    return positiveGauge(gauge)
   }
 
   /** Gates: each stage before must be finished by its evidence or passed with a reason that stays on the record. */
@@ -143,9 +187,10 @@ export function hasInk(strokes: SignatureStrokes): boolean {
   return travelled.reduce((a, b) => a + b, 0) > 20
 }
 
-function positive(dimension: 'vacuum', quantity: Quantity<'vacuum'>, path: string): EntryProblem[] {
+function positive<D extends Dimension>(dimension: D, quantity: Quantity<D>, path: string): EntryProblem[] {
   return toSi(dimension, quantity) > 0 ? [] : [{ code: 'notPositive', path }]
 }
+const positiveGauge = (gauge: Quantity<'gaugePressure'>) => positive('gaugePressure', gauge, 'gauge')
 
 function checkWeighed({ before, after, direction }: Extract<Entry, { kind: 'weighed' }>): EntryProblem[] {
   const beforeKg = toSi('mass', before)
@@ -173,7 +218,15 @@ function checkFacts(facts: FactsPatch): EntryProblem[] {
   ] as const
   for (const key of notNegative)
     if ((facts[key]?.value ?? 0) < 0) problems.push({ code: 'negative', path: `facts.${key}` })
-  const mustBePositive = ['liquidLine', 'decayLimit', 'decayHold', 'targetSubcooling', 'targetSuperheat'] as const
+  const mustBePositive = [
+    'liquidLine',
+    'vapourLine',
+    'testPressure',
+    'decayLimit',
+    'decayHold',
+    'targetSubcooling',
+    'targetSuperheat',
+  ] as const
   for (const key of mustBePositive) {
     if ((facts[key]?.value ?? 1) <= 0) problems.push({ code: 'notPositive', path: `facts.${key}` })
   }

@@ -4,6 +4,8 @@ import type { Instrument } from '../measurement/instrument'
 import type { HabitKey } from '../method/habits'
 import type { ProfileSpec } from '../method/profile'
 import type { AnyQuantity, Dimension, Quantity } from '../quantity/unit'
+import type { TraceChannel, TraceSource } from '../trace/trace'
+import type { DecayResult } from '../vacuum/decayResult'
 import type { Refrigerant } from '../refrigerant/refrigerants'
 
 /**
@@ -13,12 +15,25 @@ import type { Refrigerant } from '../refrigerant/refrigerants'
 
 export const ENTRY_VERSION = 1
 
-export type Stage = 'prepare' | 'vacuum' | 'weighIn' | 'startUp' | 'handOver'
-export const stages = ['prepare', 'vacuum', 'weighIn', 'startUp', 'handOver'] as const satisfies readonly Stage[]
+export type Stage = 'prepare' | 'pressureTest' | 'vacuum' | 'weighIn' | 'startUp' | 'handOver'
+export const stages = [
+  'prepare',
+  'pressureTest',
+  'vacuum',
+  'weighIn',
+  'startUp',
+  'handOver',
+] as const satisfies readonly Stage[]
 
 /** Stages that a written reason can pass; handing over is done or it isn't. */
 export type PassableStage = Exclude<Stage, 'handOver'>
-export const passableStages = ['prepare', 'vacuum', 'weighIn', 'startUp'] as const satisfies readonly PassableStage[]
+export const passableStages = [
+  'prepare',
+  'pressureTest',
+  'vacuum',
+  'weighIn',
+  'startUp',
+] as const satisfies readonly PassableStage[]
 
 export type Work = 'new' | 'retrofit' | 'conversion'
 
@@ -45,6 +60,9 @@ export interface UnitFacts {
   allowance?: Quantity<'massPerLength'>
   lineLength?: Quantity<'length'>
   liquidLine?: Quantity<'tube'>
+  vapourLine?: Quantity<'tube'>
+  /** test pressure of the lowest-rated part, as its plate says; a model's label can say it too */
+  testPressure?: Quantity<'gaugePressure'>
   targetSubcooling?: Quantity<'temperatureDifference'>
   subcoolingTolerance?: Quantity<'temperatureDifference'>
   superheatSource?: 'commonRule' | 'typed'
@@ -124,6 +142,72 @@ export type ValvedOff = Base<'valvedOff'>
 export interface Micron extends Base<'micron'> {
   readonly reading: Quantity<'vacuum'>
 }
+/** What was looked after before the pump was switched on. */
+export interface VacuumReady extends Base<'vacuumReady'> {
+  readonly method: EvacuationMethod
+  readonly coresOut: boolean
+  /** inside width of the hose to the pump */
+  readonly hose?: Quantity<'tube'>
+  /** gauge on the system, away from the pump */
+  readonly gaugeFar: boolean
+  readonly oilChanged: boolean
+  /** gauge, hoses and pump alone, shut off from the system: what the rig itself can hold */
+  readonly blankOff?: Quantity<'vacuum'>
+}
+export type EvacuationMethod = 'single' | 'triple'
+export const evacuationMethods = ['single', 'triple'] as const satisfies readonly EvacuationMethod[]
+/** Vacuum broken with dry nitrogen, up to a pressure. */
+export interface NitrogenBreak extends Base<'nitrogenBreak'> {
+  readonly to: Quantity<'gaugePressure'>
+}
+/** A recording began; its samples travel as chunks beside the log. */
+export interface TraceBegun extends Base<'traceBegun'> {
+  readonly traceId: string
+  readonly channels: readonly TraceChannel[]
+  readonly source: TraceSource
+  /** seconds of the system for one on the wall: over 1 on the rig only */
+  readonly speed: number
+  /** the file it came from, or what the rig plays */
+  readonly name?: string
+}
+/** A recording is complete: how many samples, and the hash of its chunks, so that it can be checked years later. */
+export interface TraceEnded extends Base<'traceEnded'> {
+  readonly traceId: string
+  readonly samples: number
+  readonly digest: string
+}
+/** The verdict on a decay that was recorded, with what it rests on; readings typed by hand are judged from their entries. */
+export interface DecayJudged extends Base<'decayJudged'> {
+  /** the valving-off that began the hold */
+  readonly valvedOff: string
+  readonly traceIds: readonly string[]
+  readonly result: DecayResult
+}
+/** Nitrogen raised by one more step, and listened to. */
+export interface TestRaised extends Base<'testRaised'> {
+  readonly gas: 'nitrogen'
+  readonly gauge: Quantity<'gaugePressure'>
+  readonly heard: 'quiet' | 'hiss'
+}
+/** The hold under pressure began: gauge, and the temperature at the pipe. */
+export interface TestHeld extends Base<'testHeld'> {
+  readonly gauge: Quantity<'gaugePressure'>
+  readonly ambient: Quantity<'temperature'>
+  /** the hold that failed, where this one tests the mended system again */
+  readonly retestOf?: string
+  readonly instruments?: { readonly gauge?: Instrument; readonly ambient?: Instrument }
+}
+/** A reading during the hold; the last one at or after its end decides. */
+export interface TestRead extends Base<'testRead'> {
+  readonly gauge: Quantity<'gaugePressure'>
+  readonly ambient: Quantity<'temperature'>
+}
+/** A joint that was soaped. */
+export interface JointChecked extends Base<'jointChecked'> {
+  readonly place: string
+  readonly found: 'tight' | 'bubbles'
+  readonly mended?: string
+}
 export interface Weighed extends Base<'weighed'> {
   readonly direction: 'add' | 'remove'
   /** the cylinder on the scale */
@@ -187,7 +271,16 @@ export type Entry =
   | HabitOverridden
   | PumpOn
   | ValvedOff
+  | VacuumReady
+  | NitrogenBreak
   | Micron
+  | TraceBegun
+  | TraceEnded
+  | DecayJudged
+  | TestRaised
+  | TestHeld
+  | TestRead
+  | JointChecked
   | Weighed
   | Started
   | Reading

@@ -7,6 +7,7 @@ import { stages, type GatePassed, type LogItem, type Reading, type Stage, type U
 import { missingFacts, refusalOf, siteElevationM, unitFacts, type MissingFact } from './facts'
 import { isSealed, type UnitRecord } from './fold'
 import { unitLabel, unitMethod, unitProfile } from './method'
+import { pressureTestRun, type PressureTestRun } from './pressureTest'
 import { vacuumRun, type VacuumRun } from './vacuum'
 
 /**
@@ -21,8 +22,10 @@ export interface StageView {
   readonly pass?: LogItem<GatePassed>
 }
 
+export type WaitKind = 'pressureHold' | 'nitrogen' | 'decayHold' | 'settle'
+
 export interface Wait {
-  readonly kind: 'decayHold' | 'settle'
+  readonly kind: WaitKind
   readonly startedMs: number
   readonly endsMs: number
 }
@@ -30,7 +33,9 @@ export interface Wait {
 export type Need =
   | { code: 'prepare'; missing: MissingFact[] }
   | { code: 'refused'; refusal: ConversionRefusal }
-  | { code: 'startVacuum' | 'pullDown' | 'holdRunning' | 'readGauge' | 'decayFailed' }
+  | { code: 'raisePressure' | 'pressureHolds' | 'readPressure' | 'pressureFailed' | 'pressureClose' }
+  | { code: 'startVacuum' | 'pullDown' | 'breakVacuum' | 'nitrogenStands' | 'pumpAgain' }
+  | { code: 'holdRunning' | 'readGauge' | 'decayFailed' | 'decayClose' }
   | { code: 'weighIn'; openKg: number | undefined }
   | { code: 'start' | 'settling' | 'takeReading' | 'readingOut' | 'readingClose' | 'readingOpen' | 'sign' | 'nothing' }
 
@@ -45,6 +50,7 @@ export interface UnitView {
   readonly profile: ProfileSpec
   /** the profile with label, plate and overrides laid over it */
   readonly method: MethodProfile
+  readonly pressureTest: PressureTestRun
   readonly vacuum: VacuumRun
   readonly charge: ChargeBalance
   readonly startedMs?: number
@@ -127,6 +133,7 @@ export function unitView(
   const method = unitMethod(record)
   const missing = missingFacts(facts, label)
   const refusal = refusalOf(facts)
+  const pressureTest = pressureTestRun(record, { facts, label, method, elevationM })
   const vacuum = vacuumRun(record, method)
   const charge = chargeBalance(record, method)
   const start = [...record.items.started].sort((a, b) => timeOf(a) - timeOf(b)).at(-1)
@@ -144,6 +151,11 @@ export function unitView(
   ) {
     waits.push({ kind: 'decayHold', startedMs: vacuum.valvedOffMs, endsMs: vacuum.holdEndsMs })
   }
+  const soaking = vacuum.phase === 'breaking' ? vacuum.breaks.at(-1) : undefined
+  if (!sealed && soaking) waits.push({ kind: 'nitrogen', startedMs: soaking.atMs, endsMs: soaking.soakEndsMs })
+  const held = pressureTest.hold
+  if (!sealed && held && !held.verdict)
+    waits.push({ kind: 'pressureHold', startedMs: held.startedMs, endsMs: held.endsMs })
   if (!sealed && startedMs !== undefined && !reading?.settled) {
     const step = lastStep(record, startedMs)
     waits.push({ kind: 'settle', startedMs: step, endsMs: settledFrom({ startedMs, step, method }) })
@@ -154,12 +166,20 @@ export function unitView(
   const holdFindings = reading?.judged.findings.some((f) => f.consequence === 'notSettled') ?? false
   const evidence: Record<Stage, StageState> = {
     prepare: refusal ? 'stopped' : missing.length === 0 ? 'done' : 'current',
+    pressureTest:
+      held?.verdict?.verdict === 'in'
+        ? 'done'
+        : held?.verdict?.verdict === 'out'
+          ? 'stopped'
+          : running('pressureHold')
+            ? 'waiting'
+            : 'current',
     vacuum:
       vacuum.verdict?.state === 'in'
         ? 'done'
         : vacuum.verdict?.state === 'out'
           ? 'stopped'
-          : running('decayHold')
+          : running('decayHold') || running('nitrogen')
             ? 'waiting'
             : 'current',
     weighIn: charge.settled ? 'done' : 'current',
@@ -194,6 +214,7 @@ export function unitView(
     labelVersion: taken && { modelId: taken.modelId, version: taken.version },
     profile: unitProfile(record),
     method,
+    pressureTest,
     vacuum,
     charge,
     startedMs,
@@ -213,14 +234,10 @@ function needOf(view: Omit<UnitView, 'need'>, nowMs: number): Need {
   switch (view.current) {
     case 'prepare':
       return view.refusal ? { code: 'refused', refusal: view.refusal } : { code: 'prepare', missing: [...view.missing] }
-    case 'vacuum': {
-      const { vacuum } = view
-      if (vacuum.verdict?.state === 'out') return { code: 'decayFailed' }
-      if (vacuum.valvedOffMs !== undefined) {
-        return { code: nowMs < (vacuum.holdEndsMs ?? 0) ? 'holdRunning' : 'readGauge' }
-      }
-      return { code: vacuum.samples.length === 0 ? 'startVacuum' : 'pullDown' }
-    }
+    case 'pressureTest':
+      return { code: pressureNeed(view.pressureTest, nowMs) }
+    case 'vacuum':
+      return { code: vacuumNeed(view.vacuum, nowMs) }
     case 'weighIn':
       return { code: 'weighIn', openKg: view.charge.openKg }
     case 'startUp': {
@@ -231,5 +248,27 @@ function needOf(view: Omit<UnitView, 'need'>, nowMs: number): Need {
     }
     case 'handOver':
       return { code: 'sign' }
+  }
+}
+
+function pressureNeed({ hold }: PressureTestRun, nowMs: number) {
+  if (!hold) return 'raisePressure'
+  if (hold.verdict?.verdict === 'out') return 'pressureFailed'
+  if (hold.verdict) return 'pressureClose'
+  return nowMs < hold.endsMs ? 'pressureHolds' : 'readPressure'
+}
+
+function vacuumNeed(vacuum: VacuumRun, nowMs: number) {
+  if (vacuum.verdict?.state === 'out') return 'decayFailed'
+  if (vacuum.verdict?.state === 'tooClose') return 'decayClose'
+  switch (vacuum.phase) {
+    case 'holding':
+      return nowMs < (vacuum.holdEndsMs ?? 0) ? 'holdRunning' : 'readGauge'
+    case 'breaking':
+      return nowMs < (vacuum.breaks.at(-1)?.soakEndsMs ?? 0) ? 'nitrogenStands' : 'pumpAgain'
+    case 'pulling':
+      return vacuum.breaksLeft > 0 ? 'breakVacuum' : 'pullDown'
+    case 'idle':
+      return vacuum.samples.length === 0 ? 'startVacuum' : 'pullDown'
   }
 }

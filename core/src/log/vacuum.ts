@@ -1,6 +1,11 @@
+import { runClock, type RunClock } from '../trace/runClock'
 import { toSi } from '../quantity/unit'
+import { analyseDecay, type DecayHabits } from '../vacuum/analyseDecay'
+import { decayResult, type DecayResult } from '../vacuum/decayResult'
 import { holdVerdict, type HoldVerdict } from '../vacuum/holdVerdict'
-import type { LogItem, Micron } from './entry'
+import { estimateVolume, type VolumeEstimate } from '../vacuum/leakSize'
+import type { MethodProfile } from '../method/profile'
+import type { EntryOf, EvacuationMethod, LogItem, TraceBegun, UnitFacts, VacuumReady } from './entry'
 import { decayTerms, unitFacts } from './facts'
 import type { UnitRecord } from './fold'
 import { unitMethod } from './method'
@@ -11,41 +16,195 @@ export interface TimedPressure {
   readonly entryId: string
 }
 
+/** A recording that the log names; its samples travel beside it. */
+export interface TraceRef {
+  readonly traceId: string
+  readonly begunMs: number
+  readonly endedMs?: number
+  readonly speed: number
+  readonly source: TraceBegun['source']
+  readonly channels: TraceBegun['channels']
+  readonly name?: string
+}
+
+/** idle: nothing began; pulling: the pump runs; breaking: nitrogen stands in it; holding: valved off. */
+export type VacuumPhase = 'idle' | 'pulling' | 'breaking' | 'holding'
+
 export interface VacuumRun {
+  readonly phase: VacuumPhase
+  /** typed readings */
   readonly samples: readonly TimedPressure[]
+  readonly traces: readonly TraceRef[]
+  /** turns wall times into the system's: the rig may run faster */
+  readonly clock: RunClock
+  readonly ready?: VacuumReady
+  readonly plan: EvacuationMethod
+  /** when each break began, and until when nitrogen should stand */
+  readonly breaks: readonly { readonly atMs: number; readonly soakEndsMs: number }[]
+  /** breaks that are still to come before the deep vacuum */
+  readonly breaksLeft: number
+  /** where this pull-down should get to: the break's pressure or the deep target */
+  readonly targetPa: number
+  readonly pumpOnMs?: number
   /** last time the pump was valved off with no pump-on after it */
   readonly valvedOffMs?: number
+  readonly valvedOffId?: string
   readonly holdEndsMs?: number
   readonly limitPa: number
   readonly holdS: number
   readonly verdict?: HoldVerdict
+  /** the decay as judged: from the log's own verdict on a recording, else from the typed readings */
+  readonly decay?: DecayResult
+  readonly volume?: VolumeEstimate
 }
 
 const timeOf = (item: LogItem) => Date.parse(item.entry.at)
+const NITROGEN_BREAKS = 2
 
 /**
- * The evacuation as it stands, from times as corrected by the lead: all readings, and the hold that the latest valving-off
- * began. Turning the pump on again ends a hold; its readings stay.
+ * The evacuation as it stands, from times as corrected by the lead: readings, recordings, breaks, and the hold that the latest
+ * valving-off began. Turning the pump on again ends a hold; its readings stay.
  */
 export function vacuumRun(record: UnitRecord, method = unitMethod(record)): VacuumRun {
-  const { limitPa, holdS } = decayTerms(unitFacts(record), method)
-  const samples = record.items.micron
-    .map((item: LogItem<Micron>) => ({
-      atMs: timeOf(item),
-      pressurePa: toSi('vacuum', item.entry.reading),
-      entryId: item.entry.id,
-    }))
+  const facts = unitFacts(record)
+  const { limitPa, holdS } = decayTerms(facts, method)
+  const { items } = record
+  const samples = items.micron
+    .map((item) => ({ atMs: timeOf(item), pressurePa: toSi('vacuum', item.entry.reading), entryId: item.entry.id }))
     .sort((a, b) => a.atMs - b.atMs)
-  const latest = [...record.items.pumpOn, ...record.items.valvedOff].sort((a, b) => timeOf(a) - timeOf(b)).at(-1)
-  if (latest?.entry.kind !== 'valvedOff') return { samples, limitPa, holdS }
-  const valvedOffMs = timeOf(latest)
-  const decay = samples.map((s) => ({ timeS: (s.atMs - valvedOffMs) / 1000, pressurePa: s.pressurePa }))
-  return {
+  const traces = traceRefs(record).filter((t) => t.channels.includes('vacuum'))
+  const clock = runClock(traces.map((t) => ({ fromMs: t.begunMs, toMs: t.endedMs, speed: t.speed })))
+  const ready = items.vacuumReady.at(-1)?.entry
+  const plan = ready?.method ?? 'single'
+  const events = byTime([...items.pumpOn, ...items.valvedOff, ...items.nitrogenBreak])
+  const latest = events.at(-1)
+  const breaks = byTime(items.nitrogenBreak).map((item) => ({
+    atMs: timeOf(item),
+    soakEndsMs: clock.wallMs(clock.runMs(timeOf(item)) + method.nitrogenSoakS.si * 1000),
+  }))
+  const breaksLeft = plan === 'triple' ? Math.max(NITROGEN_BREAKS - breaks.length, 0) : 0
+  const base = {
+    phase: phaseOf(latest),
     samples,
+    traces,
+    clock,
+    ready,
+    plan,
+    breaks,
+    breaksLeft,
+    targetPa: breaksLeft > 0 ? method.tripleBreakPa.si : method.vacuumTargetPa.si,
+    pumpOnMs: lastTime(items.pumpOn),
     limitPa,
     holdS,
-    valvedOffMs,
-    holdEndsMs: valvedOffMs + holdS * 1000,
-    verdict: holdVerdict(decay, { limitPa, holdS }),
+    volume: systemVolume(facts),
   }
+  if (latest?.entry.kind !== 'valvedOff') return base
+  const valvedOffMs = timeOf(latest)
+  const valvedOffId = latest.entry.id
+  const hold = {
+    ...base,
+    valvedOffMs,
+    valvedOffId,
+    holdEndsMs: clock.wallMs(clock.runMs(valvedOffMs) + holdS * 1000),
+  }
+  const judged = items.decayJudged.filter((j) => j.entry.valvedOff === valvedOffId).at(-1)?.entry.result
+  if (judged) return { ...hold, decay: judged, verdict: verdictOf(judged) }
+  const typed = samples.map((s) => ({
+    timeS: (clock.runMs(s.atMs) - clock.runMs(valvedOffMs)) / 1000,
+    pressurePa: s.pressurePa,
+  }))
+  const decay = typedDecay(items.micron, typed, { limitPa, holdS, volumeM3: base.volume?.volumeM3, method })
+  const verdict = holdVerdict(typed, { limitPa, holdS })
+  // readings that meet the limit, but within what a gauge scatters, are too close to call
+  const close = verdict.state === 'in' && decay?.verdict === 'tooClose' && decay.confidence > 0
+  return { ...hold, decay, verdict: close ? { ...verdict, state: 'tooClose' } : verdict }
+}
+
+/** Recordings that the log tells of, struck ones left out. */
+export function traceRefs({ items }: UnitRecord): TraceRef[] {
+  return byTime(items.traceBegun).map((item) => {
+    const { traceId, speed, source, channels, name } = item.entry
+    const end = items.traceEnded.find((e) => e.entry.traceId === traceId)
+    return { traceId, begunMs: timeOf(item), endedMs: end && timeOf(end), speed, source, channels, name }
+  })
+}
+
+/** The profile's habits for judging a decay, resolved. */
+export const decayHabits = (method: MethodProfile): DecayHabits => ({
+  wellUnderShare: method.decayWellUnderShare.si,
+  harmlessS: method.decayHarmlessS.si,
+  sureShare: method.decaySureShare.si,
+  inProbability: method.inProbability.si,
+  outProbability: method.outProbability.si,
+})
+
+/** Inside of the system by its lines and charge, where those are known. */
+export function systemVolume({ refrigerant, labelCharge, lineLength, liquidLine, vapourLine }: UnitFacts) {
+  if (!refrigerant || !labelCharge || !lineLength || !liquidLine) return undefined
+  return estimateVolume({
+    refrigerant,
+    labelChargeKg: toSi('mass', labelCharge),
+    lineLengthM: toSi('length', lineLength),
+    liquidLineM: toSi('tube', liquidLine),
+    ...(vapourLine ? { vapourLineM: toSi('tube', vapourLine) } : {}),
+  })
+}
+
+function byTime<T extends LogItem>(items: readonly T[]): T[] {
+  return [...items].sort((a, b) => timeOf(a) - timeOf(b))
+}
+
+const lastTime = (items: readonly LogItem[]) => (items.length === 0 ? undefined : Math.max(...items.map(timeOf)))
+
+function phaseOf(latest: LogItem<EntryOf<'pumpOn' | 'valvedOff' | 'nitrogenBreak'>> | undefined): VacuumPhase {
+  switch (latest?.entry.kind) {
+    case undefined:
+      return 'idle'
+    case 'pumpOn':
+      return 'pulling'
+    case 'nitrogenBreak':
+      return 'breaking'
+    case 'valvedOff':
+      return 'holding'
+  }
+}
+
+function verdictOf(judged: DecayResult): HoldVerdict {
+  const { startPa, endPa, highestPa, endS, holdS, verdict, complete } = judged
+  const minutes = endS / 60
+  const numbers = {
+    startPa,
+    endPa,
+    highestPa,
+    endTimeS: endS,
+    risePaPerMin: minutes > 0 ? (endPa - startPa) / minutes : 0,
+  }
+  if (!complete && verdict !== 'out') return { state: 'holding', highestPa, lastTimeS: endS, remainingS: holdS - endS }
+  return { state: verdict, ...numbers }
+}
+
+interface TypedTerms {
+  limitPa: number
+  holdS: number
+  volumeM3?: number
+  method: MethodProfile
+}
+
+/** Judging takes some milliseconds and a page asks every second: kept for as long as the same readings are asked about. */
+const judgedBefore = new WeakMap<object, { key: string; result: DecayResult | undefined }>()
+
+function typedDecay(
+  readings: object,
+  typed: readonly { timeS: number; pressurePa: number }[],
+  { limitPa, holdS, volumeM3, method }: TypedTerms,
+): DecayResult | undefined {
+  const after = typed.filter((s) => s.timeS >= 0)
+  const habits = decayHabits(method)
+  const key = JSON.stringify([after, limitPa, holdS, volumeM3, habits])
+  const before = judgedBefore.get(readings)
+  if (before?.key === key) return before.result
+  const analysis = analyseDecay(typed, { limitPa, holdS, volumeM3, habits })
+  const result = decayResult(analysis, { samples: after.length, limitPa, holdS, volumeM3 })
+  judgedBefore.set(readings, { key, result })
+  return result
 }

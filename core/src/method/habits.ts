@@ -353,7 +353,7 @@ export const habitSpecs = {
     min: 50,
     max: 500,
   }),
-  testGaugePa: spec('vacuum', 'gaugePressure', 2, 'psig', 'a test gauge that isn’t named counts as ±2 psi', {
+  testGaugePa: spec('vacuum', 'pressureDifference', 2, 'psi', 'a test gauge that isn’t named counts as ±2 psi', {
     min: 0.01,
     max: 50,
   }),

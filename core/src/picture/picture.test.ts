@@ -1,3 +1,5 @@
+import { runClock } from '../trace/runClock'
+import type { VacuumRun } from '../log/vacuum'
 import fc from 'fast-check'
 import { customaryProfile } from '../method/readyProfiles'
 import { judgeCharge } from '../tuning/judgeCharge'
@@ -95,13 +97,32 @@ describe('temperature ladder', () => {
 })
 
 describe('decay sheet', () => {
-  const labels = { limit: 'limit', valvedOff: 'valved off', minutes: 'minutes' }
+  const labels = {
+    limit: 'limit',
+    valvedOff: 'valved off',
+    nitrogen: 'nitrogen',
+    minutes: 'minutes',
+    straight: 'runs straight',
+    bendsTo: (pressure: string) => `bends to ${pressure}`,
+    level: 'level',
+  }
   const samples = [92000, 6000, 400, 350].map((v, i) => ({
     atMs: i * 600_000,
     pressurePa: v * 0.133322368,
     entryId: String(i),
   }))
-  const base = { samples, limitPa: 66.661184, holdS: 600 }
+  const base: VacuumRun = {
+    samples,
+    limitPa: 66.661184,
+    holdS: 600,
+    phase: 'pulling',
+    traces: [],
+    clock: runClock([]),
+    plan: 'single',
+    breaks: [],
+    breaksLeft: 0,
+    targetPa: 66.661184,
+  }
   it('draws readings, limit and hold on a log scale', () => {
     const scene = decaySheetScene({
       run: { ...base, valvedOffMs: 1_300_000, holdEndsMs: 1_900_000 },

@@ -6,6 +6,7 @@ const NARROW_SPACE = '\u202f'
 const decimals: Readonly<Record<string, number>> = {
   psig: 1,
   psia: 1,
+  psi: 1,
   bar: 2,
   kPa: 0,
   MPa: 3,

@@ -3,6 +3,7 @@
 export type Dimension =
   | 'gaugePressure'
   | 'absolutePressure'
+  | 'pressureDifference'
   | 'vacuum'
   | 'temperature'
   | 'temperatureDifference'
@@ -55,6 +56,12 @@ export const units = {
     bar: { ...pressureUnits.bar, aliases: ['barg', 'bar g'] },
     kPa: { ...pressureUnits.kPa, aliases: ['kpag'] },
     MPa: { ...pressureUnits.MPa, aliases: ['mpag'] },
+  },
+  pressureDifference: {
+    psi: { ...pressureUnits.psi, aliases: ['lb/in2', 'psid', '#'] },
+    bar: { ...pressureUnits.bar },
+    kPa: { ...pressureUnits.kPa },
+    Pa: { factor: 1 },
   },
   absolutePressure: {
     psia: { ...pressureUnits.psi, aliases: ['psi'] },
@@ -153,6 +160,7 @@ export function anyToSi(dimension: Dimension, quantity: AnyQuantity): number {
 const preferred: { readonly [D in Dimension]: Record<UnitSystem, UnitOf<D>> } = {
   gaugePressure: { ip: 'psig', si: 'bar' },
   absolutePressure: { ip: 'psia', si: 'bar' },
+  pressureDifference: { ip: 'psi', si: 'bar' },
   vacuum: { ip: 'micron', si: 'Pa' },
   temperature: { ip: '°F', si: '°C' },
   temperatureDifference: { ip: '°F', si: 'K' },

@@ -1,8 +1,26 @@
 import { judge } from '../measurement/judge'
 import { usualSi } from '../method/profile'
 import { decayBins, gaugeNoise, type Bin, type GaugeNoise } from './decayBins'
-import { believe, causeOf, causes, hardlyRises, predict, staysUnderForAnHour, type CauseTerms, type DecayCause, type Possible } from './decayBelief'
-import { chiSquaredOf, decayPressurePa, fitLinear, fitModels, timeConstantGrid, type DecayCurve, type DecayFit } from './decayModels'
+import {
+  believe,
+  causeOf,
+  causes,
+  hardlyRises,
+  predict,
+  staysUnderForAnHour,
+  type CauseTerms,
+  type DecayCause,
+  type Possible,
+} from './decayBelief'
+import {
+  chiSquaredOf,
+  decayPressurePa,
+  fitLinear,
+  fitModels,
+  timeConstantGrid,
+  type DecayCurve,
+  type DecayFit,
+} from './decayModels'
 import { cleanSamples, type SampleProblem, type VacuumSample } from './sample'
 
 export interface DecayOptions {
@@ -89,7 +107,12 @@ export function analyseDecay(samples: readonly VacuumSample[], options: DecayOpt
   const last = held.at(-1)
   const base = { problems, fits: [], settledAfterS: 0, lastS: last?.timeS ?? 0, leakPaPerS: 0 }
   const span = last ? last.timeS - held[0]!.timeS : 0
-  if (!last || held.length < LEAST_READINGS || span < LEAST_SPAN_S || problems.some((p) => p.code === 'gaugeNotConnected'))
+  if (
+    !last ||
+    held.length < LEAST_READINGS ||
+    span < LEAST_SPAN_S ||
+    problems.some((p) => p.code === 'gaugeNotConnected')
+  )
     return tooLittle(base, held, options)
 
   const noise = gaugeNoise(held, noiseFraction)
@@ -331,7 +354,8 @@ function minutesToDecide(
     const u = Math.hypot(atHold.standardUncertaintyPa, gaugeShare * atHold.meanPa)
     const thresholds = { in: habits.inProbability, out: habits.outProbability }
     const clear =
-      judge({ value: atHold.meanPa, standardUncertainty: u, low: -Infinity, high: limitPa, thresholds }).verdict !== 'tooClose'
+      judge({ value: atHold.meanPa, standardUncertainty: u, low: -Infinity, high: limitPa, thresholds }).verdict !==
+      'tooClose'
     if (named.cause !== 'inconclusive' && clear) return addedS / 60
   }
   return undefined

@@ -23,6 +23,8 @@ const FLAT_HALVING_S = 600
 /** At a shelf it falls less than this share as fast as it did before. */
 const SLOWED_SHARE = 0.35
 const ZERO_C = 273.15
+/** equal readings this high are the gauge's end stop, not a standstill */
+const END_STOP_PA = 2650
 
 /**
  * Where a pull-down stands: on its way with a time to the target, held up on the shelf of boiling water or subliming ice, at a
@@ -43,7 +45,8 @@ export function analysePullDown(
   if (clean.length === 0) return { state: 'pulling' }
   const lastPa = middle(clean.slice(-3).map((s) => s.pressurePa))
   if (lastPa <= targetPa) return { state: 'reached', lastPa }
-  if (clean.length < 4) return { state: 'pulling', lastPa }
+  const atEndStop = lastPa >= END_STOP_PA && clean.slice(-3).every((s) => s.pressurePa === lastPa)
+  if (clean.length < 4 || atEndStop) return { state: 'pulling', lastPa }
 
   const rates = fallRates(clean)
   const now = rates.at(-1)!
@@ -112,8 +115,10 @@ function slopeOfLog(samples: readonly VacuumSample[]): number {
 
 function inWaterRange(pressurePa: number, waterTemperatureK = ZERO_C + 35): boolean {
   const ice = waterVapourPressurePa(ZERO_C - 6)!
-  return pressurePa >= Math.min(ice, 0.4 * waterVapourPressurePa(waterTemperatureK)!) &&
+  return (
+    pressurePa >= Math.min(ice, 0.4 * waterVapourPressurePa(waterTemperatureK)!) &&
     pressurePa <= 1.15 * waterVapourPressurePa(waterTemperatureK)!
+  )
 }
 
 /** The stretch that a single exponential may follow: after the last shelf, and not above ten times the pressure now. */

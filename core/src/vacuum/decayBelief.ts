@@ -75,7 +75,9 @@ function likely({ low, high }: { low: number; high: number }, value: number): nu
  */
 export function believe(bins: readonly Bin[], { spanS, temper }: { spanS: number; temper: number }): Possible[] {
   const components = decayModels.flatMap((model) => {
-    const fits = withBend(model) ? alongTimeConstant(bins, model, spanS) : [{ fit: fitLinear(bins, model, 1), prior: 1 }]
+    const fits = withBend(model)
+      ? alongTimeConstant(bins, model, spanS)
+      : [{ fit: fitLinear(bins, model, 1), prior: 1 }]
     return fits.flatMap(({ fit, prior }) => (fit && prior > 0 ? [{ model, fit, prior }] : []))
   })
   const least = Math.min(...components.map((c) => c.fit.chiSquared))

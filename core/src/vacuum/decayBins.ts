@@ -45,7 +45,10 @@ export function gaugeNoise(samples: readonly VacuumSample[], priorShare: number)
   const worth = shares.length / 2
   const share = Math.sqrt((PRIOR_WEIGHT * priorShare ** 2 + squares / 2) / (PRIOR_WEIGHT + worth))
   const long = shares.length >= 40
-  return { share: Math.max(long ? Math.sqrt(squares / shares.length) : share, LEAST_SHARE), stepPa: displayStep(samples) }
+  return {
+    share: Math.max(long ? Math.sqrt(squares / shares.length) : share, LEAST_SHARE),
+    stepPa: displayStep(samples),
+  }
 }
 
 /** The smallest step between readings of which most others are multiples. */
@@ -71,7 +74,8 @@ export function decayBins(samples: readonly VacuumSample[], noise: GaugeNoise, m
   const span = last.timeS - first.timeS
   const bins: Bin[] = []
   // rounding is the same for every bin on one step of the display: it averages out only as steps are passed
-  const steps = noise.stepPa > 0 ? Math.abs(middleOf(samples.slice(-20)) - middleOf(samples.slice(0, 20))) / noise.stepPa : 0
+  const steps =
+    noise.stepPa > 0 ? Math.abs(middleOf(samples.slice(-20)) - middleOf(samples.slice(0, 20))) / noise.stepPa : 0
   const alike = Math.max(Math.min(most, samples.length) / (1 + 2 * steps), 1)
   let from = 0
   for (let i = 1; i <= most; i++) {
@@ -99,7 +103,7 @@ function binOf(samples: readonly VacuumSample[], { share, stepPa }: GaugeNoise, 
   const pressurePa = mean((s) => s.pressurePa)
   const noise = share * pressurePa
   // what rounding leaves after averaging: noise larger than a step dithers it away (Widrow & Kollár 2008, ch. 19)
-  const left = stepPa === 0 ? 0 : (stepPa ** 2 / 12) * Math.exp(-2 * (Math.PI * noise) ** 2 / stepPa ** 2)
+  const left = stepPa === 0 ? 0 : (stepPa ** 2 / 12) * Math.exp((-2 * (Math.PI * noise) ** 2) / stepPa ** 2)
   return {
     timeS: mean((s) => s.timeS),
     pressurePa,

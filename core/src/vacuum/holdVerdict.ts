@@ -4,8 +4,19 @@ export type HoldVerdict =
   | { state: 'noReading' }
   /** the hold isn't over, or nobody has read the gauge since it was */
   | { state: 'holding'; highestPa: number; lastTimeS: number; remainingS: number }
-  | { state: 'in'; startPa: number; endPa: number; highestPa: number; endTimeS: number; risePaPerMin: number }
-  | { state: 'out'; startPa: number; endPa: number; highestPa: number; endTimeS: number; risePaPerMin: number }
+  | {
+      state: 'in' | 'out' | 'tooClose'
+      startPa: number
+      endPa: number
+      highestPa: number
+      endTimeS: number
+      risePaPerMin: number
+    }
+
+/** Whether a hold has its verdict; In and Out end its wait, too close to call doesn't. */
+export function isJudged(verdict: HoldVerdict | undefined): verdict is Extract<HoldVerdict, { endTimeS: number }> {
+  return verdict !== undefined && verdict.state !== 'noReading' && verdict.state !== 'holding'
+}
 
 /**
  * Verdict on a decay hold against its limit: In when every reading up to one taken at or after the full hold is at or

@@ -94,10 +94,12 @@ export function suspectUnit(pressuresPa: readonly number[]): number | undefined 
   if (pressuresPa.length === 0) return undefined
   const high = pressuresPa.reduce((a, b) => Math.max(a, b), -Infinity)
   const low = pressuresPa.reduce((a, b) => Math.min(a, b), Infinity)
-  if (high > HIGHEST_AIR_PA) return [MICRON_PA, 1e-3].find((f) => high * f <= HIGHEST_AIR_PA && high * f > LOWEST_FIELD_PA)
+  if (high > HIGHEST_AIR_PA)
+    return [MICRON_PA, 1e-3].find((f) => high * f <= HIGHEST_AIR_PA && high * f > LOWEST_FIELD_PA)
   // a pull-down begins at atmosphere: 101 325 read as micron says that the figures were Pa
   const firstAsPa = high / MICRON_PA
-  if (firstAsPa > 85_000 && firstAsPa < 106_000 && high < 0.25 * ATMOSPHERE_PA && low < 0.02 * high) return 1 / MICRON_PA
+  if (firstAsPa > 85_000 && firstAsPa < 106_000 && high < 0.25 * ATMOSPHERE_PA && low < 0.02 * high)
+    return 1 / MICRON_PA
   if (high < LOWEST_FIELD_PA) return [1000, 750.062, 100].find((f) => low * f > 10 * LOWEST_FIELD_PA)
   return undefined
 }

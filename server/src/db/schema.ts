@@ -1,5 +1,6 @@
 import type { BookEntry, Entry, Quantity, UnitRecord, UnitSummary } from '@zetesis/core'
 import {
+  customType,
   foreignKey,
   index,
   integer,
@@ -13,6 +14,8 @@ import {
   uuid,
   varchar,
 } from 'drizzle-orm/pg-core'
+
+const bytea = customType<{ data: Buffer; driverData: Buffer }>({ dataType: () => 'bytea' })
 
 /** Every key begins with the company: tenancy is in the key, and the tables can be distributed by it. */
 
@@ -86,6 +89,24 @@ export const logEntries = pgTable(
   (t) => [
     primaryKey({ columns: [t.companyId, t.unitId, t.seq] }),
     uniqueIndex('log_entries_entry').on(t.companyId, t.unitId, t.entryId),
+    foreignKey({ columns: [t.companyId, t.unitId], foreignColumns: [unitState.companyId, unitState.unitId] }),
+  ],
+)
+
+/** Recordings in chunks of samples: core's `encodeChunk`, immutable, the same number stored once. */
+export const traceChunks = pgTable(
+  'trace_chunks',
+  {
+    companyId: uuid('company_id').notNull(),
+    unitId: uuid('unit_id').notNull(),
+    traceId: uuid('trace_id').notNull(),
+    number: integer('number').notNull(),
+    count: integer('count').notNull(),
+    bytes: bytea('bytes').notNull(),
+    receivedAt: timestamp('received_at', { withTimezone: true }).notNull().defaultNow(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.companyId, t.unitId, t.traceId, t.number] }),
     foreignKey({ columns: [t.companyId, t.unitId], foreignColumns: [unitState.companyId, unitState.unitId] }),
   ],
 )

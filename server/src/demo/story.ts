@@ -40,6 +40,23 @@ export function story(tag: string, jobId: string, now: Date) {
   }
 }
 
+/** A nitrogen test as a careful crew does it: two steps, listened to, and a hold that the evening cooled. */
+export function nitrogenTest(
+  { tell }: Pick<ReturnType<typeof story>, 'tell'>,
+  ago: number,
+  { plate = 450, loses = 0, holdMin = 24 }: { plate?: number; loses?: number; holdMin?: number } = {},
+): void {
+  const psig = (value: number): Quantity<'gaugePressure'> => ({ value: Math.round(value), unit: 'psig' })
+  const [warm, cool] = [78, 73]
+  const ends = ((plate + 14.5) * (cool + 459.67)) / (warm + 459.67) - 14.5 - loses
+  tell(ago + holdMin + 14, { kind: 'facts', facts: { testPressure: psig(plate) } })
+  tell(ago + holdMin + 12, { kind: 'testRaised', gas: 'nitrogen', gauge: psig(50), heard: 'quiet' })
+  tell(ago + holdMin + 6, { kind: 'testRaised', gas: 'nitrogen', gauge: psig(plate / 2), heard: 'quiet' })
+  tell(ago + holdMin + 2, { kind: 'testRaised', gas: 'nitrogen', gauge: psig(plate), heard: 'quiet' })
+  tell(ago + holdMin, { kind: 'testHeld', gauge: psig(plate), ambient: degF(warm) })
+  tell(ago, { kind: 'testRead', gauge: psig(ends), ambient: degF(cool) })
+}
+
 export const degF = (value: number): Quantity<'temperature'> => ({ value, unit: '°F' })
 export const dF = (value: number): Quantity<'temperatureDifference'> => ({ value, unit: '°F' })
 export const oz = (value: number): Quantity<'mass'> => ({ value, unit: 'oz' })

@@ -1,7 +1,8 @@
 import { toSi, type Quantity, type SignatureStrokes, type UnitFacts } from '@zetesis/core'
 import { demoId } from './ids'
 import { demoModelId, demoModels, demoModelVersion, readWith, type DemoModel } from './library'
-import { coolingReading, dF, feet, oz, story, type Told } from './story'
+import { recordDecay, type DemoTrace } from './recorded'
+import { coolingReading, dF, feet, nitrogenTest, oz, story, type Told } from './story'
 
 export const demoCompany = { id: demoId('company'), name: 'Tern & Alder Mechanical' }
 export const demoUsers = [
@@ -21,6 +22,8 @@ export interface DemoUnit {
   readonly tag: string
   readonly unitId: string
   readonly told: readonly Told[]
+  /** recordings that the log names */
+  readonly traces: readonly DemoTrace[]
 }
 
 const pullDown = (until: number): [number, number][] => [
@@ -59,8 +62,9 @@ export function demoWorld(now: Date): DemoUnit[] {
   const begin = (tag: string, job: (typeof demoJobs)[number], facts: UnitFacts, ago = 60 * 26) => {
     const s = story(tag, job.id, now)
     s.tell(ago, { kind: 'facts', facts })
-    units.push({ tag, unitId: demoId(`unit ${tag}`), told: s.told })
-    return s
+    const traces: DemoTrace[] = []
+    units.push({ tag, unitId: demoId(`unit ${tag}`), told: s.told, traces })
+    return { ...s, traces }
   }
   const label = (s: ReturnType<typeof story>, model: DemoModel, ago: number) =>
     s.tell(ago, {
@@ -70,6 +74,7 @@ export function demoWorld(now: Date): DemoUnit[] {
       label: demoModels[model],
     })
   const goodDecay = (s: ReturnType<typeof story>, ago: number) => {
+    nitrogenTest(s, ago + 44)
     s.tell(ago + 36, { kind: 'pumpOn' })
     s.micron(...pullDown(ago))
     s.tell(ago, { kind: 'valvedOff' })
@@ -210,6 +215,7 @@ export function demoWorld(now: Date): DemoUnit[] {
     labelCharge: oz(66),
     ...line(22),
   })
+  nitrogenTest(k6, 60)
   k6.tell(42, { kind: 'pumpOn' })
   k6.micron(...pullDown(5.8))
   k6.tell(5.8, { kind: 'valvedOff' })
@@ -224,10 +230,9 @@ export function demoWorld(now: Date): DemoUnit[] {
     targetSubcooling: dF(10),
     ...line(34),
   })
-  k7.tell(76, { kind: 'pumpOn' })
-  k7.micron([75, 88000], [70, 24000], [65, 9600], [61, 7400], [57, 6100], [52, 2400], [48, 900], [45, 420], [41, 340])
-  k7.tell(40, { kind: 'valvedOff' })
-  k7.micron([39, 480], [37, 770], [35, 1010], [32, 1260], [28, 1490])
+  nitrogenTest(k7, 100)
+  // the wet line set: its gauge was logging
+  recordDecay(k7, { tag: 'K-07', rig: 'wet', seed: 7, startedAgo: 60, valveOffMin: 20, holdMin: 15 })
 
   begin(
     'K-08',
@@ -258,6 +263,7 @@ export function demoWorld(now: Date): DemoUnit[] {
     lineLength: feet(25),
     liquidLine: { value: 0.375, unit: 'in' },
   })
+  nitrogenTest(l1, 50, { plate: 300 })
   l1.tell(30, { kind: 'pumpOn' })
   l1.micron([28, 64000], [20, 14500], [12, 5200], [4, 2300])
 
@@ -320,10 +326,9 @@ export function demoWorld(now: Date): DemoUnit[] {
     targetSubcooling: dF(11),
     ...line(33),
   })
-  o2.tell(70, { kind: 'pumpOn' })
-  o2.micron(...pullDown(30))
-  o2.tell(30, { kind: 'valvedOff' })
-  o2.micron([29, 350], [26, 410], [23, 470], [19, 550])
+  nitrogenTest(o2, 100, { plate: 300, holdMin: 15 })
+  // the slow leak: too slow for a quarter of an hour of nitrogen on this gauge, plain under vacuum
+  recordDecay(o2, { tag: 'O-02', rig: 'slowLeak', seed: 11, startedAgo: 50, valveOffMin: 22, holdMin: 15 })
 
   return units
 }

@@ -1,6 +1,7 @@
 import { countUp } from './time'
 import {
   formatNumber,
+  isJudged,
   show,
   showText,
   showTyped,
@@ -15,10 +16,12 @@ import {
 } from '@zetesis/core'
 import {
   accuracyWords,
+  causeText,
   findingWords,
   habitWords,
   noTargetWords,
   originWords,
+  rateText,
   sureWords,
   stageWords,
   targetSourceWords,
@@ -67,22 +70,70 @@ export function equipmentLines({ facts }: UnitView, system: UnitSystem): Line[] 
   return lines
 }
 
-export function vacuumLines({ vacuum }: UnitView, system: UnitSystem): Line[] {
-  const { verdict, limitPa, holdS } = vacuum
-  const limit = `${showText('vacuum', limitPa, system)} for ${formatNumber(holdS / 60, 0)} min`
-  if (!verdict || verdict.state === 'noReading' || verdict.state === 'holding') {
-    return [
-      { label: 'Decay hold', value: 'not finished' },
-      { label: 'Limit', value: limit },
-    ]
+/** The nitrogen test: what was held, what it shows, what it could have seen. */
+export function pressureLines({ pressureTest }: UnitView, system: UnitSystem): Line[] {
+  const { hold, limitPa, joints, holds } = pressureTest
+  if (!hold) return [{ label: 'Nitrogen hold', value: 'not part of this record' }]
+  const gauge = (pa: number) => showText('gaugePressure', pa, system)
+  const { item, last, soFar, verdict } = hold
+  const lines: Line[] = [
+    { label: 'Nitrogen hold', value: verdict ? verdictWords[verdict.verdict] : 'not finished' },
+    {
+      label: 'From',
+      value: `${both('gaugePressure', item.entry.gauge, system)}, pipe at ${both('temperature', item.entry.ambient, system)}`,
+    },
+  ]
+  if (last && soFar) {
+    const missing = showText('pressureDifference', soFar.differencePa, system)
+    const sure = showText('pressureDifference', 2 * soFar.standardUncertaintyPa, system)
+    lines.push(
+      {
+        label: 'To',
+        value: `${both('gaugePressure', last.entry.gauge, system)}, pipe at ${both('temperature', last.entry.ambient, system)}, after ${countUp((Date.parse(last.entry.at) - hold.startedMs) / 1000)}`,
+      },
+      { label: 'Against expected', value: `${missing} ± ${sure} (k = 2)` },
+    )
+    if (soFar.smallestVisibleLeakPaM3PerS !== undefined)
+      lines.push({
+        label: 'Would have seen',
+        value: `${soFar.smallestVisibleLeakPaM3PerS.toExponential(1)} Pa·m³/s and more`,
+      })
   }
+  if (limitPa !== undefined) lines.push({ label: 'Plate allows', value: gauge(limitPa) })
+  const leaking = joints.filter((j) => j.entry.found === 'bubbles')
+  if (joints.length > 0)
+    lines.push({
+      label: 'Joints soaped',
+      value: `${joints.length}, ${leaking.length === 0 ? 'all tight' : leaking.map((j) => `${j.entry.place}: ${j.entry.mended ?? 'bubbles'}`).join('; ')}`,
+    })
+  if (holds.length > 1) lines.push({ label: 'Holds', value: `${holds.length}, the last counts` })
+  return lines
+}
+
+export function vacuumLines({ vacuum, facts }: UnitView, system: UnitSystem): Line[] {
+  const { verdict, limitPa, holdS, decay, breaks } = vacuum
+  const limit = `${showText('vacuum', limitPa, system)} for ${formatNumber(holdS / 60, 0)} min`
+  const before: Line[] = breaks.length > 0 ? [{ label: 'Nitrogen breaks', value: String(breaks.length) }] : []
+  if (!isJudged(verdict)) {
+    return [{ label: 'Decay hold', value: 'not finished' }, { label: 'Limit', value: limit }, ...before]
+  }
+  const sure =
+    decay && decay.cause !== 'inconclusive'
+      ? `, ${formatNumber(Math.min(decay.confidence, 0.999) * 100, 0)} % sure`
+      : ''
   return [
     { label: 'Decay hold', value: verdictWords[verdict.state] },
+    ...(decay ? [{ label: 'Cause', value: `${causeText(decay.cause, facts.work)}${sure}` }] : []),
     {
       label: 'From, to',
       value: `${showText('vacuum', verdict.startPa, system)} to ${showText('vacuum', verdict.endPa, system)} in ${countUp(verdict.endTimeS)}`,
     },
     { label: 'Highest, limit', value: `${showText('vacuum', verdict.highestPa, system)}, ${limit}` },
+    ...(decay && decay.leakPaPerS > 0 ? [{ label: 'Straight rise', value: rateText(decay.leakPaPerS, system) }] : []),
+    ...(decay?.plateauPa === undefined
+      ? []
+      : [{ label: 'Levels off at', value: showText('vacuum', decay.plateauPa, system) }]),
+    ...before,
   ]
 }
 

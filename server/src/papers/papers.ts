@@ -2,6 +2,7 @@ import {
   decaySheetScene,
   ladderScene,
   unitView,
+  type SheetPoint,
   type SignatureStrokes,
   type UnitSystem,
   type UnitView,
@@ -14,6 +15,7 @@ import {
   equipmentLines,
   instrumentLines,
   methodLines,
+  pressureLines,
   readingLines,
   remarkLines,
   vacuumLines,
@@ -32,7 +34,11 @@ type Doc = PDFKit.PDFDocument
  * The handover papers of a unit as PDF, A4: what was installed, how it was evacuated and charged, how it runs,
  * what stays open and who signed; then what the verdict rests on. An unsealed record gives a draft that says so.
  */
-export async function papersPdf(file: RecordFile, system: UnitSystem): Promise<Buffer> {
+export async function papersPdf(
+  file: RecordFile,
+  system: UnitSystem,
+  recorded: readonly SheetPoint[] = [],
+): Promise<Buffer> {
   const { record, jobElevationM } = openRecord(file)
   const lastAt = file.log.at(-1)?.receivedAt ?? new Date(0).toISOString()
   const view = unitView(record, { nowMs: Date.parse(lastAt), jobElevationM })
@@ -53,12 +59,14 @@ export async function papersPdf(file: RecordFile, system: UnitSystem): Promise<B
   const charge = section(doc, 'Charge', chargeLines(view, system), right, y)
   y = Math.max(left, charge) + 10
   const vacuum = section(doc, 'Evacuation', vacuumLines(view, system), PAGE.margin, y)
-  if (view.vacuum.samples.length > 0) {
-    const sheet = decaySheetScene({ run: view.vacuum, system, words: decayWords, width: 350, height: 250 })
+  const drawn = view.vacuum.samples.length > 0 || recorded.length > 0
+  if (drawn) {
+    const sheet = decaySheetScene({ run: view.vacuum, recorded, system, words: decayWords, width: 350, height: 250 })
     paint(doc, sheet, PAGE.margin, vacuum + 4, column / 350)
   }
-  const reading = section(doc, 'Start-up reading', readingLines(view, system), right, y)
-  y = Math.max(vacuum + 4 + (250 * column) / 350, reading) + 16
+  const held = section(doc, 'Pressure test', pressureLines(view, system), right, y) + 10
+  const reading = section(doc, 'Start-up reading', readingLines(view, system), right, held)
+  y = Math.max(vacuum + 4 + (drawn ? (250 * column) / 350 : 0), reading) + 16
 
   const ladder =
     view.reading && ladderScene({ judged: view.reading.judged, system, words: ladderWords, width: 390, height: 330 })
@@ -143,7 +151,7 @@ function section(doc: Doc, title: string, lines: readonly Line[], x: number, top
 function notes(doc: Doc, lines: readonly string[], x: number, top: number): number {
   doc.font(fonts.wordBold, 11.5).fillColor(inks.copper).text('To know', x, top, { lineBreak: false })
   let y = top + 18
-  const closing = 'A pressure test and anything not listed are not part of this record.'
+  const closing = 'Anything not listed is not part of this record.'
   for (const line of [...lines, closing, safetyWords.handOver].map(printable)) {
     if (y > PAGE.height - 90) {
       doc.addPage()

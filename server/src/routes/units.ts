@@ -1,15 +1,16 @@
-import { AppendEntries } from '@zetesis/contract'
-import { Router } from 'express'
+import { AppendEntries, ChunkNumber, TraceChunk } from '@zetesis/contract'
+import { Router, type Request } from 'express'
 import { z } from 'zod'
 import type { UnitSystem } from '@zetesis/core'
 import { After, requireSignIn, scopeOf, uuidParam } from '../http/scope'
 import type { Services } from '../services/services'
 
-const PaperUnits = z.object({ units: z.enum(['ip', 'si']).default('ip') })
+const AfterChunk = z.object({ after: z.coerce.number().int().min(-1).default(-1) })
+const InUnits = z.object({ units: z.enum(['ip', 'si']).default('ip') })
 
 const fileName = (tag: string) => tag.replace(/[^\w.-]+/g, '-').slice(0, 60) || 'unit'
 
-export function unitRoutes({ log, units, record, papers }: Services): Router {
+export function unitRoutes({ log, units, record, traces, papers }: Services): Router {
   const router = Router()
   router.use(requireSignIn)
 
@@ -32,6 +33,24 @@ export function unitRoutes({ log, units, record, papers }: Services): Router {
     const { after } = After.parse(req.query)
     res.json(await record.entriesAfter(scopeOf(req).companyId, uuidParam(req, 'unitId'), after))
   })
+  const traceOf = (req: Request) => ({ unitId: uuidParam(req, 'unitId'), traceId: uuidParam(req, 'traceId') })
+  router.put('/units/:unitId/traces/:traceId/chunks/:number', async (req, res) => {
+    const place = { ...traceOf(req), number: ChunkNumber.parse(req.params.number) }
+    const stored = await traces.put(scopeOf(req).companyId, place, TraceChunk.parse(req.body))
+    res.status(stored ? 201 : 200).json({ number: place.number, stored })
+  })
+  router.get('/units/:unitId/traces/:traceId', async (req, res) => {
+    const { after } = AfterChunk.parse(req.query)
+    res.json(await traces.after(scopeOf(req).companyId, traceOf(req), after))
+  })
+  router.get('/units/:unitId/traces/:traceId/samples.csv', async (req, res) => {
+    const { units: system } = InUnits.parse(req.query)
+    const { name, csv } = await traces.csv(scopeOf(req).companyId, traceOf(req), system)
+    res
+      .attachment(`${fileName(name)}-recording.csv`)
+      .type('text/csv')
+      .send(csv)
+  })
   router.get('/units/:unitId/record.json', async (req, res) => {
     const file = await record.file(scopeOf(req).companyId, uuidParam(req, 'unitId'))
     res
@@ -40,9 +59,8 @@ export function unitRoutes({ log, units, record, papers }: Services): Router {
       .send(JSON.stringify(file, null, 1))
   })
   router.get('/units/:unitId/papers.pdf', async (req, res) => {
-    const { units: system } = PaperUnits.parse(req.query)
-    const file = await record.file(scopeOf(req).companyId, uuidParam(req, 'unitId'))
-    const pdf = await papers(file, system satisfies UnitSystem)
+    const { units: system } = InUnits.parse(req.query)
+    const { file, pdf } = await papers(scopeOf(req).companyId, uuidParam(req, 'unitId'), system satisfies UnitSystem)
     res
       .attachment(`${fileName(file.unit.tag)}-papers.pdf`)
       .type('application/pdf')

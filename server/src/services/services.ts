@@ -1,4 +1,5 @@
-import type { BookEntry, Entry } from '@zetesis/core'
+import type { TraceChunk } from '@zetesis/contract'
+import type { BookEntry, Entry, UnitSystem } from '@zetesis/core'
 import type pg from 'pg'
 import type { Db } from '../db/client'
 import { findJob, listJobs } from '../db/jobs'
@@ -9,6 +10,7 @@ import { appendBook, bookAfter } from './book'
 import { appendEntries, type AppendScope } from './log'
 import { entriesAfter, recordFile } from './record'
 import { makeSignIn } from './signIn'
+import { chunksAfter, csvOf, recordedVacuum, storeChunk, type ChunkPlace, type TracePlace } from './traces'
 
 export type Services = Awaited<ReturnType<typeof makeServices>>
 
@@ -37,6 +39,14 @@ export async function makeServices(db: Db, pool: pg.Pool) {
       entriesAfter: (companyId: string, unitId: string, after: number) => entriesAfter(db, companyId, unitId, after),
       file: (companyId: string, unitId: string) => recordFile(db, companyId, unitId),
     },
-    papers: papersPdf,
+    traces: {
+      put: (companyId: string, place: ChunkPlace, chunk: TraceChunk) => storeChunk(db, companyId, place, chunk),
+      after: (companyId: string, trace: TracePlace, after: number) => chunksAfter(db, companyId, trace, after),
+      csv: (companyId: string, trace: TracePlace, system: UnitSystem) => csvOf(db, companyId, trace, system),
+    },
+    papers: async (companyId: string, unitId: string, system: UnitSystem) => {
+      const file = await recordFile(db, companyId, unitId)
+      return { file, pdf: await papersPdf(file, system, await recordedVacuum(db, companyId, file)) }
+    },
   }
 }

@@ -1,0 +1,26 @@
+import { fromSi, preferredUnit, traceChannels, type TraceSample, type UnitSystem } from '@zetesis/core'
+import Papa from 'papaparse'
+import { channelDimension } from './guess'
+
+const names = { vacuum: 'vacuum', testPressure: 'test pressure', ambient: 'ambient' } as const
+
+/** A recording as CSV, all of it: time as ISO 8601 and in seconds, then each channel in the units in use. An empty cell is no reading. */
+export function traceCsv(
+  samples: readonly TraceSample[],
+  { startMs, speed, system }: { startMs: number; speed: number; system: UnitSystem },
+): string {
+  const channels = traceChannels.filter((c) => samples.some((s) => s.values[c] !== undefined))
+  const unit = (c: (typeof channels)[number]) => preferredUnit(channelDimension[c], system)
+  const head = ['time', 'seconds', ...channels.map((c) => `${names[c]} ${unit(c)}`)]
+  const rows = samples.map(({ timeS, values }) => [
+    new Date(startMs + (timeS * 1000) / speed).toISOString(),
+    String(timeS),
+    ...channels.map((c) => {
+      const si = values[c]
+      return si === null || si === undefined
+        ? ''
+        : String(Number(fromSi(channelDimension[c], si, unit(c)).toPrecision(7)))
+    }),
+  ])
+  return `${Papa.unparse([head, ...rows])}\r\n`
+}

@@ -1,0 +1,220 @@
+import {
+  formatNumber,
+  fromSi,
+  isJudged,
+  preferredUnit,
+  refrigerantLossKgPerYear,
+  showText,
+  toSi,
+  waterBoilingPointK,
+  type DecayAnalysis,
+  type DecayResult,
+  type PullDown,
+  type Refrigerant,
+  type StallCause,
+  type UnitFacts,
+  type UnitSystem,
+  type VacuumRun,
+} from '@zetesis/core'
+import { minutesText } from './stages'
+
+/** What stands on the decay sheet. */
+export const decayWords = {
+  limit: 'limit',
+  valvedOff: 'valved off',
+  nitrogen: 'nitrogen',
+  minutes: 'minutes',
+  straight: 'runs straight',
+  bendsTo: (pressure: string) => `bends to ${pressure}`,
+  level: 'level',
+}
+
+type Cause = DecayResult['cause']
+
+export const causeWords: Record<Cause, string> = {
+  tight: 'tight and dry',
+  leak: 'leaking',
+  moisture: 'still wet, not leaking',
+  both: 'wet and leaking',
+  inconclusive: 'can’t tell yet',
+}
+
+/** In old oil dissolved refrigerant looks the same as water: it is named beside it. */
+export function causeText(cause: Cause, work: UnitFacts['work']): string {
+  if (cause === 'moisture' && work !== undefined && work !== 'new') return 'wet, or gas leaving old oil; not leaking'
+  return causeWords[cause]
+}
+
+/** What to do about a decay, in one line. */
+export function nextForDecay(result: DecayResult, work: UnitFacts['work']): string {
+  const { cause, verdict } = result
+  switch (cause) {
+    case 'tight':
+      return verdict === 'out' ? 'No rise, but over the limit: pull deeper, then valve off again.' : 'Open the valves.'
+    case 'leak':
+      return verdict === 'in'
+        ? 'It passes, but the rise runs straight: find the leak before you rely on it.'
+        : 'Find the leak: nitrogen, soap on every joint, then mend and pull again.'
+    case 'moisture':
+      return verdict === 'in'
+        ? 'It passes, but moisture is left: pull some time longer if you can.'
+        : work === undefined || work === 'new'
+          ? 'Break with dry nitrogen twice, change the pump oil, pull again.'
+          : 'Warm the oil or break with nitrogen twice, change the pump oil, pull again.'
+    case 'both':
+      return 'Find the leak first, with nitrogen and soap; then break with nitrogen twice and pull again.'
+    case 'inconclusive':
+      return result.moreMinutes === undefined
+        ? 'Waiting longer won’t tell: steady the gauge, check its connection, pull deeper and hold again.'
+        : `Hold on: about ${moreText(result.moreMinutes)} more would tell.`
+  }
+}
+
+const moreText = (minutes: number) =>
+  minutes < 90 ? minutesText(Math.ceil(minutes) * 60) : `${formatNumber(minutes / 60, 1)} h`
+
+/** Vacuum per minute, in the unit in use. */
+export function rateText(paPerS: number, system: UnitSystem): string {
+  const unit = preferredUnit('vacuum', system)
+  const rate = fromSi('vacuum', paPerS * 60, unit)
+  return `${formatNumber(rate, Math.abs(rate) < 10 ? 1 : 0)} ${unit}/min`
+}
+
+/** The curve in words: what it does, and how sure that is. */
+export function decayReason(result: DecayResult, system: UnitSystem): string {
+  const { cause, confidence, leakPaPerS, plateauPa } = result
+  const sure = `${formatNumber(Math.min(confidence, 0.999) * 100, confidence > 0.99 ? 1 : 0)} % sure`
+  const bends =
+    plateauPa === undefined ? 'level' : `bending to ${showText('vacuum', Math.round(plateauPa * 100) / 100, system)}`
+  switch (cause) {
+    case 'tight':
+      return `Levels off${plateauPa === undefined ? '' : ` at ${showText('vacuum', plateauPa, system)}`}: ${sure}.`
+    case 'leak':
+      return `Runs straight at ${rateText(leakPaPerS, system)}, no end to it: ${sure}.`
+    case 'moisture':
+      return `${bends.charAt(0).toUpperCase()}${bends.slice(1)}. A leak would run straight: ${sure}.`
+    case 'both':
+      return `Bends, then runs on at ${rateText(leakPaPerS, system)}: ${sure}.`
+    case 'inconclusive':
+      return confidence === 0
+        ? 'Too few readings to see a curve.'
+        : `Likeliest ${likeliest(result)}, ${formatNumber(confidence * 100, 0)} %: not enough to say.`
+  }
+}
+
+function likeliest({ likelihood }: DecayResult): string {
+  const [first] = Object.entries(likelihood).sort((a, b) => b[1] - a[1])
+  return { tight: 'tight', leak: 'a leak', moisture: 'moisture', both: 'both' }[first![0] as keyof typeof likelihood]
+}
+
+export interface DecayLine {
+  readonly name: string
+  readonly value: string
+}
+
+/** Every number of a decay, for whoever opens it; the same lines stand in the papers. */
+export function decayLines(result: DecayResult, system: UnitSystem, refrigerant?: Refrigerant): DecayLine[] {
+  const { leakPaPerS, leakUpToPaPerS, plateauPa, timeConstantS, predictedAt24hPa, leakPaM3PerS, volumeM3 } = result
+  const vacuum = (pa: number) => showText('vacuum', pa, system)
+  const lines: DecayLine[] = [
+    {
+      name: 'likelihood tight : leak : moisture : both',
+      value: Object.values(result.likelihood)
+        .map((p) => formatNumber(p * 100, 0))
+        .join(' : '),
+    },
+    { name: 'straight rise', value: rateText(leakPaPerS, system) },
+  ]
+  if (leakUpToPaPerS !== undefined)
+    lines.push({ name: 'a leak it couldn’t have seen, up to', value: rateText(leakUpToPaPerS, system) })
+  if (plateauPa !== undefined) {
+    const boils = waterBoilingPointK(plateauPa)
+    lines.push({ name: 'levels off at', value: vacuum(plateauPa) })
+    if (boils !== undefined)
+      lines.push({ name: 'water that boils there is at', value: showText('temperature', boils, system) })
+  }
+  if (timeConstantS !== undefined) lines.push({ name: 'time constant', value: minutesText(Math.round(timeConstantS)) })
+  lines.push({ name: 'predicted at the end of the hold', value: vacuum(result.predictedAtHoldPa) })
+  if (predictedAt24hPa !== undefined) lines.push({ name: 'predicted after 24 h', value: vacuum(predictedAt24hPa) })
+  if (volumeM3 !== undefined)
+    lines.push({ name: 'inside volume, estimated', value: `${formatNumber(volumeM3 * 1000, 1)} L` })
+  if (leakPaM3PerS !== undefined && leakPaM3PerS > 0) {
+    lines.push({ name: 'leak as a flow of air', value: `${leakPaM3PerS.toExponential(1)} Pa·m³/s` })
+    const loss = refrigerant && refrigerantLossKgPerYear(refrigerant, leakPaM3PerS)
+    if (loss !== undefined)
+      lines.push({
+        name: 'would lose a year, if it were one hole that lets vapour out at 25 °C',
+        value: showText('mass', loss, system),
+      })
+  }
+  if (result.settledAfterS > 0)
+    lines.push({ name: 'left out after valving off', value: `${formatNumber(result.settledAfterS, 0)} s` })
+  return lines
+}
+
+const problemText: Record<DecayAnalysis['problems'][number]['code'], (count: number) => string> = {
+  notANumber: (n) => `${n} readings weren’t numbers and are left out.`,
+  notPositive: (n) => `${n} readings of zero or less are left out.`,
+  backwards: (n) => `Time ran backwards ${n} times: the readings were put in order.`,
+  sameTime: (n) => `${n} readings had the time of another: averaged.`,
+  saturated: (n) => `${n} readings at the gauge’s end stop are left out.`,
+  gaugeNotConnected: () =>
+    'The gauge stands at atmosphere throughout: it isn’t connected to the system, or its valve is shut.',
+  suspectUnit: (times) =>
+    `These figures can’t be in this unit: multiplied by ${Number(times.toPrecision(3))} they would be believable. Check micron, Torr, Pa and mbar.`,
+  tooFew: () => 'Too few readings after valving off to judge: log at least three over a minute.',
+  falling: () => 'The pressure falls though nothing pumps: something cools down, or the valve isn’t shut.',
+  startedOver: () => 'It was over the limit when you valved off and hasn’t risen: pull deeper first.',
+}
+
+/** What was odd about a recording, each in a sentence. */
+export function sampleProblemWords(problem: DecayAnalysis['problems'][number]): string {
+  return problemText[problem.code]('count' in problem ? problem.count : 'times' in problem ? problem.times : 0)
+}
+
+const stallWords: Record<StallCause, string> = {
+  pumpOil: 'change the pump oil',
+  hoses: 'take the cores out and use wide, short hoses',
+  gauge: 'put the gauge on the system, far from the pump',
+  moisture: 'look for moisture: break with nitrogen',
+  leak: 'look for a leak',
+}
+
+/** Where a pull-down stands, in one sentence. */
+export function pullDownWords(pull: PullDown, causes: readonly StallCause[], system: UnitSystem): string {
+  switch (pull.state) {
+    case 'reached':
+      return 'There. Valve off to hold it.'
+    case 'shelf': {
+      const boils = pull.shelfPa === undefined ? undefined : waterBoilingPointK(pull.shelfPa)
+      const at = boils === undefined ? '' : ` at ${showText('temperature', boils, system)}`
+      return `Water is boiling off${at}. It goes on falling when the water is gone; ice takes longest.`
+    }
+    case 'stalled':
+      return `Stands still at ${showText('vacuum', pull.lastPa ?? 0, system)}: ${causes.map((c) => stallWords[c]).join('; ')}.`
+    case 'pulling': {
+      if (pull.etaS === undefined) return 'Coming down.'
+      const low = Math.max(Math.round((pull.etaLowS ?? pull.etaS) / 60), 1)
+      const high = pull.etaHighS === undefined ? undefined : Math.max(Math.round(pull.etaHighS / 60), low)
+      return high === undefined
+        ? `Coming down: ${low} min to the target at the least.`
+        : `Coming down: ${low === high ? `about ${low}` : `${low}–${high}`} min to the target.`
+    }
+  }
+}
+
+/** When the rig alone can't hold better than the limit, no decay on it proves anything: said, never subtracted. */
+export function blankOffWords({ ready, limitPa }: VacuumRun, system: UnitSystem): string | undefined {
+  if (!ready?.blankOff) return undefined
+  const shown = toSi('vacuum', ready.blankOff)
+  return shown > limitPa / 2
+    ? `Blanked off, this rig only reaches ${showText('vacuum', shown, system)}: it can’t prove ${showText('vacuum', limitPa, system)}. Mend hoses, oil and gauge first.`
+    : undefined
+}
+
+/** The verdict's readings in one line. */
+export function holdLine(run: VacuumRun, system: UnitSystem): string | undefined {
+  const { verdict } = run
+  if (!isJudged(verdict)) return undefined
+  return `${showText('vacuum', verdict.startPa, system)} → ${showText('vacuum', verdict.endPa, system)} in ${minutesText(Math.round(verdict.endTimeS / 6) * 6)}`
+}
