@@ -6,6 +6,7 @@ import { useEffect } from 'react'
 import { Spinner, TamaguiProvider, Theme, YStack } from 'tamagui'
 import { BarActionProvider } from '@/features/frame/barAction'
 import { SignIn } from '@/features/signIn/SignIn'
+import { rigRunner } from '@/instruments/rigRunner'
 import { followUnits } from '@/settings/settings'
 import { useDark } from '@/settings/useDark'
 import { sentence } from '@/sync/api'
@@ -48,6 +49,7 @@ function Inside() {
   const { book } = useBook()
   const { units } = chosenProfile(book).choices
   useEffect(() => followUnits(units), [units])
+  useEffect(() => void rigRunner.resume(), [])
   return <Slot />
 }
 

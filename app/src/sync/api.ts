@@ -12,7 +12,7 @@ export class ApiError extends Error {
 export class NoAnswer extends Error {}
 
 interface Call<T> {
-  method?: 'GET' | 'POST'
+  method?: 'GET' | 'POST' | 'PUT'
   body?: unknown
   answer: z.ZodType<T>
 }

@@ -2,9 +2,11 @@ import {
   Appended,
   BookAppended,
   BookPage,
+  ChunkStored,
   EntryPage,
   JobList,
   SessionUser,
+  TracePage,
   UnitList,
   type UnitRow,
 } from '@zetesis/contract'
@@ -12,8 +14,11 @@ import type { BookEntry, BookItem, ChainedEntry, Entry } from '@zetesis/core'
 import { QueryCache, QueryClient } from '@tanstack/react-query'
 import { z } from 'zod'
 import { ApiError, call } from './api'
+import { fromBase64, toBase64 } from './base64'
 import { makeOutbox } from './outbox'
 import { BOOK, indexedDbStore } from './outboxStore'
+import { makeRecorder } from './recorder'
+import { indexedDbTraces, type StoredChunk } from './traceStore'
 
 const sessionEnded = (error: unknown) => error instanceof ApiError && error.problem.status === 401
 
@@ -54,6 +59,11 @@ export async function fetchLog(unitId: string): Promise<readonly ChainedEntry[]>
   }
 }
 
+export interface FetchedChunk {
+  readonly number: number
+  readonly bytes: Uint8Array
+}
+
 export const bookKey = ['book'] as const
 type StoredBookItem = BookItem & { readonly seq: number }
 
@@ -90,4 +100,36 @@ export const outbox = makeOutbox({
   locks: typeof navigator !== 'undefined' && 'locks' in navigator ? navigator.locks : undefined,
 })
 
-if (typeof window !== 'undefined') window.addEventListener('online', () => outbox.wake())
+async function sendChunk({ unitId, traceId, number, count, bytes }: StoredChunk): Promise<void> {
+  const body = { count, data: toBase64(bytes) }
+  await call(`/units/${unitId}/traces/${traceId}/chunks/${number}`, { method: 'PUT', body, answer: ChunkStored })
+}
+
+/** Where the rigs that run on this device are written down. */
+export const RIGS_KEY = 'zetesis.rigs'
+
+export const recorder = makeRecorder({
+  store: indexedDbTraces(),
+  send: sendChunk,
+  keeps: (traceId) => (localStorage.getItem(RIGS_KEY) ?? '').includes(traceId),
+})
+
+export const traceKey = (unitId: string, traceId: string) => ['trace', unitId, traceId] as const
+
+/** A recording's chunks as far as the server has them: only what is new is asked for. */
+export async function fetchTrace(unitId: string, traceId: string): Promise<readonly FetchedChunk[]> {
+  let chunks = queryClient.getQueryData<readonly FetchedChunk[]>(traceKey(unitId, traceId)) ?? []
+  for (;;) {
+    const after = chunks.at(-1)?.number ?? -1
+    const page = await call(`/units/${unitId}/traces/${traceId}?after=${after}`, { answer: TracePage })
+    const fetched = page.chunks.map(({ number, data }) => ({ number, bytes: fromBase64(data) }))
+    if (fetched.length > 0) chunks = [...chunks, ...fetched]
+    if (!page.more) return chunks
+  }
+}
+
+if (typeof window !== 'undefined')
+  window.addEventListener('online', () => {
+    outbox.wake()
+    recorder.wake()
+  })

@@ -1,3 +1,5 @@
+import { pickFile } from './pickFile'
+
 /** Hands a text to the person as a file. */
 export function saveFile(name: string, type: string, text: string): void {
   const url = URL.createObjectURL(new Blob([text], { type }))
@@ -11,25 +13,8 @@ export function saveFile(name: string, type: string, text: string): void {
   setTimeout(() => URL.revokeObjectURL(url), 10_000)
 }
 
-/** Asks for a file and reads it as text; undefined when the person leaves it. */
-export function readTextFile(accept: string): Promise<string | undefined> {
-  return new Promise((resolve) => {
-    const input = document.createElement('input')
-    input.type = 'file'
-    input.accept = accept
-    input.style.display = 'none'
-    input.dataset.testid = 'file-input'
-    document.body.append(input)
-    const done = (text?: string) => {
-      input.remove()
-      resolve(text)
-    }
-    input.addEventListener('change', () => {
-      const file = input.files?.[0]
-      if (file) void file.text().then(done, () => done())
-      else done()
-    })
-    input.addEventListener('cancel', () => done())
-    input.click()
-  })
+/** Asks for a file and reads it as text; undefined when the person leaves it or it can't be read. */
+export async function readTextFile(accept: string): Promise<string | undefined> {
+  const file = await pickFile(accept)
+  return file?.text().catch(() => undefined)
 }

@@ -9,6 +9,7 @@ import {
   waterBoilingPointK,
   type DecayAnalysis,
   type DecayResult,
+  type PressureHoldVerdict,
   type PullDown,
   type Refrigerant,
   type StallCause,
@@ -218,3 +219,27 @@ export function holdLine(run: VacuumRun, system: UnitSystem): string | undefined
   if (!isJudged(verdict)) return undefined
   return `${showText('vacuum', verdict.startPa, system)} → ${showText('vacuum', verdict.endPa, system)} in ${minutesText(Math.round(verdict.endTimeS / 6) * 6)}`
 }
+
+/** What a nitrogen hold shows, and what it could not have. */
+export function pressureReason(verdict: PressureHoldVerdict, system: UnitSystem): string {
+  const { differencePa, standardUncertaintyPa, expectedEndPa, smallestVisiblePaPerS, smallestVisibleLeakPaM3PerS } =
+    verdict
+  const psi = (pa: number) => showText('pressureDifference', pa, system)
+  const missing = `${psi(Math.abs(differencePa))} ${differencePa < 0 ? 'under' : 'over'} the ${showText('absolutePressure', expectedEndPa, system)} expected at this temperature, ± ${psi(2 * standardUncertaintyPa)}.`
+  const hour = `${psi(smallestVisiblePaPerS * 3600)} an hour`
+  const flow =
+    smallestVisibleLeakPaM3PerS === undefined ? '' : ` (${smallestVisibleLeakPaM3PerS.toExponential(1)} Pa·m³/s)`
+  const seen = `This hold sees ${hour}${flow} and more; a tenth of it takes ${hoursText(verdict.tenthAfterS)}.`
+  const act = {
+    in: 'Nothing lost that it could see.',
+    out: 'It loses pressure: soap every joint.',
+    tooClose:
+      differencePa > 0
+        ? 'It rose by more than the temperature says: measure the pipe, not the air, in the shade.'
+        : 'Hold on longer, or read a finer gauge.',
+  }[verdict.verdict]
+  return `${missing} ${act} ${seen}`
+}
+
+const hoursText = (seconds: number) =>
+  seconds < 5400 ? minutesText(Math.round(seconds / 60) * 60) : `${formatNumber(seconds / 3600, 1)} h`

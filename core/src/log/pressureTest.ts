@@ -13,6 +13,7 @@ export interface HeldPressure {
   readonly item: LogItem<TestHeld>
   readonly startedMs: number
   readonly endsMs: number
+  readonly startGaugePa: number
   /** the latest reading since */
   readonly last?: LogItem<TestRead>
   /** what the start comes to at the latest reading's temperature, and what that shows so far */
@@ -95,9 +96,10 @@ function holdOf(item: LogItem<TestHeld>, { reads, holdS, method, elevationM, vol
   const startedMs = timeOf(item)
   const endsMs = startedMs + holdS * 1000
   const last = [...reads].sort((a, b) => timeOf(a) - timeOf(b)).at(-1)
-  if (!last) return { item, startedMs, endsMs }
   const { gauge, ambient, instruments } = item.entry
   const gaugePa = toSi('gaugePressure', gauge)
+  const begun = { item, startedMs, endsMs, startGaugePa: gaugePa }
+  if (!last) return begun
   const soFar = judgePressureHold({
     startPa: absolutePressurePa({ gaugePa, elevationM }),
     startK: toSi('temperature', ambient),
@@ -114,5 +116,5 @@ function holdOf(item: LogItem<TestHeld>, { reads, holdS, method, elevationM, vol
     volumeM3,
   })
   const over = timeOf(last) >= endsMs
-  return { item, startedMs, endsMs, last, soFar, ...(over || soFar.verdict === 'out' ? { verdict: soFar } : {}) }
+  return { ...begun, last, soFar, ...(over || soFar.verdict === 'out' ? { verdict: soFar } : {}) }
 }

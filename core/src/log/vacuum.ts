@@ -60,6 +60,7 @@ export interface VacuumRun {
 
 const timeOf = (item: LogItem) => Date.parse(item.entry.at)
 const NITROGEN_BREAKS = 2
+const isWet = ({ cause }: DecayResult) => cause === 'moisture' || cause === 'both'
 
 /**
  * The evacuation as it stands, from times as corrected by the lead: readings, recordings, breaks, and the hold that the latest
@@ -82,7 +83,14 @@ export function vacuumRun(record: UnitRecord, method = unitMethod(record)): Vacu
     atMs: timeOf(item),
     soakEndsMs: clock.wallMs(clock.runMs(timeOf(item)) + method.nitrogenSoakS.si * 1000),
   }))
-  const breaksLeft = plan === 'triple' ? Math.max(NITROGEN_BREAKS - breaks.length, 0) : 0
+  // a decay that was judged wet asks for its own two breaks
+  const wetMs = lastTime(
+    items.valvedOff.filter((v) =>
+      items.decayJudged.some((j) => j.entry.valvedOff === v.entry.id && isWet(j.entry.result)),
+    ),
+  )
+  const asked = plan === 'triple' || wetMs !== undefined ? NITROGEN_BREAKS : 0
+  const breaksLeft = Math.max(asked - breaks.filter((b) => b.atMs > (wetMs ?? -Infinity)).length, 0)
   const base = {
     phase: phaseOf(latest),
     samples,

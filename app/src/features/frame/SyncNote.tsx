@@ -1,5 +1,6 @@
+import { useSyncExternalStore } from 'react'
 import { Text, XStack, YStack } from 'tamagui'
-import { outbox } from '@/sync/client'
+import { outbox, recorder } from '@/sync/client'
 import { useOutboxState } from '@/sync/useOutbox'
 import { bookEntryWords, entryWords } from '@zetesis/contract'
 import type { BookEntry, Entry } from '@zetesis/core'
@@ -10,7 +11,9 @@ import { Card } from '@/ui/Card'
 
 /** "3 not sent yet" or "everything sent". */
 export function SyncNote() {
-  const { waiting, refused } = useOutboxState()
+  const { waiting: entries, refused } = useOutboxState()
+  const chunks = useSyncExternalStore(recorder.subscribe, recorder.waiting)
+  const waiting = entries + chunks
   const text = waiting > 0 ? `${waiting} not sent yet` : 'everything sent ✓'
   return (
     <Text color={waiting > 0 ? '$copperLit' : '$onBarSoft'} fontSize="$2" role="status" testID="sync-note">

@@ -2,6 +2,7 @@ import type { Need, Stage } from '@zetesis/core'
 
 export const stagePath: Record<Stage, string> = {
   prepare: 'prepare',
+  pressureTest: 'pressure-test',
   vacuum: 'vacuum',
   weighIn: 'weigh-in',
   startUp: 'start-up',

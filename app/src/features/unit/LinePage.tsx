@@ -1,5 +1,5 @@
-import { actWords, countdown, missingWords, refusalWords, stageWords } from '@zetesis/contract'
-import { type StageView, type UnitSystem, type UnitView } from '@zetesis/core'
+import { actWords, countdown, missingWords, refusalWords, stageWords, waitWords } from '@zetesis/contract'
+import { waitStage, type StageView, type UnitSystem, type UnitView } from '@zetesis/core'
 import { useRouter } from 'expo-router'
 import { Button, Text, useMedia, XStack, YStack } from 'tamagui'
 import { CopperFitting } from '@/charts/CopperFitting'
@@ -8,7 +8,7 @@ import { needHref, stageHref } from '@/features/frame/routes'
 import { LogList } from '@/features/log/LogList'
 import { useSettings } from '@/settings/settings'
 import { Heading, Soft } from '@/ui/Words'
-import { decayLine, verdictText, weighLine } from './lines'
+import { decayLine, pressureLine, verdictText, weighLine } from './lines'
 import { FactChips } from './UnitHead'
 import { UnitPage } from './UnitPage'
 import type { UnitHandle } from './useUnit'
@@ -83,12 +83,13 @@ function Line({ unit }: { unit: UnitHandle }) {
   )
 }
 
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
+
 /** What a stage has to say for itself, in one line. */
 function stageLine({ stage, state, pass }: StageView, view: UnitView, system: UnitSystem, now: number): string {
   if (state === 'bypassed' && pass) return `Passed: ${pass.entry.reason}`
-  const wait = view.waits.find((w) => w.endsMs > now && (w.kind === 'decayHold') === (stage === 'vacuum'))
-  if (state === 'waiting' && wait)
-    return `${wait.kind === 'decayHold' ? 'Decay hold' : 'Settling'} · ${countdown(wait.endsMs - now)} left`
+  const wait = view.waits.find((w) => w.endsMs > now && waitStage[w.kind] === stage)
+  if (state === 'waiting' && wait) return `${capital(waitWords[wait.kind])} · ${countdown(wait.endsMs - now)} left`
   switch (stage) {
     case 'prepare': {
       if (view.refusal) return refusalWords[view.refusal]
@@ -101,6 +102,8 @@ function stageLine({ stage, state, pass }: StageView, view: UnitView, system: Un
         .filter(Boolean)
         .join(' · ')
     }
+    case 'pressureTest':
+      return pressureLine(view, system)
     case 'vacuum':
       return decayLine(view, system)
     case 'weighIn':

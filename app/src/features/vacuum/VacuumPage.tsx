@@ -1,14 +1,5 @@
-import { countdown, decayWords, entryProblemWords, minutesText, safetyWords, verdictWords } from '@zetesis/contract'
-import {
-  decaySheetScene,
-  formatNumber,
-  fromSi,
-  preferredUnit,
-  show,
-  showText,
-  type EntryBody,
-  type UnitView,
-} from '@zetesis/core'
+import { decayWords, entryProblemWords, safetyWords } from '@zetesis/contract'
+import { absolutePressurePa, decaySheetScene, isJudged, type EntryBody, type UnitView } from '@zetesis/core'
 import { useMemo, useState } from 'react'
 import { useMedia, XStack, YStack } from 'tamagui'
 import { SceneView } from '@/charts/SceneView'
@@ -17,38 +8,60 @@ import { Gate } from '@/features/unit/Gate'
 import { readClock, TimeField } from '@/features/unit/TimeField'
 import { UnitPage } from '@/features/unit/UnitPage'
 import type { UnitHandle } from '@/features/unit/useUnit'
+import { rigRunner } from '@/instruments/rigRunner'
 import { useSettings } from '@/settings/settings'
 import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
 import { Caution } from '@/ui/Caution'
+import { Choice } from '@/ui/Choice'
 import { Press } from '@/ui/Press'
 import { QuantityField, type QuantityText } from '@/ui/QuantityField'
 import { quantityInput } from '@/ui/quantityInput'
-import { clearDraft, readDraft } from '@/ui/useDraft'
-import { Body, Figure } from '@/ui/Words'
+import { clearDraft, readDraft, saveDraft } from '@/ui/useDraft'
+import { Body } from '@/ui/Words'
+import type { DecayAnswer } from '@/workers/decay.worker'
+import { BeforeCard } from './BeforeCard'
+import { DecayBanner } from './DecayBanner'
+import { DecayNumbers } from './DecayNumbers'
+import { ImportCard } from './ImportCard'
+import { endRecording, RigCard, useRig } from './RigCard'
+import { useRecordedRun } from './useRecordedRun'
 
 export function VacuumPage() {
   return <UnitPage title="Vacuum" render={(unit) => <Vacuum key={unit.unitId} unit={unit} />} />
 }
 
+const sources = [
+  { value: 'typed', label: 'Typed' },
+  { value: 'file', label: 'Log file' },
+  { value: 'rig', label: 'Rig' },
+] as const
+type GaugeSource = (typeof sources)[number]['value']
+
 interface Draft {
   micron: QuantityText
   time: string
+  from?: GaugeSource
 }
+
+type Mark = 'pumpOn' | 'valvedOff' | 'nitrogenBreak'
 
 function Vacuum({ unit }: { unit: UnitHandle }) {
   const { view, now } = unit
   const { system } = useSettings()
   const { wide } = useMedia()
   const { vacuum } = view
+  const recorded = useRecordedRun(unit.unitId, view)
+  const session = useRig(unit.unitId)
   const draftName = `vacuum.${unit.unitId}`
   const [draft, setDraft] = useState<Draft>(() => ({ micron: { text: '' }, time: '', ...readDraft<Draft>(draftName) }))
   const [problems, setProblems] = useState<Partial<Record<keyof Draft, string>>>({})
+  const from: GaugeSource = session ? 'rig' : (draft.from ?? 'typed')
   const change = (part: Partial<Draft>) => {
     const next = { ...draft, ...part }
     setDraft(next)
     setProblems({})
-    localStorage.setItem(`zetesis.draft.${draftName}`, JSON.stringify(next))
+    saveDraft(draftName, next)
   }
 
   const stamp = (body: EntryBody): boolean => {
@@ -65,8 +78,9 @@ function Vacuum({ unit }: { unit: UnitHandle }) {
     return true
   }
   const done = () => {
-    setDraft({ micron: { text: '' }, time: '' })
+    setDraft({ ...draft, micron: { text: '' }, time: '' })
     clearDraft(draftName)
+    if (draft.from) saveDraft(draftName, { from: draft.from, micron: { text: '' }, time: '' })
   }
   const logReading = () => {
     const parsed = quantityInput('vacuum', system, { required: true }).safeParse(draft.micron)
@@ -74,47 +88,99 @@ function Vacuum({ unit }: { unit: UnitHandle }) {
       return setProblems({ micron: parsed.error?.issues[0]?.message ?? 'Type what the gauge shows.' })
     if (stamp({ kind: 'micron', reading: parsed.data })) done()
   }
-  const mark = (kind: 'pumpOn' | 'valvedOff') => {
-    if (stamp({ kind })) change({ time: '' })
+  const mark = (kind: Mark) => {
+    const body: EntryBody =
+      kind === 'nitrogenBreak' ? { kind, to: view.method.nitrogenBreakPa.quantity as never } : { kind }
+    if (!stamp(body)) return
+    change({ time: '' })
+    if (session) playOnRig(unit, kind)
   }
-  useBarAction(view.sealed ? undefined : 'Log the gauge', logReading)
+  const logVerdict = () => {
+    if (!recorded?.result || !vacuum.valvedOffId) return
+    const traceIds = vacuum.traces.map((t) => t.traceId).slice(-20)
+    const [problem] = unit.append({
+      kind: 'decayJudged',
+      valvedOff: vacuum.valvedOffId,
+      traceIds,
+      result: recorded.result,
+    })
+    if (problem) return setProblems({ micron: entryProblemWords(problem, system) })
+    if (session && recorded.result.verdict === 'in') {
+      rigRunner.stop(unit.unitId)
+      void endRecording(unit, session.traceId)
+    }
+  }
+  const act = nextAct(view, recorded, { live: session !== undefined, typing: from === 'typed' })
+  const acts: Record<Act, () => void> = {
+    log: logReading,
+    judge: logVerdict,
+    pumpOn: () => mark('pumpOn'),
+    valvedOff: () => mark('valvedOff'),
+    nitrogenBreak: () => mark('nitrogenBreak'),
+  }
+  useBarAction(view.sealed || !act ? undefined : actWord[act], () => act && acts[act]())
 
-  const holding = vacuum.valvedOffMs !== undefined
+  const result = vacuum.decay ?? recorded?.result
+  const points = recorded?.points
   const scene = useMemo(
     () =>
-      decaySheetScene({ run: vacuum, system, words: decayWords, width: wide ? 620 : 358, height: wide ? 330 : 300 }),
-    [vacuum, system, wide],
+      decaySheetScene({
+        run: vacuum,
+        recorded: points,
+        decay: result,
+        system,
+        words: decayWords,
+        width: wide ? 620 : 358,
+        height: wide ? 330 : 300,
+      }),
+    [vacuum, points, result, system, wide],
   )
+  const count = vacuum.samples.length + (recorded?.count ?? 0)
   return (
     <YStack gap="$4">
-      <DecayBanner view={view} now={now} />
-      {vacuum.samples.length > 0 || holding ? (
-        <SceneView scene={scene} label={`Decay sheet with ${vacuum.samples.length} readings`} testID="decay-sheet" />
+      <DecayBanner view={view} now={now} recorded={recorded} />
+      {count > 0 || vacuum.phase === 'holding' ? (
+        <SceneView scene={scene} label={`Decay sheet with ${count} readings`} testID="decay-sheet" />
       ) : (
         <Body>
           Pull down with the gauge at the far side, cores out and big hoses. Each reading you log is drawn here.
         </Body>
       )}
+      {result && (isJudged(vacuum.verdict) || result.confidence > 0) ? (
+        <DecayNumbers result={result} facts={view.facts} problems={recorded?.problems ?? []} />
+      ) : null}
+      <Odd recorded={recorded} />
       {view.sealed ? null : (
-        <Card>
-          <QuantityField
-            label="Gauge"
-            dimension="vacuum"
-            value={draft.micron}
-            onChange={(micron) => change({ micron })}
-            problem={problems.micron}
-            testID="micron"
-          />
-          <TimeField value={draft.time} onChange={(time) => change({ time })} problem={problems.time} />
-          <XStack gap="$2" flexWrap="wrap">
-            <Press testID="valved-off" grow look={holding ? 'quiet' : 'plain'} onPress={() => mark('valvedOff')}>
-              {holding ? 'Valved off again' : 'Valved off'}
-            </Press>
-            <Press testID="pump-on" grow look={holding ? 'plain' : 'quiet'} onPress={() => mark('pumpOn')}>
-              Pump on
-            </Press>
-          </XStack>
-        </Card>
+        <>
+          <BeforeCard unit={unit} />
+          <Card>
+            <Choice
+              label="Readings come from"
+              options={sources}
+              value={from}
+              onChange={(v) => !session && change({ from: v ?? from })}
+              testID="source"
+            />
+            {from === 'typed' ? (
+              <QuantityField
+                label="Gauge"
+                dimension="vacuum"
+                value={draft.micron}
+                onChange={(micron) => change({ micron })}
+                problem={problems.micron}
+                testID="micron"
+              />
+            ) : null}
+            {from === 'rig' ? <RigCard unit={unit} /> : null}
+            {from === 'file' ? <ImportCard unit={unit} /> : null}
+            {from === 'file' ? null : <Marks view={view} mark={mark} main={act} />}
+            {from === 'typed' ? (
+              <TimeField value={draft.time} onChange={(time) => change({ time })} problem={problems.time} />
+            ) : problems.micron ? (
+              <Body color="$oxide">{problems.micron}</Body>
+            ) : null}
+          </Card>
+        </>
       )}
       <Caution>{safetyWords.vacuum}</Caution>
       <Gate
@@ -126,52 +192,82 @@ function Vacuum({ unit }: { unit: UnitHandle }) {
   )
 }
 
-function DecayBanner({ view, now }: { view: UnitView; now: number }) {
-  const { system } = useSettings()
-  const { vacuum } = view
-  const { verdict, limitPa, holdS, holdEndsMs } = vacuum
-  const limit = showText('vacuum', limitPa, system)
-  if (verdict?.state === 'in' || verdict?.state === 'out') {
-    const rise = fromSi('vacuum', verdict.risePaPerMin, preferredUnit('vacuum', system))
-    const unit = preferredUnit('vacuum', system)
-    const from = show('vacuum', verdict.startPa, system).figure
-    return (
-      <Banner
-        metal={verdict.state}
-        word={verdictWords[verdict.state]}
-        testID="decay-verdict"
-        figure={<Figure>{`${from} → ${showText('vacuum', verdict.endPa, system)}`}</Figure>}
-      >
-        {verdict.state === 'in'
-          ? `After ${minutesText(Math.round(verdict.endTimeS))}, limit ${limit}. Rising ${formatNumber(rise, 1)} ${unit}/min on average.`
-          : `Over the limit of ${limit}. Rising ${formatNumber(rise, 1)} ${unit}/min on average. Look for moisture and leaks, then pull again.`}
-      </Banner>
-    )
+type Act = 'log' | 'judge' | Mark
+const actWord: Record<Act, string> = {
+  log: 'Log the gauge',
+  judge: 'Log the verdict',
+  pumpOn: 'Pump on',
+  valvedOff: 'Valve off',
+  nitrogenBreak: 'Break with nitrogen',
+}
+
+/** The one thing under the thumb: with live readings the next step of the evacuation, else logging the gauge. */
+function nextAct(
+  { vacuum }: UnitView,
+  recorded: DecayAnswer | undefined,
+  { live, typing }: { live: boolean; typing: boolean },
+): Act | undefined {
+  const { phase, verdict, decay, breaksLeft } = vacuum
+  if (isJudged(verdict) && live)
+    return decay?.cause === 'moisture' || decay?.cause === 'both' ? 'nitrogenBreak' : 'pumpOn'
+  if (phase === 'holding' && recorded?.result && !isJudged(verdict)) {
+    const { complete, verdict: so } = recorded.result
+    return complete || so === 'out' ? 'judge' : typing ? 'log' : undefined
   }
-  if (holdEndsMs !== undefined) {
-    const left = holdEndsMs - now
-    return (
-      <Banner
-        metal="none"
-        word={left > 0 ? 'Holding' : 'Hold is over'}
-        testID="decay-verdict"
-        figure={left > 0 ? <Figure testID="hold-left">{countdown(left)}</Figure> : undefined}
-      >
-        {left > 0
-          ? `Valved off. Read the gauge now and then, and once when ${minutesText(holdS)} are over. Limit ${limit}.`
-          : `Read the gauge once more: the verdict needs a reading after ${minutesText(holdS)}.`}
-      </Banner>
-    )
-  }
-  const last = vacuum.samples.at(-1)
+  if (!live) return typing ? 'log' : undefined
+  if (phase === 'pulling') return breaksLeft > 0 ? 'nitrogenBreak' : 'valvedOff'
+  return 'pumpOn'
+}
+
+const buttons: readonly { kind: Mark; id: string; word: string; again?: string }[] = [
+  { kind: 'valvedOff', id: 'valved-off', word: 'Valved off', again: 'Valved off again' },
+  { kind: 'pumpOn', id: 'pump-on', word: 'Pump on' },
+  { kind: 'nitrogenBreak', id: 'nitrogen-break', word: 'Nitrogen break' },
+]
+
+function Marks({ view, mark, main }: { view: UnitView; mark: (kind: Mark) => void; main: Act | undefined }) {
+  const holding = view.vacuum.phase === 'holding'
+  const likely: Mark = holding || view.vacuum.phase === 'breaking' ? 'pumpOn' : 'valvedOff'
   return (
-    <Banner
-      metal="none"
-      word={last ? 'Pulling down' : 'Not begun'}
-      testID="decay-verdict"
-      figure={last ? <Figure>{showText('vacuum', last.pressurePa, system)}</Figure> : undefined}
-    >
-      {`Then valve off and hold ${minutesText(holdS)} at or under ${limit}.`}
-    </Banner>
+    <XStack gap="$2" flexWrap="wrap">
+      {buttons.map(({ kind, id, word, again }) => (
+        <Press
+          key={kind}
+          testID={id}
+          grow
+          look={kind === likely || kind === main ? 'plain' : 'quiet'}
+          onPress={() => mark(kind)}
+        >
+          {holding && again ? again : word}
+        </Press>
+      ))}
+    </XStack>
   )
+}
+
+/** What was odd about a recording while nothing is judged yet. */
+function Odd({ recorded }: { recorded?: DecayAnswer }) {
+  const odd = recorded?.problems.find((p) => p.code === 'gaugeNotConnected' || p.code === 'suspectUnit')
+  return odd ? (
+    <Banner metal="tooClose" word="Look at the gauge">
+      {odd.code === 'gaugeNotConnected'
+        ? 'It stands at atmosphere: it isn’t connected, or its valve is shut.'
+        : 'These figures can’t be in the unit they were recorded in.'}
+    </Banner>
+  ) : null
+}
+
+/** What was logged happens on the rig as well. */
+function playOnRig({ unitId, view, jobElevationM = 0 }: UnitHandle, kind: Mark): void {
+  if (kind === 'pumpOn') {
+    rigRunner.apply(unitId, { kind: 'valve', open: true })
+    rigRunner.apply(unitId, { kind: 'pump', on: true })
+  } else if (kind === 'valvedOff') rigRunner.apply(unitId, { kind: 'valve', open: false })
+  else {
+    const gaugePa = view.method.nitrogenBreakPa.si
+    rigRunner.apply(unitId, { kind: 'pump', on: false })
+    rigRunner.apply(unitId, { kind: 'valve', open: true })
+    const toPa = absolutePressurePa({ gaugePa, elevationM: jobElevationM })
+    rigRunner.apply(unitId, { kind: 'nitrogen', toPa, soakS: view.method.nitrogenSoakS.si })
+  }
 }

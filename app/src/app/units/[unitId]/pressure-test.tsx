@@ -1,0 +1,1 @@
+export { PressureTestPage as default } from '@/features/pressureTest/PressureTestPage'

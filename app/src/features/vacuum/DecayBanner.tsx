@@ -1,0 +1,143 @@
+import {
+  blankOffWords,
+  causeText,
+  countdown,
+  decayReason,
+  holdLine,
+  minutesText,
+  pullDownWords,
+  rateText,
+  verdictWords,
+} from '@zetesis/contract'
+import { isJudged, showText, stallCauses, toSi, type DecayResult, type UnitView } from '@zetesis/core'
+import { Text } from 'tamagui'
+import { useSettings } from '@/settings/settings'
+import { Banner } from '@/ui/Banner'
+import { Body, Figure, Soft } from '@/ui/Words'
+import type { DecayAnswer } from '@/workers/decay.worker'
+
+/** The verdict first, then the number, then what the curve says; while nothing is decided, what to wait for. */
+export function DecayBanner({ view, now, recorded }: { view: UnitView; now: number; recorded?: DecayAnswer }) {
+  const { vacuum } = view
+  if (isJudged(vacuum.verdict)) return <Judged view={view} />
+  if (vacuum.phase === 'holding') return <Holding view={view} now={now} live={recorded?.result ?? vacuum.decay} />
+  return <Pulling view={view} now={now} recorded={recorded} />
+}
+
+function Judged({ view }: { view: UnitView }) {
+  const { system } = useSettings()
+  const { vacuum, facts } = view
+  const { verdict, decay } = vacuum
+  if (!isJudged(verdict)) return null
+  const line = holdLine(vacuum, system) ?? ''
+  const limit = showText('vacuum', vacuum.limitPa, system)
+  return (
+    <Banner
+      metal={verdict.state}
+      word={verdictWords[verdict.state]}
+      testID="decay-verdict"
+      figure={
+        decay ? (
+          <Text fontSize="$5" lineHeight="$5" color="$ink" testID="decay-cause">
+            {causeText(decay.cause, facts.work)}
+          </Text>
+        ) : undefined
+      }
+    >
+      <Figure>{line}</Figure>
+      <Body fontSize="$3" lineHeight="$3">
+        {`${decay ? decayReason(decay, system) : `Rising ${rateText(verdict.risePaPerMin / 60, system)} on average.`} Limit ${limit}.`}
+      </Body>
+    </Banner>
+  )
+}
+
+function Holding({ view, now, live }: { view: UnitView; now: number; live?: DecayResult }) {
+  const { system } = useSettings()
+  const { vacuum, facts } = view
+  const { limitPa, holdS, holdEndsMs = 0 } = vacuum
+  const left = holdEndsMs - now
+  const limit = showText('vacuum', limitPa, system)
+  const plainOut = live?.verdict === 'out'
+  return (
+    <Banner
+      metal="none"
+      word={left > 0 ? 'Holding' : 'Hold is over'}
+      testID="decay-verdict"
+      figure={left > 0 ? <Figure testID="hold-left">{countdown(left)}</Figure> : undefined}
+    >
+      {live && live.confidence > 0 ? (
+        <>
+          <Body fontSize="$3" lineHeight="$3" testID="decay-so-far">
+            {`So far ${causeText(live.cause, facts.work)}, at ${showText('vacuum', live.endPa, system)}. ${decayReason(live, system)}`}
+          </Body>
+          <Soft>
+            {plainOut
+              ? `Over the limit of ${limit} already, or sure to be.`
+              : `Limit ${limit} after ${minutesText(holdS)}.`}
+          </Soft>
+        </>
+      ) : left > 0 ? (
+        `Valved off. Read the gauge now and then, and once when ${minutesText(holdS)} are over. Limit ${limit}.`
+      ) : (
+        `Read the gauge once more: the verdict needs a reading after ${minutesText(holdS)}.`
+      )}
+    </Banner>
+  )
+}
+
+function Pulling({ view, now, recorded }: { view: UnitView; now: number; recorded?: DecayAnswer }) {
+  const { system } = useSettings()
+  const { vacuum } = view
+  const { phase, samples, breaksLeft, targetPa, holdS, limitPa, breaks, ready } = vacuum
+  const lastPa = recorded?.lastPa ?? samples.at(-1)?.pressurePa
+  const pull = recorded?.pull
+  const target = showText('vacuum', targetPa, system)
+  if (phase === 'breaking') {
+    const left = (breaks.at(-1)?.soakEndsMs ?? 0) - now
+    return (
+      <Banner
+        metal="none"
+        word={left > 0 ? 'Nitrogen stands' : 'Pump on again'}
+        testID="decay-verdict"
+        figure={left > 0 ? <Figure testID="hold-left">{countdown(left)}</Figure> : undefined}
+      >
+        Let it stand, then let it off to atmosphere and pull again.
+      </Banner>
+    )
+  }
+  const hose = ready?.hose ? toSi('tube', ready.hose) : undefined
+  const causes = stallCauses({ ...ready, bigHoses: hose === undefined ? undefined : hose >= BIG_HOSE_M })
+  const proof = blankOffWords(vacuum, system)
+  const goal =
+    breaksLeft > 0
+      ? `To ${target}, then break with nitrogen: ${breaksLeft} to go.`
+      : `To ${target}, then valve off and hold ${minutesText(holdS)} at or under ${showText('vacuum', limitPa, system)}.`
+  return (
+    <Banner
+      metal={pull?.state === 'stalled' ? 'tooClose' : 'none'}
+      word={
+        phase === 'idle' && lastPa === undefined ? 'Not begun' : pull?.state === 'stalled' ? 'Stalled' : 'Pulling down'
+      }
+      testID="decay-verdict"
+      figure={lastPa === undefined ? undefined : <Figure>{showText('vacuum', lastPa, system)}</Figure>}
+    >
+      {pull ? (
+        <Body fontSize="$3" lineHeight="$3" testID="pull-down">
+          {pullDownWords(pull, causes, system)}
+        </Body>
+      ) : null}
+      <Body fontSize="$3" lineHeight="$3">
+        {goal}
+      </Body>
+      {proof ? (
+        <Body fontSize="$3" lineHeight="$3" color="$oxide">
+          {proof}
+        </Body>
+      ) : null}
+    </Banner>
+  )
+}
+
+/** 3/8 inch inside: narrower hoses hold a pump back. */
+const BIG_HOSE_M = 0.0095

@@ -1,0 +1,74 @@
+import type { VacuumChange, VacuumRigName } from '@zetesis/rig'
+import { recorder, RIGS_KEY } from '@/sync/client'
+import type { RigSession } from '@/workers/rig.worker'
+import { rigSource, type RigSource } from './rigSource'
+
+const running = new Map<string, { session: RigSession; source: RigSource }>()
+const listeners = new Set<() => void>()
+let sessions: Readonly<Record<string, RigSession>> = stored()
+
+function stored(): Readonly<Record<string, RigSession>> {
+  try {
+    return JSON.parse(localStorage.getItem(RIGS_KEY) ?? '{}') as Record<string, RigSession>
+  } catch {
+    return {}
+  }
+}
+
+function keep(next: Readonly<Record<string, RigSession>>): void {
+  sessions = next
+  localStorage.setItem(RIGS_KEY, JSON.stringify(next))
+  listeners.forEach((tell) => tell())
+}
+
+function play(session: RigSession): void {
+  const source = rigSource(session, recorder.lastS(session.traceId) ?? -1)
+  source.onSample((samples) => recorder.add(session.unitId, session.traceId, samples))
+  running.set(session.unitId, { session, source })
+  source.start()
+}
+
+/** The rigs that run on this device, one a unit; they go on whatever page is open, and after a reload. */
+export const rigRunner = {
+  sessions: () => sessions,
+  subscribe(tell: () => void) {
+    listeners.add(tell)
+    return () => listeners.delete(tell)
+  },
+  /** takes up what ran when the app was closed */
+  async resume(): Promise<void> {
+    await recorder.ready
+    for (const session of Object.values(sessions)) if (!running.has(session.unitId)) play(session)
+  },
+  start(start: { unitId: string; traceId: string; rig: VacuumRigName; speed: number }): RigSession {
+    const session: RigSession = { ...start, seed: seedOf(start.traceId), startedMs: Date.now(), baseS: 0, changes: [] }
+    keep({ ...sessions, [start.unitId]: session })
+    play(session)
+    return session
+  },
+  apply(unitId: string, change: VacuumChange): void {
+    const run = running.get(unitId)
+    const session = sessions[unitId]
+    if (!run || !session) return
+    const atS = run.source.apply(change)
+    keep({ ...sessions, [unitId]: { ...session, changes: [...session.changes, { atS, change }] } })
+  },
+  /** the same rig goes on at another speed, in a new recording */
+  changeSpeed(unitId: string, traceId: string, speed: number): void {
+    const run = running.get(unitId)
+    const session = sessions[unitId]
+    if (!run || !session) return
+    run.source.stop()
+    const next = { ...session, traceId, speed, startedMs: Date.now(), baseS: run.source.nowS() }
+    keep({ ...sessions, [unitId]: next })
+    play(next)
+  },
+  stop(unitId: string): void {
+    running.get(unitId)?.source.stop()
+    running.delete(unitId)
+    keep(Object.fromEntries(Object.entries(sessions).filter(([id]) => id !== unitId)))
+  },
+}
+
+/** The recording's id gives the rig its seed: another recording is another day. */
+const seedOf = (traceId: string) => Number.parseInt(traceId.replace(/-/g, '').slice(0, 7), 16)

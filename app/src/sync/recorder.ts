@@ -1,0 +1,206 @@
+import { CHUNK_SAMPLES, decodeChunk, encodeChunk, traceDigest, type TraceSample } from '@zetesis/core'
+import { ApiError } from './api'
+import { chunkKey, type StoredChunk, type TraceStore } from './traceStore'
+
+export type SendChunk = (chunk: StoredChunk) => Promise<void>
+
+export interface Recorder {
+  /** what was stored before the app was loaded; everything else waits for it */
+  readonly ready: Promise<void>
+  add(unitId: string, traceId: string, samples: readonly TraceSample[]): void
+  /** takes a whole recording, as an import makes it */
+  addChunks(unitId: string, traceId: string, chunks: readonly { count: number; bytes: Uint8Array }[]): Promise<void>
+  /** closes the last chunk; answers with what the log says of the recording */
+  end(traceId: string): Promise<{ samples: number; digest: string }>
+  /** every chunk of a recording that this device holds, in order */
+  chunks(traceId: string): readonly StoredChunk[]
+  /** seconds of the last sample held here */
+  lastS(traceId: string): number | undefined
+  /** chunks that the server hasn't got */
+  waiting(): number
+  /** why a chunk was refused for good, if any was */
+  refused(): string | undefined
+  subscribe(tell: () => void): () => void
+  wake(): void
+}
+
+/** An open chunk is sealed after so long, so that others see a hold grow. */
+const SEAL_AFTER_MS = 60_000
+const WRITE_EVERY_MS = 1000
+const FIRST_RETRY_MS = 1000
+const LAST_RETRY_MS = 30_000
+/** A unit that was opened without signal isn't on the server yet: its recording waits for it. */
+const isFinal = (status: number) => status === 409 || status === 422
+
+interface Open {
+  readonly unitId: string
+  readonly traceId: string
+  readonly number: number
+  readonly samples: TraceSample[]
+  readonly sinceMs: number
+}
+
+/**
+ * Writes recordings down on this device second by second and sends them chunk by chunk, in order, for as long as it takes. A chunk's
+ * identity is its recording and its number, so sending it twice is harmless.
+ */
+export function makeRecorder({
+  store,
+  send,
+  keeps = () => false,
+}: {
+  store: TraceStore
+  send: SendChunk
+  /** recordings that still run: their chunks stay until they end, since the log wants the hash of them all */
+  keeps?: (traceId: string) => boolean
+}): Recorder {
+  const held = new Map<string, StoredChunk>()
+  const open = new Map<string, Open>()
+  const listeners = new Set<() => void>()
+  let refusal: string | undefined
+  let running = false
+  let failures = 0
+  let timer: ReturnType<typeof setTimeout> | undefined
+  let writing: ReturnType<typeof setTimeout> | undefined
+
+  const tell = () => listeners.forEach((listener) => listener())
+  const ofTrace = (traceId: string) =>
+    [...held.values()].filter((c) => c.traceId === traceId).sort((a, b) => a.number - b.number)
+
+  const ready = store
+    .load()
+    .catch((): StoredChunk[] => [])
+    .then((chunks) => {
+      const unsent = new Set(chunks.filter((c) => !c.sent).map((c) => c.traceId))
+      for (const chunk of chunks) {
+        // a recording that has arrived whole is read from the server from now on
+        if (!unsent.has(chunk.traceId) && !keeps(chunk.traceId)) {
+          void store.remove(chunk)
+          continue
+        }
+        held.set(chunkKey(chunk), chunk)
+        if (!chunk.sealed) reopen(chunk)
+      }
+      tell()
+      void run()
+    })
+
+  /** A chunk that was being filled when the app was closed goes on being filled. */
+  function reopen({ unitId, traceId, number, bytes }: StoredChunk): void {
+    open.set(traceId, { unitId, traceId, number, samples: [...(decodeChunk(bytes) ?? [])], sinceMs: Date.now() })
+  }
+
+  function write({ unitId, traceId, number, samples }: Open, sealed: boolean): StoredChunk {
+    const chunk = { unitId, traceId, number, count: samples.length, bytes: encodeChunk(samples), sealed, sent: false }
+    held.set(chunkKey(chunk), chunk)
+    void store.put(chunk)
+    return chunk
+  }
+
+  function seal(chunk: Open): void {
+    write(chunk, true)
+    open.delete(chunk.traceId)
+    void run()
+  }
+
+  function writeSoon(): void {
+    writing ??= setTimeout(() => {
+      writing = undefined
+      for (const chunk of open.values()) {
+        if (Date.now() - chunk.sinceMs > SEAL_AFTER_MS) seal(chunk)
+        else write(chunk, false)
+      }
+      tell()
+    }, WRITE_EVERY_MS)
+  }
+
+  function add(unitId: string, traceId: string, samples: readonly TraceSample[]): void {
+    for (const sample of samples) {
+      let chunk = open.get(traceId)
+      if (!chunk) {
+        chunk = { unitId, traceId, number: ofTrace(traceId).length, samples: [], sinceMs: Date.now() }
+        open.set(traceId, chunk)
+      }
+      chunk.samples.push(sample)
+      if (chunk.samples.length >= CHUNK_SAMPLES) seal(chunk)
+    }
+    writeSoon()
+  }
+
+  async function run(): Promise<void> {
+    if (running) return
+    running = true
+    clearTimeout(timer)
+    try {
+      for (;;) {
+        const next = [...held.values()]
+          .filter((c) => c.sealed && !c.sent)
+          .sort((a, b) => (chunkKey(a) < chunkKey(b) ? -1 : 1))[0]
+        if (!next) break
+        await sendOne(next)
+        failures = 0
+        tell()
+      }
+    } catch {
+      failures += 1
+      timer = setTimeout(() => void run(), Math.min(FIRST_RETRY_MS * 2 ** (failures - 1), LAST_RETRY_MS))
+    } finally {
+      running = false
+    }
+  }
+
+  async function sendOne(chunk: StoredChunk): Promise<void> {
+    try {
+      await send(chunk)
+    } catch (error) {
+      if (!(error instanceof ApiError) || !isFinal(error.problem.status)) throw error
+      refusal = error.problem.detail
+    }
+    const sent = { ...chunk, sent: true }
+    held.set(chunkKey(sent), sent)
+    await store.put(sent)
+  }
+
+  return {
+    ready,
+    add,
+    async addChunks(unitId, traceId, chunks) {
+      await ready
+      for (const [number, { count, bytes }] of chunks.entries()) {
+        const chunk = { unitId, traceId, number, count, bytes, sealed: true, sent: false }
+        held.set(chunkKey(chunk), chunk)
+        await store.put(chunk)
+      }
+      tell()
+      void run()
+    },
+    async end(traceId) {
+      await ready
+      const last = open.get(traceId)
+      if (last && last.samples.length > 0) seal(last)
+      const chunks = ofTrace(traceId)
+      tell()
+      return {
+        samples: chunks.reduce((sum, c) => sum + c.count, 0),
+        digest: traceDigest(chunks.map((c) => c.bytes)),
+      }
+    },
+    chunks: ofTrace,
+    lastS(traceId) {
+      const filling = open.get(traceId)?.samples.at(-1)
+      if (filling) return filling.timeS
+      const last = ofTrace(traceId).at(-1)
+      return last && decodeChunk(last.bytes)?.at(-1)?.timeS
+    },
+    waiting: () => [...held.values()].filter((c) => c.sealed && !c.sent).length,
+    refused: () => refusal,
+    subscribe(listener) {
+      listeners.add(listener)
+      return () => listeners.delete(listener)
+    },
+    wake() {
+      failures = 0
+      void run()
+    },
+  }
+}

@@ -1,0 +1,32 @@
+import { createStore, del, entries, set, type UseStore } from 'idb-keyval'
+
+/** A chunk of a recording on this device. An open one is still being filled; what is sealed never changes. */
+export interface StoredChunk {
+  readonly unitId: string
+  readonly traceId: string
+  readonly number: number
+  readonly count: number
+  readonly bytes: Uint8Array
+  readonly sealed: boolean
+  readonly sent: boolean
+}
+
+export interface TraceStore {
+  load(): Promise<StoredChunk[]>
+  put(chunk: StoredChunk): Promise<void>
+  remove(chunk: Pick<StoredChunk, 'traceId' | 'number'>): Promise<void>
+}
+
+export const chunkKey = ({ traceId, number }: Pick<StoredChunk, 'traceId' | 'number'>) =>
+  `${traceId}.${String(number).padStart(5, '0')}`
+
+export function indexedDbTraces(): TraceStore {
+  let store: UseStore | undefined
+  const opened = () => (store ??= createStore('zetesis-traces', 'chunks'))
+  return {
+    load: async () =>
+      (await entries<string, StoredChunk>(opened())).sort(([a], [b]) => (a < b ? -1 : 1)).map(([, chunk]) => chunk),
+    put: (chunk) => set(chunkKey(chunk), chunk, opened()),
+    remove: (chunk) => del(chunkKey(chunk), opened()),
+  }
+}
