@@ -10,7 +10,7 @@ module.exports = {
       to: {
         path: '.',
         pathNot:
-          '^core/|node_modules/(psychrolib|canonicalize|@noble/hashes|d3-scale|d3-array|d3-interpolate|d3-format|d3-time|d3-time-format|internmap|ml-levenberg-marquardt|ml-matrix|downsample-lttb)/',
+          '^core/|node_modules/(psychrolib|canonicalize|@noble/hashes|d3-scale|d3-array|d3-interpolate|d3-format|d3-time|d3-time-format|internmap|ml-levenberg-marquardt|downsample-lttb)/',
       },
     },
     {

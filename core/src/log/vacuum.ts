@@ -121,7 +121,7 @@ export function vacuumRun(record: UnitRecord, method = unitMethod(record)): Vacu
     timeS: (clock.runMs(s.atMs) - clock.runMs(valvedOffMs)) / 1000,
     pressurePa: s.pressurePa,
   }))
-  const decay = typedDecay(items.micron, typed, { limitPa, holdS, volumeM3: base.volume?.volumeM3, method })
+  const decay = typedDecay(typed, { limitPa, holdS, volumeM3: base.volume?.volumeM3, method })
   const verdict = holdVerdict(typed, { limitPa, holdS })
   // readings that meet the limit, but within what a gauge scatters, are too close to call
   const close = verdict.state === 'in' && decay?.verdict === 'tooClose' && decay.confidence > 0
@@ -198,21 +198,21 @@ interface TypedTerms {
   method: MethodProfile
 }
 
-/** Judging takes some milliseconds and a page asks every second: kept for as long as the same readings are asked about. */
-const judgedBefore = new WeakMap<object, { key: string; result: DecayResult | undefined }>()
+/** Judging takes some milliseconds and a page asks every second: the latest are kept by what was asked. */
+const judgedBefore = new Map<string, DecayResult | undefined>()
+const MOST_KEPT = 60
 
 function typedDecay(
-  readings: object,
   typed: readonly { timeS: number; pressurePa: number }[],
   { limitPa, holdS, volumeM3, method }: TypedTerms,
 ): DecayResult | undefined {
   const after = typed.filter((s) => s.timeS >= 0)
   const habits = decayHabits(method)
-  const key = JSON.stringify([after, limitPa, holdS, volumeM3, habits])
-  const before = judgedBefore.get(readings)
-  if (before?.key === key) return before.result
+  const key = JSON.stringify([typed, limitPa, holdS, volumeM3, habits])
+  if (judgedBefore.has(key)) return judgedBefore.get(key)
   const analysis = analyseDecay(typed, { limitPa, holdS, volumeM3, habits })
   const result = decayResult(analysis, { samples: after.length, limitPa, holdS, volumeM3 })
-  judgedBefore.set(readings, { key, result })
+  if (judgedBefore.size >= MOST_KEPT) judgedBefore.delete(judgedBefore.keys().next().value!)
+  judgedBefore.set(key, result)
   return result
 }

@@ -339,10 +339,10 @@ function minutesToDecide(
   const curve = result.curve!
   const apart = span / Math.max(bins.length - 1, 1)
   const relative = last.sigmaPa / last.pressurePa
-  for (const factor of [1.2, 1.5, 2, 3, 4, 6, 9, 14, 20]) {
+  for (const factor of [1.25, 1.6, 2.2, 3.2, 5, 8, 13, 20]) {
     const addedS = span * (factor - 1)
     if (addedS > 8 * HOUR_S) return undefined
-    const extra = Math.min(Math.ceil(addedS / apart), 60)
+    const extra = Math.min(Math.ceil(addedS / apart), 40)
     const more = Array.from({ length: extra }, (_, i): Bin => {
       const timeS = last.timeS + (addedS * (i + 1)) / extra
       const pressurePa = decayPressurePa(curve, timeS)

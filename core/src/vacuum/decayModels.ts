@@ -1,5 +1,4 @@
 import { levenbergMarquardt } from 'ml-levenberg-marquardt'
-import { inverse, Matrix } from 'ml-matrix'
 import type { Bin } from './decayBins'
 
 /** level: nothing rises; straight: a leak; bending: moisture; bendingAndStraight: both. */
@@ -59,19 +58,22 @@ export interface LinearFit {
 export function fitLinear(bins: readonly Bin[], model: DecayModel, timeConstantS: number): LinearFit | undefined {
   const meanPa = bins.reduce((sum, b) => sum + b.pressurePa, 0) / bins.length
   const driftPaPerS = meanPa * DRIFT_PER_S
-  const columns: ((t: number) => number)[] = [() => 1]
-  if (withBend(model)) columns.push((t) => -Math.expm1(-t / timeConstantS))
-  if (withLeak(model)) columns.push((t) => t)
-  columns.push((t) => t * driftPaPerS)
-  const size = columns.length
+  const bends = withBend(model)
+  const leaks = withLeak(model)
+  const size = 2 + Number(bends) + Number(leaks)
   const normal = Array.from({ length: size }, () => new Array<number>(size).fill(0))
   const right = new Array<number>(size).fill(0)
+  const row = new Array<number>(size).fill(1)
   for (const { timeS, pressurePa, sigmaPa } of bins) {
     const weight = 1 / sigmaPa ** 2
-    const row = columns.map((column) => column(timeS))
+    if (bends) row[1] = -Math.expm1(-timeS / timeConstantS)
+    if (leaks) row[size - 2] = timeS
+    row[size - 1] = timeS * driftPaPerS
     for (let i = 0; i < size; i++) {
-      right[i]! += weight * row[i]! * pressurePa
-      for (let j = 0; j < size; j++) normal[i]![j]! += weight * row[i]! * row[j]!
+      const weighed = weight * row[i]!
+      right[i]! += weighed * pressurePa
+      const line = normal[i]!
+      for (let j = 0; j < size; j++) line[j]! += weighed * row[j]!
     }
   }
   normal[size - 1]![size - 1]! += 1
@@ -89,18 +91,24 @@ export function fitLinear(bins: readonly Bin[], model: DecayModel, timeConstantS
   return { curve, chiSquared: chiSquaredOf(bins, drifting) + drift ** 2, covariance, free }
 }
 
-/** Inverse of a symmetric matrix, its rows and columns first scaled to a diagonal of ones. */
+/** Inverse of a small symmetric matrix, its rows and columns first scaled to a diagonal of ones; Gauss–Jordan with pivots on the diagonal. */
 function invertScaled(matrix: readonly number[][]): number[][] | undefined {
+  const size = matrix.length
   const scale = matrix.map((row, i) => 1 / Math.sqrt(row[i]!))
   if (!scale.every(Number.isFinite)) return undefined
-  const scaled = matrix.map((row, i) => row.map((v, j) => v * scale[i]! * scale[j]!))
-  try {
-    const result = inverse(new Matrix(scaled)).to2DArray()
-    const sound = result.every((row, i) => Number.isFinite(row[i]!) && row[i]! > 0 && row[i]! < 1e12)
-    return sound ? result.map((row, i) => row.map((v, j) => v * scale[i]! * scale[j]!)) : undefined
-  } catch {
-    return undefined
+  const left = matrix.map((row, i) => row.map((v, j) => v * scale[i]! * scale[j]!))
+  for (let k = 0; k < size; k++) {
+    const pivot = left[k]![k]!
+    // scaled to ones, what is left on the diagonal is the share that the other terms don't explain
+    if (!(pivot > 1e-11)) return undefined
+    for (let j = 0; j < size; j++) left[k]![j] = j === k ? 1 / pivot : left[k]![j]! / pivot
+    for (let i = 0; i < size; i++) {
+      if (i === k) continue
+      const factor = left[i]![k]!
+      for (let j = 0; j < size; j++) left[i]![j] = j === k ? -factor / pivot : left[i]![j]! - factor * left[k]![j]!
+    }
   }
+  return left.map((row, i) => row.map((v, j) => v * scale[i]! * scale[j]!))
 }
 
 export const chiSquaredOf = (bins: readonly Bin[], curve: DecayCurve) =>
