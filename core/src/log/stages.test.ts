@@ -24,10 +24,16 @@ const facts: UnitFacts = {
   targetSubcooling: { value: 10, unit: '°F' },
 }
 const micron = (value: number) => ({ kind: 'micron', reading: { value, unit: 'micron' } }) as const
-const opened: Lines = [
+const bare: Lines = [
   [-90, { kind: 'opened', jobId: testId(500), tag: 'T-1' }],
   [-89, { kind: 'facts', facts }],
 ]
+const tested: Lines = [
+  [-88, { kind: 'facts', facts: { testPressure: { value: 450, unit: 'psig' } } }],
+  [-84, { kind: 'testHeld', gauge: { value: 450, unit: 'psig' }, ambient: { value: 76, unit: '°F' } }],
+  [-66, { kind: 'testRead', gauge: { value: 449, unit: 'psig' }, ambient: { value: 75, unit: '°F' } }],
+]
+const opened: Lines = [...bare, ...tested]
 const decayed: Lines = [
   [-60, { kind: 'valvedOff' }],
   [-59, micron(320)],
@@ -58,19 +64,24 @@ const states = (...parts: Lines[]) => view(...parts).stages.map((s) => s.state)
 
 describe('the copper line', () => {
   it('goes on stage by stage, each by its own evidence', () => {
-    expect(states(opened.slice(0, 1))).toEqual(['current', 'todo', 'todo', 'todo', 'todo'])
-    expect(states(opened)).toEqual(['done', 'current', 'todo', 'todo', 'todo'])
-    expect(states(opened, decayed)).toEqual(['done', 'done', 'current', 'todo', 'todo'])
-    expect(states(opened, decayed, weighed)).toEqual(['done', 'done', 'done', 'current', 'todo'])
-    expect(states(opened, decayed, weighed, started, read)).toEqual(['done', 'done', 'done', 'done', 'current'])
-    expect(states(opened, decayed, weighed, started, read, seal)).toEqual(['done', 'done', 'done', 'done', 'done'])
+    const after = (done: number) =>
+      ['prepare', 'pressureTest', 'vacuum', 'weighIn', 'startUp', 'handOver'].map((_, i) =>
+        i < done ? 'done' : i === done ? 'current' : 'todo',
+      )
+    expect(states(bare.slice(0, 1))).toEqual(after(0))
+    expect(states(bare)).toEqual(after(1))
+    expect(states(opened)).toEqual(after(2))
+    expect(states(opened, decayed)).toEqual(after(3))
+    expect(states(opened, decayed, weighed)).toEqual(after(4))
+    expect(states(opened, decayed, weighed, started, read)).toEqual(after(5))
+    expect(states(opened, decayed, weighed, started, read, seal)).toEqual(after(6))
   })
   it('shows a running hold as a wait, and what is needed when it has ended', () => {
     const holding: Lines = [
       [-4, { kind: 'valvedOff' }],
       [-3, micron(300)],
     ]
-    expect(states(opened, holding)[1]).toBe('waiting')
+    expect(states(opened, holding)[2]).toBe('waiting')
     expect(view(opened, holding)).toMatchObject({
       need: { code: 'holdRunning' },
       waits: [{ kind: 'decayHold', endsMs: NOON + 6 * 60_000 }],
@@ -83,12 +94,12 @@ describe('the copper line', () => {
       [-50, micron(900)],
     ]
     expect(view(opened, failed)).toMatchObject({ need: { code: 'decayFailed' }, waits: [] })
-    expect(states(opened, failed)[1]).toBe('stopped')
+    expect(states(opened, failed)[2]).toBe('stopped')
     expect(view(opened, failed, [[-40, { kind: 'pumpOn' }]]).need).toEqual({ code: 'pullDown' })
   })
   it('loops around a stage that was passed with a reason', () => {
     const passed = view(opened, [[-50, { kind: 'gatePassed', stage: 'vacuum', reason: 'gauge broke, tested by hand' }]])
-    expect(passed.stages[1]).toMatchObject({
+    expect(passed.stages[2]).toMatchObject({
       state: 'bypassed',
       pass: { entry: { reason: 'gauge broke, tested by hand' } },
     })
@@ -100,13 +111,13 @@ describe('the copper line', () => {
       reading: { settled: false },
       need: { code: 'takeReading' },
     })
-    expect(states(opened, decayed, weighed, started, early)[3]).toBe('current')
+    expect(states(opened, decayed, weighed, started, early)[4]).toBe('current')
   })
   it('does not settle a charge on a cold day, though the reading is In', () => {
     const cold: Lines = [[-15, { kind: 'reading', mode: 'cooling', values: { ...good, outdoor: degF(60) } }]]
     const cool = view(opened, decayed, weighed, started, cold)
     expect(cool.reading!.judged.verdict).toBe('in')
-    expect(cool.stages[3]!.state).toBe('current')
+    expect(cool.stages[4]!.state).toBe('current')
     expect(cool.need).toEqual({ code: 'readingOpen' })
   })
   it('stops a conversion that must not be done, whatever reason is written', () => {
@@ -387,7 +398,170 @@ describe('agenda', () => {
   })
   it('brings an old summary to a later clock', () => {
     const { summary } = units[0]!
-    expect(summaryAt(summary, NOON).stages[1]!.state).toBe('waiting')
-    expect(summaryAt(summary, NOON + 7 * 60_000).stages[1]!.state).toBe('current')
+    expect(summaryAt(summary, NOON).stages[2]!.state).toBe('waiting')
+    expect(summaryAt(summary, NOON + 7 * 60_000).stages[2]!.state).toBe('current')
+  })
+})
+
+describe('the nitrogen test', () => {
+  const psig = (value: number) => ({ value, unit: 'psig' as const })
+  const f = (value: number) => ({ value, unit: '°F' as const })
+  const plate: Lines = [[-88, { kind: 'facts', facts: { testPressure: psig(450) } }]]
+  const held: Lines = [[-30, { kind: 'testHeld', gauge: psig(440), ambient: f(80) }]]
+  const codes = (parts: Lines[], body: Parameters<typeof testEntry>[2]) =>
+    checkEntry(record(...parts), testEntry(800, -1, body), { nowMs: NOON }).map((p) => p.code)
+
+  it('raises nothing above the plate, and nothing while the plate is unknown', () => {
+    const raise = (value: number) =>
+      ({ kind: 'testRaised', gas: 'nitrogen', gauge: psig(value), heard: 'quiet' }) as const
+    expect(codes([bare], raise(100))).toEqual(['noTestPressure'])
+    expect(codes([bare, plate], raise(450))).toEqual([])
+    expect(codes([bare, plate], raise(451))).toEqual(['aboveTestPressure'])
+    expect(codes([bare, plate], { kind: 'testHeld', gauge: psig(500), ambient: f(80) })).toEqual(['aboveTestPressure'])
+  })
+  it('takes the lower of plate and label, in whatever unit', () => {
+    const label: Lines = [
+      [
+        -87,
+        {
+          kind: 'label',
+          modelId: testId(601),
+          version: testId(602),
+          label: { name: 'T', lowSideTest: { value: 20, unit: 'bar' } },
+        },
+      ],
+    ]
+    expect(view(bare, plate, label).pressureTest.limitPa).toBeCloseTo(2_000_000, 3)
+  })
+  it('corrects by temperature, and passes a cooling evening', () => {
+    const cooled: Lines = [[-5, { kind: 'testRead', gauge: psig(431.6), ambient: f(70) }]]
+    const warm: Lines = [[-5, { kind: 'testRead', gauge: psig(431.6), ambient: f(80) }]]
+    expect(view(bare, plate, held, cooled)).toMatchObject({ pressureTest: { hold: { verdict: { verdict: 'in' } } } })
+    expect(states(bare, plate, held, cooled)[1]).toBe('done')
+    expect(states(bare, plate, held, warm)[1]).toBe('stopped')
+    expect(view(bare, plate, held, warm).need).toEqual({ code: 'pressureFailed' })
+  })
+  it('waits, then asks for a reading; a plain loss needs no waiting', () => {
+    const fresh: Lines = [[-4, { kind: 'testHeld', gauge: psig(440), ambient: f(80) }]]
+    expect(view(bare, plate, fresh)).toMatchObject({
+      need: { code: 'pressureHolds' },
+      waits: [{ kind: 'pressureHold', endsMs: NOON + 11 * 60_000 }],
+    })
+    expect(unitView(record(bare, plate, fresh), { nowMs: NOON + 12 * 60_000 }).need).toEqual({ code: 'readPressure' })
+    const early: Lines = [[-2, { kind: 'testRead', gauge: psig(439), ambient: f(80) }]]
+    expect(view(bare, plate, fresh, early).pressureTest.hold!.verdict).toBeUndefined()
+    const lost: Lines = [[-2, { kind: 'testRead', gauge: psig(400), ambient: f(80) }]]
+    expect(view(bare, plate, fresh, lost).pressureTest.hold!.verdict!.verdict).toBe('out')
+  })
+  it('a re-test counts instead of the hold that failed', () => {
+    const lost: Lines = [[-20, { kind: 'testRead', gauge: psig(300), ambient: f(80) }]]
+    const mended: Lines = [
+      [-19, { kind: 'jointChecked', place: 'flare', found: 'bubbles', mended: 'flared anew' }],
+      [-18, { kind: 'testHeld', gauge: psig(440), ambient: f(80), retestOf: testId(4) }],
+      [-2, { kind: 'testRead', gauge: psig(440), ambient: f(80) }],
+    ]
+    const { pressureTest } = view(bare, plate, held, lost, mended)
+    expect(pressureTest.holds.map((h) => h.verdict?.verdict)).toEqual(['out', 'in'])
+    expect(pressureTest.hold!.item.entry.retestOf).toBe(testId(4))
+  })
+  it('a reading needs a hold', () => {
+    expect(codes([bare, plate], { kind: 'testRead', gauge: psig(440), ambient: f(80) })).toEqual(['holdNotBegun'])
+  })
+})
+
+describe('an evacuation with breaks and recordings', () => {
+  const ready = (method: 'single' | 'triple') =>
+    ({ kind: 'vacuumReady', method, coresOut: true, gaugeFar: true, oilChanged: true }) as const
+  const broken: Lines = [
+    [-50, ready('triple')],
+    [-49, { kind: 'pumpOn' }],
+    [-40, { kind: 'nitrogenBreak', to: { value: 2, unit: 'psig' } }],
+  ]
+  it('a triple evacuation goes to the break’s pressure first, twice, then deep', () => {
+    expect(view(opened, broken.slice(0, 2)).vacuum).toMatchObject({ breaksLeft: 2, phase: 'pulling' })
+    const first = view(opened, broken).vacuum
+    expect(first).toMatchObject({ breaksLeft: 1, phase: 'breaking' })
+    expect(first.targetPa).toBeGreaterThan(190)
+    const twice = view(opened, broken, [
+      [-34, { kind: 'pumpOn' }],
+      [-30, { kind: 'nitrogenBreak', to: { value: 2, unit: 'psig' } }],
+      [-24, { kind: 'pumpOn' }],
+    ]).vacuum
+    expect(twice.breaksLeft).toBe(0)
+    expect(twice.targetPa).toBeLessThan(70)
+  })
+  it('nitrogen stands for as long as the method says', () => {
+    const fresh = view(opened, [[-2, { kind: 'nitrogenBreak', to: { value: 2, unit: 'psig' } }]])
+    expect(fresh).toMatchObject({
+      need: { code: 'nitrogenStands' },
+      waits: [{ kind: 'nitrogen', endsMs: NOON + 3 * 60_000 }],
+    })
+    expect(fresh.stages[2]!.state).toBe('waiting')
+  })
+  it('a hold on a rig that runs sixty times as fast ends sixty times as soon', () => {
+    const rig: Lines = [
+      [-5, { kind: 'traceBegun', traceId: testId(700), channels: ['vacuum'], source: 'rig', speed: 60 }],
+      [-4, { kind: 'valvedOff' }],
+    ]
+    const { vacuum } = view(opened, rig)
+    expect(vacuum.holdEndsMs).toBeCloseTo(NOON - 4 * 60_000 + 10_000, 3)
+  })
+  const result = {
+    cause: 'moisture' as const,
+    verdict: 'out' as const,
+    confidence: 0.97,
+    likelihood: { tight: 0, leak: 0.03, moisture: 0.97, both: 0 },
+    samples: 600,
+    startPa: 45,
+    endPa: 200,
+    highestPa: 200,
+    endS: 900,
+    limitPa: 66.66,
+    holdS: 600,
+    leakPaPerS: 0,
+    predictedAtHoldPa: 190,
+    settledAfterS: 31,
+    complete: true,
+  }
+  it('the verdict on a recording counts for its valving-off and no other; a wet one asks for two breaks', () => {
+    const recorded: Lines = [
+      [-30, { kind: 'valvedOff' }],
+      [-10, { kind: 'decayJudged', valvedOff: testId(6), traceIds: [testId(700)], result }],
+    ]
+    const wet = view(opened, recorded)
+    expect(wet).toMatchObject({
+      need: { code: 'decayFailed' },
+      vacuum: { decay: { cause: 'moisture' }, breaksLeft: 2 },
+    })
+    expect(view(opened, recorded, [[-5, { kind: 'valvedOff' }]]).vacuum.decay).toBeUndefined()
+    const short = { ...result, verdict: 'in' as const, complete: false }
+    expect(
+      view(opened, [
+        [-30, { kind: 'valvedOff' }],
+        [-29, { kind: 'decayJudged', valvedOff: testId(6), traceIds: [testId(700)], result: short }],
+      ]).vacuum.verdict,
+    ).toMatchObject({ state: 'holding' })
+  })
+  it('refuses a verdict on a hold that isn’t there, and a recording that begins twice or ends unbegun', () => {
+    const check = (parts: Lines[], body: Parameters<typeof testEntry>[2]) =>
+      checkEntry(record(...parts), testEntry(800, -1, body), { nowMs: NOON }).map((p) => p.code)
+    expect(check([opened], { kind: 'decayJudged', valvedOff: testId(99), traceIds: [testId(700)], result })).toEqual([
+      'notHolding',
+    ])
+    const begun: Lines = [
+      [-5, { kind: 'traceBegun', traceId: testId(700), channels: ['vacuum'], source: 'import', speed: 1 }],
+    ]
+    expect(
+      check([opened, begun], {
+        kind: 'traceBegun',
+        traceId: testId(700),
+        channels: ['vacuum'],
+        source: 'import',
+        speed: 1,
+      }),
+    ).toEqual(['traceTwice'])
+    expect(check([opened], { kind: 'traceEnded', traceId: testId(700), samples: 1, digest: '0' })).toEqual([
+      'unknownTrace',
+    ])
   })
 })

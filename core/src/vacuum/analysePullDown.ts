@@ -132,15 +132,23 @@ function tailOf(samples: readonly VacuumSample[], rates: readonly { timeS: numbe
   return decayBins(used, gaugeNoise(used, 0.03), 40)
 }
 
-/** Falling curves along the time constant, best first. */
+/** Falling curves along the time constant, closer together about the best one, best first. */
 function tailFits(bins: readonly Bin[]): LinearFit[] {
   const start = bins[0]!.timeS
   const moved = bins.map((b) => ({ ...b, timeS: b.timeS - start }))
   const span = Math.max(moved.at(-1)!.timeS, 1)
-  return Array.from({ length: 40 }, (_, i) => (span / 20) * 200 ** (i / 39))
-    .flatMap((tau) => fitLinear(moved, 'bending', tau) ?? [])
-    .filter((f) => f.curve.risePa < 0 && endOf(f) > -0.02 * f.curve.startPa)
-    .sort((a, b) => a.chiSquared - b.chiSquared)
+  const along = (low: number, high: number, count: number) =>
+    Array.from({ length: count }, (_, i) => low * (high / low) ** (i / (count - 1)))
+      .flatMap((tau) => fitLinear(moved, 'bending', tau) ?? [])
+      .filter((f) => f.curve.risePa < 0 && endOf(f) > -0.02 * f.curve.startPa)
+  let fits = along(span / 20, 10 * span, 40)
+  for (let round = 0, width = 200 ** (1 / 39); round < 3; round++, width **= 0.2) {
+    const best = fits.reduce((a, b) => (b.chiSquared < a.chiSquared ? b : a), fits[0]!)
+    if (!best) return []
+    const tau = best.curve.timeConstantS
+    fits = [...fits, ...along(tau / width, tau * width, 11)]
+  }
+  return fits.sort((a, b) => a.chiSquared - b.chiSquared)
 }
 
 const endOf = ({ curve }: LinearFit) => curve.startPa + curve.risePa

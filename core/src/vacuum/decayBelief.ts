@@ -94,8 +94,10 @@ export function believe(bins: readonly Bin[], { spanS, temper }: { spanS: number
       if (density > 0) possible.push({ model, curve, weight: (prior * match * room * density) / DRAWS })
     }
   }
-  const total = possible.reduce((sum, p) => sum + p.weight, 0)
-  return possible.map((p) => ({ ...p, weight: p.weight / total })).filter((p) => p.weight > 1e-7)
+  const heaviest = possible.reduce((most, p) => Math.max(most, p.weight), 0)
+  const counted = possible.filter((p) => p.weight > 1e-6 * heaviest)
+  const total = counted.reduce((sum, p) => sum + p.weight, 0)
+  return counted.map((p) => ({ ...p, weight: p.weight / total }))
 }
 
 /** Fits along the time constant, closer together about the best one, each with its share of the logarithmic range. */

@@ -98,12 +98,14 @@ export function suspectUnit(pressuresPa: readonly number[]): number | undefined 
     return [MICRON_PA, 1e-3].find((f) => high * f <= HIGHEST_AIR_PA && high * f > LOWEST_FIELD_PA)
   // a pull-down begins at atmosphere: 101 325 read as micron says that the figures were Pa
   const firstAsPa = high / MICRON_PA
-  if (firstAsPa > 85_000 && firstAsPa < 106_000 && high < 0.25 * ATMOSPHERE_PA && low < 0.02 * high)
-    return 1 / MICRON_PA
-  if (high < LOWEST_FIELD_PA) return [1000, 750.062, 100].find((f) => low * f > 10 * LOWEST_FIELD_PA)
+  if (firstAsPa > 85_000 && firstAsPa < 106_000 && high < 0.3 * ATMOSPHERE_PA && low < 0.02 * high) return 1 / MICRON_PA
+  if (high < LOWEST_FIELD_PA || low < NEVER_READ_PA)
+    return [1000, 750.062, 100].find((f) => low * f > 2 * LOWEST_FIELD_PA && high * f <= HIGHEST_AIR_PA)
   return undefined
 }
 const MICRON_PA = 0.133322368
 /** 5 micron: far under what a rotary pump leaves in a line set */
 const LOWEST_FIELD_PA = 5 * MICRON_PA
+/** under one micron */
+const NEVER_READ_PA = 0.9 * MICRON_PA
 const HIGHEST_AIR_PA = 110_000

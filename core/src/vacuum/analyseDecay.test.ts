@@ -1,0 +1,248 @@
+import fc from 'fast-check'
+import { analyseDecay } from './analyseDecay'
+import { causeOf } from './decayBelief'
+import { makeNoise } from './testing'
+
+const MICRON = 0.133322368
+const limitPa = 500 * MICRON
+const terms = { limitPa, holdS: 600 }
+
+interface Shape {
+  readonly seconds?: number
+  readonly everyS?: number
+  readonly noise?: number
+  readonly seed?: number
+}
+
+/** readings of a curve given in micron over seconds, with noise in proportion */
+function hold(micron: (t: number) => number, { seconds = 600, everyS = 1, noise = 0.03, seed = 5 }: Shape = {}) {
+  const normal = makeNoise(seed)
+  return Array.from({ length: Math.floor(seconds / everyS) + 1 }, (_, i) => ({
+    timeS: i * everyS,
+    pressurePa: micron(i * everyS) * (1 + noise * normal()) * MICRON,
+  }))
+}
+const perMin = (paPerS: number) => (paPerS / MICRON) * 60
+
+describe('what a decay says', () => {
+  it('tight: a small rise that levels off well under the limit', () => {
+    const a = analyseDecay(
+      hold((t) => 300 + 30 * (1 - Math.exp(-t / 120))),
+      terms,
+    )
+    expect(a).toMatchObject({ cause: 'tight', verdict: 'in' })
+    expect(a.confidence).toBeGreaterThan(0.9)
+    expect(a.plateauPa! / MICRON).toBeCloseTo(330, -1)
+  })
+  it('leak: straight, with its rate, over the limit', () => {
+    const a = analyseDecay(
+      hold((t) => 300 + 0.5 * t, { noise: 0.02 }),
+      terms,
+    )
+    expect(a).toMatchObject({ cause: 'leak', verdict: 'out' })
+    expect(perMin(a.leakPaPerS)).toBeCloseTo(30, 0)
+    expect(a.predictedAt24hPa! / MICRON).toBeGreaterThan(40_000)
+  })
+  it('moisture: bends to a plateau, with its time constant', () => {
+    const a = analyseDecay(
+      hold((t) => 1790 - 1450 * Math.exp(-t / 240)),
+      terms,
+    )
+    expect(a).toMatchObject({ cause: 'moisture', verdict: 'out' })
+    expect(a.plateauPa! / MICRON).toBeCloseTo(1790, -2)
+    expect(a.timeConstantS!).toBeGreaterThan(200)
+    expect(a.timeConstantS!).toBeLessThan(280)
+  })
+  it('both: bends, then runs on', () => {
+    const a = analyseDecay(
+      hold((t) => 300 + 0.67 * t + 700 * (1 - Math.exp(-t / 120))),
+      terms,
+    )
+    expect(a.cause).toBe('both')
+    expect(perMin(a.leakPaPerS)).toBeGreaterThan(25)
+  })
+  it('a straight rise under the limit passes the limit and is a leak all the same', () => {
+    const a = analyseDecay(
+      hold((t) => 200 + t / 12, { noise: 0.01 }),
+      terms,
+    )
+    expect(a).toMatchObject({ cause: 'leak', verdict: 'in' })
+  })
+  it('gives the leak as a flow where the volume is known: Q = V·dp/dt', () => {
+    const a = analyseDecay(
+      hold((t) => 300 + 0.5 * t, { noise: 0.01 }),
+      { ...terms, volumeM3: 0.012 },
+    )
+    expect(a.leakPaM3PerS).toBeCloseTo(0.012 * a.leakPaPerS, 12)
+    expect(
+      analyseDecay(
+        hold((t) => 300 + t),
+        terms,
+      ).leakPaM3PerS,
+    ).toBeUndefined()
+  })
+  it('too short is inconclusive, and says how many more minutes would decide', () => {
+    const a = analyseDecay(
+      hold((t) => 300 + t / 12, { seconds: 120, noise: 0.05 }),
+      terms,
+    )
+    expect(a.cause).toBe('inconclusive')
+    expect(a.moreMinutes).toBeGreaterThan(0)
+  })
+  it('that many more minutes do decide, most of the time', () => {
+    const decided = [1, 2, 3, 4, 5, 6].filter((seed) => {
+      const curve = (t: number) => 300 + t / 3
+      const short = analyseDecay(hold(curve, { seconds: 120, noise: 0.06, seed }), terms)
+      const seconds = 120 + 2 * 60 * (short.moreMinutes ?? 0)
+      return analyseDecay(hold(curve, { seconds, noise: 0.06, seed }), terms).cause === 'leak'
+    })
+    expect(decided.length).toBeGreaterThanOrEqual(4)
+  })
+  it('too close to call where the pressure ends at the limit', () => {
+    const a = analyseDecay(
+      hold((t) => 497 + 3 * (1 - Math.exp(-t / 100)), { noise: 0.05, everyS: 30 }),
+      terms,
+    )
+    expect(a.verdict).toBe('tooClose')
+  })
+  it('over the limit and level from the start says nothing of the pipe', () => {
+    const a = analyseDecay(
+      hold(() => 650),
+      terms,
+    )
+    expect(a).toMatchObject({ cause: 'inconclusive', verdict: 'out' })
+    expect(a.problems).toContainEqual({ code: 'startedOver' })
+  })
+})
+
+describe('what it leaves out and corrects', () => {
+  it('the step of valving off', () => {
+    const a = analyseDecay(
+      hold((t) => 300 + 20 * (1 - Math.exp(-t / 200)) - 120 * Math.exp(-t / 8)),
+      terms,
+    )
+    expect(a.cause).toBe('tight')
+    expect(a.settledAfterS).toBeGreaterThan(0)
+  })
+  it('drop-outs and readings at the end stop', () => {
+    const clean = hold((t) => 300 + 0.5 * t, { noise: 0.02 })
+    const spoilt = clean.map((s, i) =>
+      i % 50 === 7 ? { ...s, pressurePa: 25_000 * MICRON } : i % 61 === 3 ? { ...s, pressurePa: 0 } : s,
+    )
+    const a = analyseDecay(spoilt, terms)
+    expect(a.cause).toBe('leak')
+    expect(perMin(a.leakPaPerS)).toBeCloseTo(30, 0)
+    expect(a.problems.map((p) => p.code).sort()).toEqual(['notPositive', 'saturated'])
+  })
+  it('a drift of temperature where it was logged', () => {
+    const warming = hold((t) => 300 * (1 + t / 600 / 20), { noise: 0.003 }).map((s) => ({
+      ...s,
+      temperatureK: 290 * (1 + s.timeS / 600 / 20),
+    }))
+    expect(analyseDecay(warming, terms).cause).toBe('tight')
+    expect(
+      analyseDecay(
+        warming.map(({ timeS, pressurePa }) => ({ timeS, pressurePa })),
+        terms,
+      ).cause,
+    ).not.toBe('tight')
+  })
+  it('readings before valving off', () => {
+    const before = hold((t) => 5000 - 7 * t, { seconds: 600 }).map((s) => ({ ...s, timeS: s.timeS - 660 }))
+    const a = analyseDecay([...before, ...hold(() => 300)], terms)
+    expect(a.cause).toBe('tight')
+  })
+})
+
+describe('bad input is said, and never judged', () => {
+  it.each([
+    ['nothing', []],
+    ['two readings', hold(() => 300).slice(0, 2)],
+    ['half a minute', hold(() => 300, { seconds: 30 })],
+  ])('%s', (_, samples) => {
+    const a = analyseDecay(samples, terms)
+    expect(a).toMatchObject({ cause: 'inconclusive', verdict: 'tooClose', confidence: 0 })
+    expect(a.problems).toContainEqual({ code: 'tooFew' })
+  })
+  it('a gauge at atmosphere', () => {
+    const a = analyseDecay(
+      hold(() => 757_000),
+      terms,
+    )
+    expect(a.problems).toContainEqual({ code: 'gaugeNotConnected' })
+    expect(a.cause).toBe('inconclusive')
+  })
+  it('time running backwards and doubled', () => {
+    const straight = hold((t) => 300 + 0.5 * t, { noise: 0.01 })
+    const mixed = [...straight.slice(300), ...straight.slice(0, 320)]
+    const a = analyseDecay(mixed, terms)
+    expect(a.cause).toBe('leak')
+    expect(a.problems.map((p) => p.code)).toEqual(['backwards', 'sameTime'])
+  })
+})
+
+describe('laws', () => {
+  const decay = fc.record({
+    start: fc.double({ min: 100, max: 450, noNaN: true }),
+    leak: fc.double({ min: 0, max: 20, noNaN: true }),
+    rise: fc.double({ min: 0, max: 3000, noNaN: true }),
+    tau: fc.double({ min: 60, max: 1500, noNaN: true }),
+    noise: fc.double({ min: 0.001, max: 0.1, noNaN: true }),
+    seed: fc.integer({ min: 1, max: 1e6 }),
+    everyS: fc.constantFrom(1, 5, 20),
+  })
+  const of = (d: {
+    start: number
+    leak: number
+    rise: number
+    tau: number
+    noise: number
+    seed: number
+    everyS: number
+  }) => hold((t) => d.start + (d.leak * t) / 60 - d.rise * Math.expm1(-t / d.tau), d)
+
+  it('likelihoods add up, and a named cause is the likeliest', () => {
+    fc.assert(
+      fc.property(decay, (d) => {
+        const a = analyseDecay(of(d), terms)
+        const sum = Object.values(a.likelihood).reduce((x, y) => x + y, 0)
+        expect(sum).toBeCloseTo(1, 6)
+        expect(a.confidence).toBeCloseTo(Math.max(...Object.values(a.likelihood)), 9)
+        if (a.cause !== 'inconclusive') expect(a.likelihood[a.cause]).toBe(a.confidence)
+      }),
+      { numRuns: 25, endOnFailure: true },
+    )
+  })
+  it('never tight for a leak that passes the limit within the hour', () => {
+    const fast = decay.map((d) => ({ ...d, rise: 0, leak: (500 - d.start) / 60 + d.leak }))
+    fc.assert(
+      fc.property(fast, (d) => analyseDecay(of(d), terms).cause !== 'tight'),
+      { numRuns: 40, endOnFailure: true },
+    )
+  })
+  it('the same readings in any order give the same judgement', () => {
+    fc.assert(
+      fc.property(decay, fc.integer({ min: 0, max: 100 }), (d, cut) => {
+        const samples = of({ ...d, everyS: 20 })
+        const turned = [...samples.slice(cut), ...samples.slice(0, cut)]
+        expect(analyseDecay(turned, terms).likelihood).toEqual(analyseDecay(samples, terms).likelihood)
+      }),
+      { numRuns: 6, endOnFailure: true },
+    )
+  })
+  it('a micron is a micron: scaling pressures and limit together changes no cause', () => {
+    const terms2 = { limitPa: 1000, wellUnderShare: 0.8, harmlessS: 86400 }
+    fc.assert(
+      fc.property(decay, fc.double({ min: 0.5, max: 2, noNaN: true }), (d, factor) => {
+        const curve = { startPa: d.start, risePa: d.rise, leakPaPerS: d.leak, timeConstantS: d.tau }
+        const scaled = {
+          startPa: d.start * factor,
+          risePa: d.rise * factor,
+          leakPaPerS: d.leak * factor,
+          timeConstantS: d.tau,
+        }
+        expect(causeOf(scaled, { ...terms2, limitPa: 1000 * factor })).toBe(causeOf(curve, terms2))
+      }),
+    )
+  })
+})
