@@ -53,9 +53,34 @@ export async function runningUnit(driver: Driver, tag: string, facts: object): P
   await tellEntries(driver, unitId, [
     [60, { kind: 'opened', jobId: jobs.find((j) => j.name === 'Orchard Gate Surgery')!.id, tag }],
     [59, { kind: 'facts', facts }],
+    [45, passed('pressureTest')],
     [40, passed('vacuum')],
     [39, passed('weighIn')],
     [20, { kind: 'started' }],
+  ])
+  return unitId
+}
+
+const readyFacts = {
+  work: 'new',
+  mode: 'coolingOnly',
+  refrigerant: 'R-410A',
+  metering: 'expansionValve',
+  labelCharge: { value: 90, unit: 'oz' },
+  includedLength: { value: 15, unit: 'ft' },
+  lineLength: { value: 30, unit: 'ft' },
+  liquidLine: { value: 0.375, unit: 'in' },
+  targetSubcooling: { value: 10, unit: '°F' },
+}
+
+/** A new unit that is prepared and, where asked, has passed its nitrogen test with a reason. */
+export async function preparedUnit(driver: Driver, tag: string, { pressureTested = true } = {}): Promise<string> {
+  const { jobs } = await driver.json<{ jobs: { id: string; name: string }[] }>('/api/jobs')
+  const unitId = await driver.page.evaluate(() => crypto.randomUUID())
+  await tellEntries(driver, unitId, [
+    [60, { kind: 'opened', jobId: jobs.find((j) => j.name === 'Orchard Gate Surgery')!.id, tag }],
+    [59, { kind: 'facts', facts: readyFacts }],
+    ...(pressureTested ? [[45, passed('pressureTest')] as [number, object]] : []),
   ])
   return unitId
 }

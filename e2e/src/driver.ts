@@ -1,3 +1,6 @@
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
 import type { Browser, Page } from 'puppeteer-core'
 
 const WAIT = 20_000
@@ -50,6 +53,15 @@ export class Driver {
     })
     await this.page.keyboard.press('Backspace')
     await this.page.keyboard.type(text)
+  }
+
+  /** chooses a file made up here, through the page's own file dialog */
+  async chooseFile(id: string, name: string, text: string): Promise<void> {
+    const folder = mkdtempSync(path.join(tmpdir(), 'zetesis-file.'))
+    const file = path.join(folder, name)
+    writeFileSync(file, text)
+    const [chooser] = await Promise.all([this.page.waitForFileChooser(), this.press(id)])
+    await chooser.accept([file])
   }
 
   async see(id: string): Promise<void> {

@@ -232,7 +232,7 @@ export function demoWorld(now: Date): DemoUnit[] {
   })
   nitrogenTest(k7, 100)
   // the wet line set: its gauge was logging
-  recordDecay(k7, { tag: 'K-07', rig: 'wet', seed: 7, startedAgo: 60, valveOffMin: 20, holdMin: 15 })
+  recordDecay(k7, { tag: 'K-07', rig: 'wet', seed: 7, startedAgo: 60, valveOffMin: 8, holdMin: 15 })
 
   begin(
     'K-08',

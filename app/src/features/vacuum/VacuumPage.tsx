@@ -208,12 +208,12 @@ function nextAct(
   { live, typing }: { live: boolean; typing: boolean },
 ): Act | undefined {
   const { phase, verdict, decay, breaksLeft } = vacuum
-  if (isJudged(verdict) && live)
-    return decay?.cause === 'moisture' || decay?.cause === 'both' ? 'nitrogenBreak' : 'pumpOn'
-  if (phase === 'holding' && recorded?.result && !isJudged(verdict)) {
-    const { complete, verdict: so } = recorded.result
-    return complete || so === 'out' ? 'judge' : typing ? 'log' : undefined
-  }
+  const now = recorded?.result
+  const told = now !== undefined && now.cause !== 'inconclusive'
+  const settled = isJudged(verdict) && (decay?.cause !== 'inconclusive' || !told)
+  if (settled && live) return decay?.cause === 'moisture' || decay?.cause === 'both' ? 'nitrogenBreak' : 'pumpOn'
+  if (phase === 'holding' && now && !settled)
+    return now.complete || (told && now.verdict === 'out') ? 'judge' : typing ? 'log' : undefined
   if (!live) return typing ? 'log' : undefined
   if (phase === 'pulling') return breaksLeft > 0 ? 'nitrogenBreak' : 'valvedOff'
   return 'pumpOn'
