@@ -32,7 +32,8 @@ describe('pressure test and vacuum', () => {
     await lead.press('rig-start')
     await lead.see('rig-stop')
   }
-  const papers = async (unitId: string) => pdfText((await lead.fetch(`/api/units/${unitId}/papers.pdf`)).bytes)
+  const papers = async (unitId: string) =>
+    (await pdfText((await lead.fetch(`/api/units/${unitId}/papers.pdf`)).bytes)).join(' ')
 
   describe('a wet line set on the rig', () => {
     let unit: string
@@ -135,7 +136,7 @@ describe('pressure test and vacuum', () => {
       await lead.chooseFile('import-open', 'log.csv', ugly())
       await lead.reads('import-preview', /readings over 35 min/)
       await lead.reads('import-preview', /Time ran backwards/)
-      await lead.reads('unread', /1 rows can’t be read.*Line \d+, no time: Batterie gewechselt/)
+      await lead.reads('unread', /1 row can’t be read.*Line \d+, no time: Batterie gewechselt/)
       await lead.reads('mapping', /vacuum in micron, time of day/)
       await lead.reads('import-verdict', /Out: still wet, not leaking/)
       await lead.press('import-take')

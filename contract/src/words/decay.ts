@@ -17,6 +17,7 @@ import {
   type UnitSystem,
   type VacuumRun,
 } from '@zetesis/core'
+import { sureWords } from './reading'
 import { minutesText } from './stages'
 
 /** What stands on the decay sheet. */
@@ -84,7 +85,7 @@ export function rateText(paPerS: number, system: UnitSystem): string {
 /** The curve in words: what it does, and how sure that is. */
 export function decayReason(result: DecayResult, system: UnitSystem): string {
   const { cause, confidence, leakPaPerS, plateauPa } = result
-  const sure = `${formatNumber(Math.min(confidence, 0.999) * 100, confidence > 0.99 ? 1 : 0)} % sure`
+  const sure = `${sureWords(confidence)} sure`
   const bends =
     plateauPa === undefined ? 'level' : `bending to ${showText('vacuum', Math.round(plateauPa * 100) / 100, system)}`
   switch (cause) {

@@ -92,10 +92,23 @@ export function decaySheetScene({
   shapes.push(word(width - margin.right, height - 6, words.minutes, 'soft', 'end', 12))
 
   const limitY = yOf(run.limitPa)
+  const limitText = `${words.limit} ${formatNumber(inUnit(run.limitPa), 0)}`
   shapes.push(
     { kind: 'line', x1: margin.left, x2: width - margin.right, y1: limitY, y2: limitY, tone: 'in', width: 2 },
-    word(margin.left + 4, limitY - 5, `${words.limit} ${formatNumber(inUnit(run.limitPa), 0)}`, 'in', 'start'),
+    word(limitX(), limitY - 5, limitText, 'in', 'start'),
   )
+  /** the first place along the limit where its name covers no point; the left end where all do */
+  function limitX(): number {
+    const long = limitText.length * 6.6 + 4
+    const free = (from: number) =>
+      !points.some((p) => {
+        const px = x(minuteOf(p.runMs))
+        const py = yOf(p.pressurePa)
+        return px > from - 4 && px < from + long && py > limitY - 20 && py < limitY + 4
+      })
+    const places = Array.from({ length: 12 }, (_, i) => margin.left + 4 + i * 24)
+    return places.find((from) => from + long < width - margin.right && free(from)) ?? margin.left + 4
+  }
   const place = (p: SheetPoint) => [x(minuteOf(p.runMs)), yOf(p.pressurePa)] as const
   const isAfter = (p: SheetPoint) => valvedOffMs !== undefined && p.runMs >= valvedOffMs
   const riseTone = toneOf(run, decay)

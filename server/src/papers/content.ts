@@ -117,10 +117,7 @@ export function vacuumLines({ vacuum, facts }: UnitView, system: UnitSystem): Li
   if (!isJudged(verdict)) {
     return [{ label: 'Decay hold', value: 'not finished' }, { label: 'Limit', value: limit }, ...before]
   }
-  const sure =
-    decay && decay.cause !== 'inconclusive'
-      ? `, ${formatNumber(Math.min(decay.confidence, 0.999) * 100, 0)} % sure`
-      : ''
+  const sure = decay && decay.cause !== 'inconclusive' ? `, ${sureWords(decay.confidence)} sure` : ''
   return [
     { label: 'Decay hold', value: verdictWords[verdict.state] },
     ...(decay ? [{ label: 'Cause', value: `${causeText(decay.cause, facts.work)}${sure}` }] : []),

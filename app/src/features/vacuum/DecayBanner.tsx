@@ -44,7 +44,9 @@ function Judged({ view }: { view: UnitView }) {
         ) : undefined
       }
     >
-      <Figure>{line}</Figure>
+      <Figure fontSize="$5" lineHeight="$5">
+        {line}
+      </Figure>
       <Body fontSize="$3" lineHeight="$3">
         {`${decay ? decayReason(decay, system) : `Rising ${rateText(verdict.risePaPerMin / 60, system)} on average.`} Limit ${limit}.`}
       </Body>

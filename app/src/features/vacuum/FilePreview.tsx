@@ -15,7 +15,7 @@ export function FilePreview({ preview: { mapping, rows } }: { preview: ImportPre
             </Text>
             {rows.map((row, i) => (
               <Text key={i} fontFamily="$figure" fontSize="$3" color="$ink" numberOfLines={1}>
-                {row[column] ?? ''}
+                {row[column] || '\u00a0'}
               </Text>
             ))}
           </YStack>

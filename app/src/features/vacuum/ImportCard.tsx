@@ -119,7 +119,11 @@ function Preview({
       ))}
       {read.unreadCount > 0 ? (
         <YStack gap="$1" testID="unread">
-          <Body color="$oxide">{`${read.unreadCount} rows can’t be read and are left out:`}</Body>
+          <Body color="$oxide">
+            {read.unreadCount === 1
+              ? '1 row can’t be read and is left out:'
+              : `${read.unreadCount} rows can’t be read and are left out:`}
+          </Body>
           {read.unread.slice(0, 8).map((row) => (
             <Soft key={row.line}>{unreadWords(row)}</Soft>
           ))}
