@@ -1,5 +1,5 @@
 // ESM-only packages: let Babel through them (and .mjs through the transform)
-const esm = ['(jest-)?react-native', '@react-native(-community)?', 'expo(nent)?', '@expo(nent)?/.*', 'expo-.*', 'react-navigation', '@react-navigation/.*', 'standard-navigation', 'react-native-svg', 'tamagui', '@tamagui/.*', 'idb-keyval', 'd3-.*', 'internmap', 'lucide-react-native', '@noble/.*', 'canonicalize', 'fake-indexeddb'].join('|') // prettier-ignore
+const esm = ['(jest-)?react-native', '@react-native(-community)?', 'expo(nent)?', '@expo(nent)?/.*', 'expo-.*', 'react-navigation', '@react-navigation/.*', 'standard-navigation', 'react-native-svg', 'tamagui', '@tamagui/.*', 'idb-keyval', 'd3-.*', 'internmap', 'ml-.*', 'is-any-array', 'lucide-react-native', '@noble/.*', 'canonicalize', 'fake-indexeddb'].join('|') // prettier-ignore
 module.exports = {
   projects: [
     {

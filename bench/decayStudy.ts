@@ -1,7 +1,7 @@
 // How good is the judgement of a decay? Thousands of simulated holds with known causes; one seed to tune on, another to report on.
 //   node decayStudy.mjs [holds] [seed]     prints tables in Markdown, as in docs/methods/decay.md
 import { analyseDecay, type DecayAnalysis, type VacuumSample } from '@zetesis/core'
-import { makeRandom } from './random'
+import { makeRandom } from '@zetesis/rig'
 
 const MICRON = 0.133322368
 type Truth = 'tight' | 'leak' | 'moisture' | 'both'
@@ -17,8 +17,6 @@ interface Hold {
   readonly limitMicron: number
   readonly minutes: number
   readonly endsUnder: boolean
-  readonly firstMicron: number
-  readonly endMicron: number
 }
 
 function simulate(random: ReturnType<typeof makeRandom>): Hold {
@@ -61,8 +59,6 @@ function simulate(random: ReturnType<typeof makeRandom>): Hold {
     samples,
     limitMicron,
     minutes,
-    firstMicron: startMicron,
-    endMicron: at(minutes * 60),
     endsUnder: at(minutes * 60) <= limitMicron,
   }
 }
@@ -108,79 +104,10 @@ for (let i = 0; i < holds; i++) {
     calibration[band]!.said++
     calibration[band]!.sum += a.confidence
     if (a.cause === truth || (a.cause === 'tight' && truth === 'leak' && !fast)) calibration[band]!.right++
-    else if (process.env.SHOW)
-      console.error(
-        truth,
-        '->',
-        a.cause,
-        a.confidence.toFixed(3),
-        'k',
-        hold.leakMicronPerMin.toFixed(2),
-        'pl',
-        hold.plateauMicron.toFixed(0),
-        'lim',
-        hold.limitMicron,
-        'min',
-        hold.minutes.toFixed(0),
-        'n',
-        hold.samples.length,
-        'noise',
-        a.noise?.share.toFixed(3),
-        'step',
-        ((a.noise?.stepPa ?? 0) / MICRON).toFixed(1),
-        'skip',
-        a.settledAfterS.toFixed(0),
-        'fit',
-        ((a.leakPaPerS / MICRON) * 60).toFixed(2),
-        ((a.plateauPa ?? 0) / MICRON).toFixed(0),
-        a.timeConstantS?.toFixed(0),
-      )
   }
-  if (a.cause === 'inconclusive' && process.env.OPEN)
-    console.error(
-      truth,
-      JSON.stringify(a.likelihood),
-      'k',
-      hold.leakMicronPerMin.toFixed(2),
-      'film',
-      hold.filmMicron.toFixed(0),
-      'pl',
-      hold.plateauMicron.toFixed(0),
-      'lim',
-      hold.limitMicron,
-      'min',
-      hold.minutes.toFixed(0),
-      'n',
-      hold.samples.length,
-      'noise',
-      a.noise?.share.toFixed(3),
-      a.moreMinutes?.toFixed(0),
-    )
   if (a.verdict === 'tooClose') verdicts.open++
   else if ((a.verdict === 'in') === hold.endsUnder) verdicts.right++
-  else {
-    verdicts.wrong++
-    if (process.env.VER)
-      console.error(
-        'VER',
-        a.verdict,
-        truth,
-        'start',
-        hold.firstMicron.toFixed(0),
-        'end',
-        hold.endMicron.toFixed(0),
-        'lim',
-        hold.limitMicron,
-        'pred',
-        (a.predictedAtHoldPa / MICRON).toFixed(0),
-        ((a.predictedStandardUncertaintyPa ?? 0) / MICRON).toFixed(1),
-        'step',
-        ((a.noise?.stepPa ?? 0) / MICRON).toFixed(0),
-        'noise',
-        a.noise?.share.toFixed(3),
-        hold.samples.length,
-      )
-  }
+  else verdicts.wrong++
 }
 const cpuMs = (process.cpuUsage().user - started) / 1000
 console.log(`${holds} holds, seed ${seed}\n`)

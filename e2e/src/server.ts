@@ -17,6 +17,7 @@ function freePort(): Promise<number> {
 
 export interface TestServer {
   readonly base: string
+  readonly database: string
   stop(signal?: NodeJS.Signals): Promise<void>
   start(): Promise<void>
 }
@@ -68,5 +69,5 @@ export async function startServer(): Promise<TestServer> {
     await ended
   }
   await start()
-  return { base: `http://127.0.0.1:${port}`, start, stop }
+  return { base: `http://127.0.0.1:${port}`, database, start, stop }
 }

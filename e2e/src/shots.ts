@@ -26,6 +26,19 @@ const shots: Shot[] = [
   { name: 'row', size: phone, path: (_, job) => `/jobs/${job}`, see: 'unit-K-01' },
   { name: 'unit', size: phone, path: (ids) => `/units/${ids['K-04']}`, see: 'copper-line' },
   { name: 'prepare', size: phone, path: (ids) => `/units/${ids['K-08']}/prepare`, see: 'tag' },
+  { name: 'pressure-test', size: phone, path: (ids) => `/units/${ids['K-07']}/pressure-test`, see: 'test-verdict' },
+  {
+    name: 'import',
+    size: phone,
+    path: (ids) => `/units/${ids['L-01']}/vacuum`,
+    see: 'source',
+    prepare: async (driver) => {
+      await driver.press('source-file')
+      await driver.chooseFile('import-open', 'gauge-3.csv', loggerFile())
+      await driver.see('import-verdict')
+      await driver.page.$eval('[data-testid="source"]', (e) => e.scrollIntoView({ block: 'start' }))
+    },
+  },
   { name: 'vacuum', size: phone, path: (ids) => `/units/${ids['K-07']}/vacuum`, see: 'decay-sheet' },
   { name: 'vacuum-dark', size: phone, path: (ids) => `/units/${ids['K-06']}/vacuum`, see: 'decay-sheet', dark: true },
   { name: 'weigh-in', size: phone, path: (ids) => `/units/${ids['K-05']}/weigh-in`, see: 'due' },
@@ -83,6 +96,17 @@ const shots: Shot[] = [
   },
   { name: 'wide', size: desk, path: (ids) => `/units/${ids['K-03']}/start-up`, see: 'ladder' },
 ]
+
+/** What a logger might write: semicolons, decimal commas, a time of day. */
+function loggerFile(): string {
+  const rows = Array.from({ length: 500 }, (_, i) => {
+    const s = i * 4
+    const micron = s < 900 ? 420 + 60_000 * Math.exp(-s / 90) : 960 - 540 * Math.exp((900 - s) / 300)
+    const time = new Date(Date.UTC(2026, 6, 14, 9, 10, s)).toISOString().slice(11, 19)
+    return `${time};${micron.toFixed(1).replace('.', ',')};21,4`
+  })
+  return `Logger 3\n\ntime;vacuum mTorr;pipe °C\n${rows.join('\n')}\nbattery low\n`
+}
 
 try {
   for (const shot of shots) {

@@ -1,4 +1,4 @@
 export * from './random'
 export * from './vacuum/gauge'
-export * from './vacuum/spec'
+export * from './vacuum/conditions'
 export * from './vacuum/vacuumRig'

@@ -263,6 +263,9 @@ describe('a whole unit', () => {
           targetSubcooling: q(10, '°F'),
         },
       }),
+      say(88, { kind: 'facts', facts: { testPressure: q(450, 'psig') } }),
+      say(86, { kind: 'testHeld', gauge: q(440, 'psig'), ambient: q(78, '°F') }),
+      say(70, { kind: 'testRead', gauge: q(437, 'psig'), ambient: q(75, '°F') }),
       say(60, { kind: 'valvedOff' }),
       say(59, { kind: 'micron', reading: q(320, 'micron') }),
       say(49, { kind: 'micron', reading: q(48, 'Pa') }),
@@ -302,7 +305,7 @@ describe('a whole unit', () => {
     const answer = await wren.get(`/api/units/${unitId}/record.json`).expect(200)
     expect(answer.headers['content-disposition']).toContain('W-1-record.json')
     const file = RecordFile.parse(answer.body)
-    expect(verifyChain(file.log)).toEqual({ ok: true, length: 8, lastHash: file.lastHash })
+    expect(verifyChain(file.log)).toEqual({ ok: true, length: 11, lastHash: file.lastHash })
     expect(foldEntries(file.log).items.sealed).toHaveLength(1)
   })
   it('leaves as papers in either system of units', async () => {

@@ -1,9 +1,10 @@
 import type { VacuumChange, VacuumRigName } from '@zetesis/rig'
 import { recorder, RIGS_KEY } from '@/sync/client'
 import type { RigSession } from '@/workers/rig.worker'
+import { record } from './record'
 import { rigSource, type RigSource } from './rigSource'
 
-const running = new Map<string, { session: RigSession; source: RigSource }>()
+const running = new Map<string, { session: RigSession; source: RigSource; leave: () => void }>()
 const listeners = new Set<() => void>()
 let sessions: Readonly<Record<string, RigSession>> = stored()
 
@@ -23,9 +24,7 @@ function keep(next: Readonly<Record<string, RigSession>>): void {
 
 function play(session: RigSession): void {
   const source = rigSource(session, recorder.lastS(session.traceId) ?? -1)
-  source.onSample((samples) => recorder.add(session.unitId, session.traceId, samples))
-  running.set(session.unitId, { session, source })
-  source.start()
+  running.set(session.unitId, { session, source, leave: record(source, session.unitId, session.traceId) })
 }
 
 /** The rigs that run on this device, one a unit; they go on whatever page is open, and after a reload. */
@@ -58,13 +57,13 @@ export const rigRunner = {
     const run = running.get(unitId)
     const session = sessions[unitId]
     if (!run || !session) return
-    run.source.stop()
+    run.leave()
     const next = { ...session, traceId, speed, startedMs: Date.now(), baseS: run.source.nowS() }
     keep({ ...sessions, [unitId]: next })
     play(next)
   },
   stop(unitId: string): void {
-    running.get(unitId)?.source.stop()
+    running.get(unitId)?.leave()
     running.delete(unitId)
     keep(Object.fromEntries(Object.entries(sessions).filter(([id]) => id !== unitId)))
   },

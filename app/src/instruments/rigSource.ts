@@ -20,7 +20,7 @@ export function rigSource(session: RigSession, fromS: number): RigSource {
       worker = new Worker(new URL('../workers/rig.worker.ts', window.location.href))
       worker.onmessage = ({ data }: MessageEvent<RigSamples>) => {
         nowS = data.nowS
-        if (data.samples.length > 0) tell(data.samples)
+        if (data.samples.length > 0) tell({ samples: data.samples })
       }
       post({ kind: 'run', session, fromS })
     },

@@ -47,7 +47,6 @@ const ambientHeader = /amb|temp|air|pipe|°\s?[cf]\b|deg/i
 export function guessLog(head: string): { ok: true; mapping: LogMapping } | { ok: false; refusal: LogRefusal } {
   const text = head.replace(/^\ufeff/, '')
   if (text.trim() === '') return { ok: false, refusal: { code: 'empty' } }
-  // eslint-disable-next-line no-control-regex
   if (/[\u0000-\u0008\u000e-\u001a]/.test(text)) return { ok: false, refusal: { code: 'binary' } }
   const delimiter = guessDelimiter(text)
   const lines = splitLines(text, delimiter)
@@ -198,7 +197,7 @@ function unitBehind(rows: readonly string[][], column: number): string {
 
 const unitNames: Record<TraceChannel, readonly [RegExp, string][]> = {
   vacuum: [
-    [/micron|mtorr|milli\s?torr|µm|um\b|µ/i, 'micron'],
+    [/micron|mtorr|milli\s?torr|µm|(?<![a-z])um\b|µ/i, 'micron'],
     [/torr|mmhg/i, 'Torr'],
     [/mbar|hpa/i, 'mbar'],
     [/kpa/i, 'kPa'],

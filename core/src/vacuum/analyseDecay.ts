@@ -85,7 +85,7 @@ const LONG_HOLDS = 6
 const TEMPER = 1.3
 const DEFAULT_NOISE = 0.03
 /** Standard uncertainties that a leak is kept away from a tight verdict. */
-const SAFE_SIGMAS = 3.3
+const SAFE_SIGMAS = 3.8
 
 /**
  * Judges the rise of pressure after valving off: is the system tight, does it leak, is it wet, or both; does it stay under the limit.

@@ -51,8 +51,19 @@ export function gaugeNoise(samples: readonly VacuumSample[], priorShare: number)
   }
 }
 
+/** Readings of a display that never changed hide a step: at least the roundest one that the figure allows. */
+const ROUND_STEPS = [100, 50, 25]
+const MICRON_PA = 0.133322368
+
 /** The smallest step between readings of which most others are multiples. */
 function displayStep(samples: readonly VacuumSample[]): number {
+  const distinct = [...new Set(samples.map((s) => s.pressurePa))].sort((a, b) => a - b)
+  if (distinct.length <= 3 && samples.length >= 8) {
+    if (distinct.length > 1) return Math.min(...distinct.slice(1).map((v, i) => v - distinct[i]!))
+    const micron = distinct[0]! / MICRON_PA
+    const step = ROUND_STEPS.find((s) => Math.abs(micron / s - Math.round(micron / s)) < 1e-5)
+    return (step ?? 0) * MICRON_PA
+  }
   const steps = samples
     .slice(1)
     .map((s, i) => Math.abs(s.pressurePa - samples[i]!.pressurePa))

@@ -1,5 +1,5 @@
 import type { Random } from '../random'
-import type { GaugeSpec } from './spec'
+import type { GaugeSpec } from './conditions'
 
 /** A vacuum gauge: it lags, scatters in proportion, shows steps that grow with the range, ends at its top and loses a reading now and then. */
 export function makeGauge(spec: GaugeSpec, random: Random) {

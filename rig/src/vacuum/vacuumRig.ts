@@ -1,7 +1,7 @@
 import { waterVapourPressurePa } from '@zetesis/core'
 import { makeRandom } from '../random'
 import { makeGauge } from './gauge'
-import type { VacuumRigSpec } from './spec'
+import type { VacuumRigSpec } from './conditions'
 
 export type VacuumChange =
   | { kind: 'pump'; on: boolean }
@@ -76,14 +76,14 @@ export function createVacuumRig(spec: VacuumRigSpec, seed: number): VacuumRig {
   let pumpOn = false
   let valveOpen = true
   let breakLeft = 0
-  const filmFullKg = Math.max(spec.filmKg, 1e-12)
-  if (waterKg > 0) system[1] = waterVapourPressurePa(waterK)!
+  const filmFullKg = Math.max(spec.filmKg, LEAST_FILM_KG)
+  if (waterKg > 0) system[1] = vapourPressure(waterK)
 
   function move(dt: number): void {
     ambientK += spec.driftKPerS * dt
     if (breakLeft > 0) return soak(dt)
     const hose = valveOpen ? hoseConductance(spec, (sum(system) + sum(manifold)) / 2) : 0
-    const [water, film] = vapourSources()
+    const [water, film] = vapourSources(dt)
     const pumping = pumpOn ? spec.pumpSpeedM3PerS : 0
     const before = sum(system)
     // air: leaks in from outside and comes out of old oil; the pump can't take the last of it
@@ -116,35 +116,51 @@ export function createVacuumRig(spec: VacuumRigSpec, seed: number): VacuumRig {
     dry(dt, water, film)
   }
 
-  function vapourSources() {
-    const water = {
-      conductance: waterKg > 0 ? WATER_CONDUCTANCE : 0,
-      pressurePa: waterKg > 0 ? waterVapourPressurePa(waterK)! : 0,
-    }
+  function vapourSources(dt: number) {
     // moisture bound in a film stands under a pressure in proportion to how much is left (Henry's law)
     const film = {
-      conductance: spec.filmConductanceM3PerS,
-      pressurePa: (waterVapourPressurePa(ambientK)! * filmKg) / filmFullKg,
+      conductance: spec.filmKg > LEAST_FILM_KG ? spec.filmConductanceM3PerS : 0,
+      pressurePa: vapourPressure(ambientK) * Math.min(filmKg / filmFullKg, 1),
     }
-    return [water, film] as const
+    return [waterSource(dt), film] as const
+  }
+
+  /**
+   * Water gives off vapour as fast as heat reaches it. Within a step its temperature follows what evaporates, so the vapour pressure is taken
+   * as it will be at the step's end (linear in temperature), and what holds the evaporation back is the heat, not the opening.
+   */
+  function waterSource(dt: number) {
+    if (waterKg <= 0) return { conductance: 0, pressurePa: 0 }
+    const pressurePa = vapourPressure(waterK)
+    const slope = (vapourPressure(waterK + 0.05) - vapourPressure(waterK - 0.05)) / 0.1
+    const perPaM3 = WATER_MOLAR / (GAS * ambientK)
+    const cooling = WATER_CONDUCTANCE * perPaM3 * dt * slope * (latent() / heatCapacity())
+    return {
+      conductance: WATER_CONDUCTANCE / (1 + cooling),
+      pressurePa: pressurePa + (slope * heatFlow() * dt) / heatCapacity(),
+    }
+  }
+
+  const latent = () => (waterK < FREEZING_K ? SUBLIMATION : EVAPORATION)
+  /** the copper around it shares the cold: three times the water's own heat capacity, and that of half a gram at the least */
+  const heatCapacity = () => Math.max(waterKg, 0.0005) * WATER_HEAT * 3
+  const heatFlow = () => {
+    const gasShare = Math.min(sum(system) / ATMOSPHERE_PA, 1)
+    const perK = spec.waterHeatWPerK + (spec.waterHeatGasWPerK - spec.waterHeatWPerK) * gasShare
+    return perK * (ambientK - waterK)
+  }
+
+  interface Vapour {
+    readonly conductance: number
+    readonly pressurePa: number
   }
 
   /** What evaporated is taken from water and film, and its heat from the water. */
-  function dry(
-    dt: number,
-    water: { conductance: number; pressurePa: number },
-    film: { conductance: number; pressurePa: number },
-  ): void {
+  function dry(dt: number, water: Vapour, film: Vapour): void {
     const perPaM3 = WATER_MOLAR / (GAS * ambientK)
-    const boiled = water.conductance * (water.pressurePa - system[1]) * dt * perPaM3
     if (waterKg > 0) {
-      const latent = waterK < FREEZING_K ? SUBLIMATION : EVAPORATION
-      const gasShare = Math.min(sum(system) / ATMOSPHERE_PA, 1)
-      const heatPerK = spec.waterHeatWPerK + (spec.waterHeatGasWPerK - spec.waterHeatWPerK) * gasShare
-      // the copper around it shares the cold: twenty times the water's own heat capacity at the least
-      const capacity = Math.max(waterKg, 0.0005) * WATER_HEAT * 3
-      waterK += (heatPerK * (ambientK - waterK) * dt - boiled * latent) / capacity
-      waterK = Math.min(Math.max(waterK, 200), ambientK)
+      const boiled = water.conductance * (water.pressurePa - system[1]) * dt * perPaM3
+      waterK = Math.min(Math.max(waterK + (heatFlow() * dt - boiled * latent()) / heatCapacity(), COLDEST_K), ambientK)
       waterKg = Math.max(waterKg - boiled, 0)
     }
     filmKg = Math.max(filmKg - film.conductance * (film.pressurePa - system[1]) * dt * perPaM3, 0)
@@ -153,8 +169,8 @@ export function createVacuumRig(spec: VacuumRigSpec, seed: number): VacuumRig {
   /** Nitrogen stands in the system: water warms up, the film gives off into dry gas that is then let go. */
   function soak(dt: number): void {
     breakLeft -= dt
-    const capacity = Math.max(waterKg, 0.0005) * WATER_HEAT * 3
-    waterK += ((spec.waterHeatGasWPerK * (ambientK - waterK)) / capacity) * dt
+    const warming = (spec.waterHeatGasWPerK * dt) / heatCapacity()
+    waterK += (ambientK - waterK) * -Math.expm1(-warming)
     const swept = filmKg * (1 - Math.exp(-filmRate() * SWEEP * dt))
     filmKg -= swept
     oilGasPa *= Math.exp(-spec.oilGasPerS * 3 * dt)
@@ -166,7 +182,7 @@ export function createVacuumRig(spec: VacuumRigSpec, seed: number): VacuumRig {
   /** 1/s: how fast the film would empty into a perfect vacuum */
   function filmRate(): number {
     const perPaM3 = WATER_MOLAR / (GAS * ambientK)
-    return (spec.filmConductanceM3PerS * waterVapourPressurePa(ambientK)! * perPaM3) / filmFullKg
+    return (spec.filmConductanceM3PerS * vapourPressure(ambientK) * perPaM3) / filmFullKg
   }
 
   return {
@@ -205,6 +221,13 @@ export function createVacuumRig(spec: VacuumRigSpec, seed: number): VacuumRig {
     state: () => ({ systemPa: system, manifoldPa: manifold, waterKg, waterK, filmKg, oilGasPa }),
   }
 }
+
+/** less moisture than a gauge could tell: there is no film */
+const LEAST_FILM_KG = 1e-9
+/** water colder than this gives off nothing that a gauge would see */
+const COLDEST_K = 200
+/** within what water can be here */
+const vapourPressure = (temperatureK: number) => waterVapourPressurePa(Math.min(Math.max(temperatureK, 180), 400))!
 
 const sum = ([a, b]: readonly [number, number]) => a + b
 

@@ -253,6 +253,13 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
         />
         <FormQuantity
           control={control}
+          name="vapourLine"
+          label="Vapour line, outside diameter"
+          dimension="tube"
+          hint="For the inside volume of the system; unknown: twice the liquid line."
+        />
+        <FormQuantity
+          control={control}
           name="allowance"
           label="Label’s allowance per length"
           dimension="massPerLength"

@@ -11,7 +11,8 @@ import { useMemo, useState } from 'react'
 import { XStack, YStack } from 'tamagui'
 import { readClock } from '@/features/unit/TimeField'
 import type { UnitHandle } from '@/features/unit/useUnit'
-import { recorder } from '@/sync/client'
+import { record } from '@/instruments/record'
+import { fileSource } from '@/instruments/source'
 import { useSettings } from '@/settings/settings'
 import { Banner } from '@/ui/Banner'
 import { Press } from '@/ui/Press'
@@ -98,7 +99,7 @@ function Preview({
       at(0),
     )
     if (refused) return setProblem(entryProblemWords(refused, system))
-    await recorder.addChunks(unit.unitId, traceId, chunks)
+    record(fileSource(chunks), unit.unitId, traceId)
     if (valvedOffS === undefined || valvedOffS > 0) unit.append({ kind: 'pumpOn' }, at(0))
     if (valvedOffS !== undefined) unit.append({ kind: 'valvedOff' }, at(valvedOffS))
     unit.append({ kind: 'traceEnded', traceId, samples, digest }, at(spanS))

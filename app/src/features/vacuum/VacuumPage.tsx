@@ -1,6 +1,14 @@
 import { decayWords, entryProblemWords, safetyWords } from '@zetesis/contract'
-import { absolutePressurePa, decaySheetScene, isJudged, type EntryBody, type UnitView } from '@zetesis/core'
-import { useMemo, useState } from 'react'
+import {
+  absolutePressurePa,
+  decaySheetScene,
+  isJudged,
+  toSi,
+  type EntryBody,
+  type Quantity,
+  type UnitView,
+} from '@zetesis/core'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { useMedia, XStack, YStack } from 'tamagui'
 import { SceneView } from '@/charts/SceneView'
 import { useBarAction } from '@/features/frame/barAction'
@@ -9,6 +17,7 @@ import { readClock, TimeField } from '@/features/unit/TimeField'
 import { UnitPage } from '@/features/unit/UnitPage'
 import type { UnitHandle } from '@/features/unit/useUnit'
 import { rigRunner } from '@/instruments/rigRunner'
+import { typedSource } from '@/instruments/source'
 import { useSettings } from '@/settings/settings'
 import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
@@ -86,8 +95,11 @@ function Vacuum({ unit }: { unit: UnitHandle }) {
     const parsed = quantityInput('vacuum', system, { required: true }).safeParse(draft.micron)
     if (!parsed.success || !parsed.data)
       return setProblems({ micron: parsed.error?.issues[0]?.message ?? 'Type what the gauge shows.' })
-    if (stamp({ kind: 'micron', reading: parsed.data })) done()
+    typed.type(parsed.data, toSi('vacuum', parsed.data))
   }
+  const typed = useTyped((reading) => {
+    if (stamp({ kind: 'micron', reading })) done()
+  })
   const mark = (kind: Mark) => {
     const body: EntryBody =
       kind === 'nitrogenBreak' ? { kind, to: view.method.nitrogenBreakPa.quantity as never } : { kind }
@@ -190,6 +202,24 @@ function Vacuum({ unit }: { unit: UnitHandle }) {
       />
     </YStack>
   )
+}
+
+/** The thumb as a source: what is typed is told, and logged by whoever listens. */
+function useTyped(onReading: (reading: Quantity<'vacuum'>) => void) {
+  const source = useMemo(() => typedSource(), [])
+  const listener = useRef(onReading)
+  useEffect(() => {
+    listener.current = onReading
+  })
+  useEffect(() => {
+    const leave = source.onSample((batch) => 'typed' in batch && batch.typed && listener.current(batch.typed))
+    source.start()
+    return () => {
+      source.stop()
+      leave()
+    }
+  }, [source])
+  return source
 }
 
 type Act = 'log' | 'judge' | Mark

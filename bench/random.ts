@@ -1,1 +1,0 @@
-export { makeRandom } from '@zetesis/rig'

@@ -1,0 +1,85 @@
+import { encodeChunk, traceDigest, type TraceSample } from '@zetesis/core'
+import { TracePage } from '@zetesis/contract'
+import { randomUUID } from 'node:crypto'
+import { entry, makeWorld, type World } from './test/world'
+
+jest.setTimeout(30_000)
+let world: World
+let wren: Awaited<ReturnType<World['signedIn']>>
+let rook: Awaited<ReturnType<World['signedIn']>>
+beforeAll(async () => {
+  world = await makeWorld()
+  wren = await world.signedIn('wren')
+  rook = await world.signedIn('rook')
+})
+afterAll(() => world.close())
+
+const samples = (from: number, count: number): TraceSample[] =>
+  Array.from({ length: count }, (_, i) => ({ timeS: from + i, values: { vacuum: 40 + i / 8 } }))
+const chunk = (from: number, count: number) => {
+  const bytes = encodeChunk(samples(from, count))
+  return { count, data: Buffer.from(bytes).toString('base64') }
+}
+async function openUnit() {
+  const unitId = randomUUID()
+  const traceId = randomUUID()
+  const begun = { kind: 'traceBegun', traceId, channels: ['vacuum'], source: 'import', speed: 1 } as const
+  const entries = [entry({ kind: 'opened', jobId: world.ours.jobId, tag: `T-${unitId.slice(0, 4)}` }), entry(begun)]
+  await wren.post(`/api/units/${unitId}/entries`).send({ entries }).expect(201)
+  return { unitId, traceId, place: `/api/units/${unitId}/traces/${traceId}` }
+}
+const put = (place: string, number: number, body: object, agent = wren) =>
+  agent.put(`${place}/chunks/${number}`).send(body)
+
+describe('recordings', () => {
+  it('come back chunk by chunk, in order, however they were sent', async () => {
+    const { place } = await openUnit()
+    await put(place, 1, chunk(600, 40)).expect(201)
+    await put(place, 0, chunk(0, 600)).expect(201)
+    const page = TracePage.parse((await wren.get(place).expect(200)).body)
+    expect(page.chunks.map((c) => [c.number, c.count])).toEqual([
+      [0, 600],
+      [1, 40],
+    ])
+    const rest = await wren.get(`${place}?after=0`).expect(200)
+    expect(rest.body.chunks).toHaveLength(1)
+    expect(traceDigest(page.chunks.map((c) => Buffer.from(c.data, 'base64')))).toMatch(/^[0-9a-f]{64}$/)
+  })
+  it('take the same chunk twice, and refuse another under its number', async () => {
+    const { place } = await openUnit()
+    await put(place, 0, chunk(0, 10)).expect(201, { number: 0, stored: true })
+    await put(place, 0, chunk(0, 10)).expect(200, { number: 0, stored: false })
+    const taken = await put(place, 0, chunk(5, 10)).expect(409)
+    expect(taken.body.detail).toMatch(/Begin a new recording/)
+    const both = await Promise.all([put(place, 1, chunk(10, 5)), put(place, 1, chunk(10, 5))])
+    expect(both.map((r) => r.status).sort()).toEqual([200, 201])
+  })
+  it('refuse bytes that aren’t a chunk, a wrong count and a number out of range', async () => {
+    const { place } = await openUnit()
+    await put(place, 0, { count: 3, data: Buffer.from('hello').toString('base64') }).expect(422)
+    await put(place, 0, { ...chunk(0, 10), count: 9 }).expect(422)
+    await put(place, 999_999, chunk(0, 10)).expect(400)
+    await put(place, 0, { count: 1 }).expect(400)
+    expect((await wren.get(place).expect(200)).body.chunks).toEqual([])
+  })
+  it('belong to their company', async () => {
+    const { place } = await openUnit()
+    await put(place, 0, chunk(0, 10)).expect(201)
+    await put(place, 0, chunk(0, 10), rook).expect(404)
+    await rook.get(place).expect(404)
+    await rook.get(`${place}/samples.csv`).expect(404)
+    await put(`/api/units/${randomUUID()}/traces/${randomUUID()}`, 0, chunk(0, 1)).expect(404)
+  })
+  it('are exported whole, in the units asked for', async () => {
+    const { place } = await openUnit()
+    await put(place, 0, chunk(0, 600)).expect(201)
+    await put(place, 1, chunk(600, 100)).expect(201)
+    const csv = await wren.get(`${place}/samples.csv?units=si`).expect(200)
+    expect(csv.headers['content-type']).toMatch(/text\/csv/)
+    const lines = csv.text.trim().split('\r\n')
+    expect(lines[0]).toBe('time,seconds,vacuum Pa')
+    expect(lines).toHaveLength(701)
+    expect(lines[700]).toMatch(/,699,52\.375$/)
+    await wren.get(`${place.replace(/[^/]+$/, randomUUID())}/samples.csv`).expect(404)
+  })
+})
