@@ -66,16 +66,20 @@ export const TraceChunk = z.strictObject({
   data: z.base64().min(4).max(40_000),
 })
 export type TraceChunk = z.infer<typeof TraceChunk>
-export const ChunkNumber = z.coerce
-  .number()
-  .int()
-  .min(0)
-  .max(MAX_CHUNKS - 1)
-export const ChunkStored = z.object({ number: z.number(), stored: z.boolean() })
-export const TracePage = z.object({
-  chunks: z.array(TraceChunk.extend({ number: z.number().int().min(0) })),
-  more: z.boolean(),
+const numbered = TraceChunk.extend({
+  number: z
+    .number()
+    .int()
+    .min(0)
+    .max(MAX_CHUNKS - 1),
 })
+export type NumberedChunk = z.infer<typeof numbered>
+/** At most so many chunks in one request. */
+export const CHUNK_BATCH = 24
+export const PutChunks = z.strictObject({ chunks: z.array(numbered).min(1).max(CHUNK_BATCH) })
+/** numbers that weren't there before */
+export const ChunksStored = z.object({ stored: z.array(z.number()) })
+export const TracePage = z.object({ chunks: z.array(numbered), more: z.boolean() })
 
 export const AppendBook = z.strictObject({ entries: z.array(BookEntrySchema).min(1).max(MAX_BATCH) })
 export const BookItemSchema = z.object({ seq: z.number().int().positive(), author, entry: BookEntrySchema })

@@ -29,7 +29,7 @@ async function openUnit() {
   return { unitId, traceId, place: `/api/units/${unitId}/traces/${traceId}` }
 }
 const put = (place: string, number: number, body: object, agent = wren) =>
-  agent.put(`${place}/chunks/${number}`).send(body)
+  agent.post(`${place}/chunks`).send({ chunks: [{ number, ...body }] })
 
 describe('recordings', () => {
   it('come back chunk by chunk, in order, however they were sent', async () => {
@@ -47,12 +47,23 @@ describe('recordings', () => {
   })
   it('take the same chunk twice, and refuse another under its number', async () => {
     const { place } = await openUnit()
-    await put(place, 0, chunk(0, 10)).expect(201, { number: 0, stored: true })
-    await put(place, 0, chunk(0, 10)).expect(200, { number: 0, stored: false })
+    await put(place, 0, chunk(0, 10)).expect(201, { stored: [0] })
+    await put(place, 0, chunk(0, 10)).expect(200, { stored: [] })
     const taken = await put(place, 0, chunk(5, 10)).expect(409)
     expect(taken.body.detail).toMatch(/Begin a new recording/)
     const both = await Promise.all([put(place, 1, chunk(10, 5)), put(place, 1, chunk(10, 5))])
     expect(both.map((r) => r.status).sort()).toEqual([200, 201])
+  })
+  it('take a batch whole or not at all', async () => {
+    const { place } = await openUnit()
+    const batch = [0, 1, 2].map((number) => ({ number, ...chunk(number * 10, 10) }))
+    await wren.post(`${place}/chunks`).send({ chunks: batch }).expect(201)
+    const mixed = [
+      { number: 2, ...chunk(999, 10) },
+      { number: 3, ...chunk(30, 10) },
+    ]
+    await wren.post(`${place}/chunks`).send({ chunks: mixed }).expect(409)
+    expect((await wren.get(place).expect(200)).body.chunks).toHaveLength(3)
   })
   it('refuse bytes that aren’t a chunk, a wrong count and a number out of range', async () => {
     const { place } = await openUnit()

@@ -12,7 +12,7 @@ export class ApiError extends Error {
 export class NoAnswer extends Error {}
 
 interface Call<T> {
-  method?: 'GET' | 'POST' | 'PUT'
+  method?: 'GET' | 'POST'
   body?: unknown
   answer: z.ZodType<T>
 }

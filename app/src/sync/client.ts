@@ -2,7 +2,7 @@ import {
   Appended,
   BookAppended,
   BookPage,
-  ChunkStored,
+  ChunksStored,
   EntryPage,
   JobList,
   SessionUser,
@@ -100,9 +100,10 @@ export const outbox = makeOutbox({
   locks: typeof navigator !== 'undefined' && 'locks' in navigator ? navigator.locks : undefined,
 })
 
-async function sendChunk({ unitId, traceId, number, count, bytes }: StoredChunk): Promise<void> {
-  const body = { count, data: toBase64(bytes) }
-  await call(`/units/${unitId}/traces/${traceId}/chunks/${number}`, { method: 'PUT', body, answer: ChunkStored })
+async function sendChunks(batch: readonly StoredChunk[]): Promise<void> {
+  const { unitId, traceId } = batch[0]!
+  const chunks = batch.map(({ number, count, bytes }) => ({ number, count, data: toBase64(bytes) }))
+  await call(`/units/${unitId}/traces/${traceId}/chunks`, { method: 'POST', body: { chunks }, answer: ChunksStored })
 }
 
 /** Where the rigs that run on this device are written down. */
@@ -110,7 +111,7 @@ export const RIGS_KEY = 'zetesis.rigs'
 
 export const recorder = makeRecorder({
   store: indexedDbTraces(),
-  send: sendChunk,
+  send: sendChunks,
   keeps: (traceId) => (localStorage.getItem(RIGS_KEY) ?? '').includes(traceId),
 })
 

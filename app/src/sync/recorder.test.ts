@@ -1,7 +1,7 @@
 import { CHUNK_SAMPLES, decodeChunk, traceDigest, type TraceSample } from '@zetesis/core'
 import { ApiError, NoAnswer } from './api'
 import { fromBase64, toBase64 } from './base64'
-import { makeRecorder, type SendChunk } from './recorder'
+import { makeRecorder, type SendChunks } from './recorder'
 import { chunkKey, type StoredChunk, type TraceStore } from './traceStore'
 
 const samples = (from: number, count: number): TraceSample[] =>
@@ -34,7 +34,7 @@ afterEach(() => jest.useRealTimers())
 describe('recorder', () => {
   it('seals a chunk when it is full, sends in order, and the end tells samples and hash', async () => {
     const sent: StoredChunk[] = []
-    const recorder = makeRecorder({ store: memoryStore(), send: async (chunk) => void sent.push(chunk) })
+    const recorder = makeRecorder({ store: memoryStore(), send: async (batch) => void sent.push(...batch) })
     await recorder.ready
     recorder.add('u', 't', samples(0, CHUNK_SAMPLES + 50))
     await settled(() => sent.length === 1)
@@ -46,7 +46,7 @@ describe('recorder', () => {
   })
   it('seals what is a minute old, so that others see a hold grow', async () => {
     const sent: StoredChunk[] = []
-    const recorder = makeRecorder({ store: memoryStore(), send: async (chunk) => void sent.push(chunk) })
+    const recorder = makeRecorder({ store: memoryStore(), send: async (batch) => void sent.push(...batch) })
     await recorder.ready
     for (let s = 0; s < 70; s++) {
       recorder.add('u', 't', samples(s, 1))
@@ -58,14 +58,14 @@ describe('recorder', () => {
   })
   it('goes on after a reload where it was: no sample lost, none twice', async () => {
     const store = memoryStore()
-    const away: SendChunk = async () => Promise.reject(new NoAnswer('away'))
+    const away: SendChunks = async () => Promise.reject(new NoAnswer('away'))
     const before = makeRecorder({ store, send: away })
     await before.ready
     before.add('u', 't', samples(0, 30))
     await settled(() => store.rows.size === 1)
 
     const sent: StoredChunk[] = []
-    const after = makeRecorder({ store, send: async (chunk) => void sent.push(chunk) })
+    const after = makeRecorder({ store, send: async (batch) => void sent.push(...batch) })
     await after.ready
     expect(after.lastS('t')).toBe(29)
     after.add('u', 't', samples(30, 10))
@@ -76,13 +76,13 @@ describe('recorder', () => {
   })
   it('waits for a server that is away and for a unit that isn’t there yet; keeps what is refused from blocking', async () => {
     const sent: number[] = []
-    const answers = [new NoAnswer('away'), refusal(404), refusal(500), undefined, refusal(409), undefined]
+    const answers = [new NoAnswer('away'), refusal(404), refusal(500)]
     const recorder = makeRecorder({
       store: memoryStore(),
-      send: async (chunk) => {
-        const answer = answers.shift()
+      send: async (batch) => {
+        const answer = answers.shift() ?? (batch.some((c) => c.number === 1) ? refusal(409) : undefined)
         if (answer) throw answer
-        sent.push(chunk.number)
+        sent.push(...batch.map((c) => c.number))
       },
     })
     await recorder.ready
@@ -109,7 +109,7 @@ describe('recorder', () => {
     source.add('u', 'a', samples(0, 20))
     await source.end('a')
     const sent: StoredChunk[] = []
-    const recorder = makeRecorder({ store: memoryStore(), send: async (chunk) => void sent.push(chunk) })
+    const recorder = makeRecorder({ store: memoryStore(), send: async (batch) => void sent.push(...batch) })
     await recorder.addChunks('u', 'b', source.chunks('a'))
     await settled(() => sent.length === 1)
     expect(secondsOf(sent)).toEqual(range(20))

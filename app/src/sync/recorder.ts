@@ -1,8 +1,10 @@
+import { CHUNK_BATCH } from '@zetesis/contract'
 import { CHUNK_SAMPLES, decodeChunk, encodeChunk, traceDigest, type TraceSample } from '@zetesis/core'
 import { ApiError } from './api'
 import { chunkKey, type StoredChunk, type TraceStore } from './traceStore'
 
-export type SendChunk = (chunk: StoredChunk) => Promise<void>
+/** Chunks of one recording, in order. */
+export type SendChunks = (batch: readonly StoredChunk[]) => Promise<void>
 
 export interface Recorder {
   /** what was stored before the app was loaded; everything else waits for it */
@@ -50,7 +52,7 @@ export function makeRecorder({
   keeps = () => false,
 }: {
   store: TraceStore
-  send: SendChunk
+  send: SendChunks
   /** recordings that still run: their chunks stay until they end, since the log wants the hash of them all */
   keeps?: (traceId: string) => boolean
 }): Recorder {
@@ -133,11 +135,12 @@ export function makeRecorder({
     clearTimeout(timer)
     try {
       for (;;) {
-        const next = [...held.values()]
+        const waiting = [...held.values()]
           .filter((c) => c.sealed && !c.sent)
-          .sort((a, b) => (chunkKey(a) < chunkKey(b) ? -1 : 1))[0]
-        if (!next) break
-        await sendOne(next)
+          .sort((a, b) => (chunkKey(a) < chunkKey(b) ? -1 : 1))
+        const first = waiting[0]
+        if (!first) break
+        await sendBatch(waiting.filter((c) => c.traceId === first.traceId).slice(0, CHUNK_BATCH))
         failures = 0
         tell()
       }
@@ -149,16 +152,23 @@ export function makeRecorder({
     }
   }
 
-  async function sendOne(chunk: StoredChunk): Promise<void> {
+  async function sendBatch(batch: readonly StoredChunk[]): Promise<void> {
     try {
-      await send(chunk)
+      await send(batch)
     } catch (error) {
       if (!(error instanceof ApiError) || !isFinal(error.problem.status)) throw error
+      // a batch is taken whole or not at all: find the chunk that is refused by sending them one at a time
+      if (batch.length > 1) {
+        for (const chunk of batch) await sendBatch([chunk])
+        return
+      }
       refusal = error.problem.detail
     }
-    const sent = { ...chunk, sent: true }
-    held.set(chunkKey(sent), sent)
-    await store.put(sent)
+    for (const chunk of batch) {
+      const sent = { ...chunk, sent: true }
+      held.set(chunkKey(sent), sent)
+      await store.put(sent)
+    }
   }
 
   return {

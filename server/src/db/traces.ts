@@ -1,4 +1,4 @@
-import { and, asc, eq, gt } from 'drizzle-orm'
+import { and, asc, eq, gt, inArray } from 'drizzle-orm'
 import type { Tx } from './client'
 import { traceChunks } from './schema'
 
@@ -11,22 +11,22 @@ export interface TraceKey {
 const ofTrace = ({ companyId, unitId, traceId }: TraceKey) =>
   and(eq(traceChunks.companyId, companyId), eq(traceChunks.unitId, unitId), eq(traceChunks.traceId, traceId))
 
-/** Stores a chunk; true where it wasn't there. */
-export async function insertChunk(db: Tx, row: typeof traceChunks.$inferInsert): Promise<boolean> {
+/** Stores chunks; answers with the numbers that weren't there. */
+export async function insertChunks(db: Tx, rows: (typeof traceChunks.$inferInsert)[]): Promise<number[]> {
   const inserted = await db
     .insert(traceChunks)
-    .values(row)
+    .values(rows)
     .onConflictDoNothing()
     .returning({ number: traceChunks.number })
-  return inserted.length > 0
+  return inserted.map((row) => row.number)
 }
 
-export async function findChunk(db: Tx, key: TraceKey & { number: number }) {
-  const [row] = await db
-    .select({ count: traceChunks.count, bytes: traceChunks.bytes })
+export async function findChunks(db: Tx, key: TraceKey, numbers: number[]) {
+  if (numbers.length === 0) return []
+  return db
+    .select({ number: traceChunks.number, bytes: traceChunks.bytes })
     .from(traceChunks)
-    .where(and(ofTrace(key), eq(traceChunks.number, key.number)))
-  return row
+    .where(and(ofTrace(key), inArray(traceChunks.number, numbers)))
 }
 
 export async function pageChunks(db: Tx, key: TraceKey, { after, limit }: { after: number; limit: number }) {

@@ -20,6 +20,14 @@ export async function findUnit(db: Tx, companyId: string, unitId: string) {
   return row
 }
 
+export async function unitExists(db: Tx, companyId: string, unitId: string): Promise<boolean> {
+  const rows = await db
+    .select({ id: unitState.unitId })
+    .from(unitState)
+    .where(and(eq(unitState.companyId, companyId), eq(unitState.unitId, unitId)))
+  return rows.length > 0
+}
+
 /** The unit's state, held until the transaction ends: appends to one unit go one after another. */
 export async function lockUnit(tx: Tx, companyId: string, unitId: string) {
   const [row] = await tx

@@ -4,7 +4,7 @@ import { companies, jobs, users } from '../db/schema'
 import { appendEntries } from '../services/log'
 import { hashPassword } from '../services/signIn'
 import { appendBook } from '../services/book'
-import { storeChunk } from '../services/traces'
+import { storeChunks } from '../services/traces'
 import { demoBook } from './library'
 import { demoCompany, demoJobs, demoUsers, demoWorld } from './world'
 
@@ -40,10 +40,12 @@ export async function loadDemoWorld(db: Db, now = new Date()): Promise<boolean> 
     // one append an entry: each is received when it was told, by whom it was told
     for (const { entry, by } of told) await appendEntries(db, author(by), unitId, [entry], new Date(entry.at))
     for (const { traceId, chunks } of traces) {
-      for (const [number, { count, bytes }] of chunks.entries()) {
-        const data = Buffer.from(bytes).toString('base64')
-        await storeChunk(db, demoCompany.id, { unitId, traceId, number }, { count, data })
-      }
+      const numbered = chunks.map(({ count, bytes }, number) => ({
+        number,
+        count,
+        data: Buffer.from(bytes).toString('base64'),
+      }))
+      await storeChunks(db, demoCompany.id, { unitId, traceId }, numbered)
     }
   }
   return true

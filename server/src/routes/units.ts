@@ -1,4 +1,4 @@
-import { AppendEntries, ChunkNumber, TraceChunk } from '@zetesis/contract'
+import { AppendEntries, PutChunks } from '@zetesis/contract'
 import { Router, type Request } from 'express'
 import { z } from 'zod'
 import type { UnitSystem } from '@zetesis/core'
@@ -34,10 +34,10 @@ export function unitRoutes({ log, units, record, traces, papers }: Services): Ro
     res.json(await record.entriesAfter(scopeOf(req).companyId, uuidParam(req, 'unitId'), after))
   })
   const traceOf = (req: Request) => ({ unitId: uuidParam(req, 'unitId'), traceId: uuidParam(req, 'traceId') })
-  router.put('/units/:unitId/traces/:traceId/chunks/:number', async (req, res) => {
-    const place = { ...traceOf(req), number: ChunkNumber.parse(req.params.number) }
-    const stored = await traces.put(scopeOf(req).companyId, place, TraceChunk.parse(req.body))
-    res.status(stored ? 201 : 200).json({ number: place.number, stored })
+  router.post('/units/:unitId/traces/:traceId/chunks', async (req, res) => {
+    const { chunks } = PutChunks.parse(req.body)
+    const stored = await traces.put(scopeOf(req).companyId, traceOf(req), chunks)
+    res.status(stored.length > 0 ? 201 : 200).json({ stored })
   })
   router.get('/units/:unitId/traces/:traceId', async (req, res) => {
     const { after } = AfterChunk.parse(req.query)

@@ -1,4 +1,4 @@
-import type { TraceChunk } from '@zetesis/contract'
+import type { NumberedChunk } from '@zetesis/contract'
 import type { BookEntry, Entry, UnitSystem } from '@zetesis/core'
 import type pg from 'pg'
 import type { Db } from '../db/client'
@@ -10,7 +10,7 @@ import { appendBook, bookAfter } from './book'
 import { appendEntries, type AppendScope } from './log'
 import { entriesAfter, recordFile } from './record'
 import { makeSignIn } from './signIn'
-import { chunksAfter, csvOf, recordedVacuum, storeChunk, type ChunkPlace, type TracePlace } from './traces'
+import { chunksAfter, csvOf, recordedVacuum, storeChunks, type TracePlace } from './traces'
 
 export type Services = Awaited<ReturnType<typeof makeServices>>
 
@@ -40,7 +40,8 @@ export async function makeServices(db: Db, pool: pg.Pool) {
       file: (companyId: string, unitId: string) => recordFile(db, companyId, unitId),
     },
     traces: {
-      put: (companyId: string, place: ChunkPlace, chunk: TraceChunk) => storeChunk(db, companyId, place, chunk),
+      put: (companyId: string, trace: TracePlace, chunks: readonly NumberedChunk[]) =>
+        storeChunks(db, companyId, trace, chunks),
       after: (companyId: string, trace: TracePlace, after: number) => chunksAfter(db, companyId, trace, after),
       csv: (companyId: string, trace: TracePlace, system: UnitSystem) => csvOf(db, companyId, trace, system),
     },

@@ -7,45 +7,49 @@ import {
   type TraceSample,
   type UnitSystem,
 } from '@zetesis/core'
-import { traceCsv, type RecordFile, type TraceChunk } from '@zetesis/contract'
+import { traceCsv, type NumberedChunk, type RecordFile } from '@zetesis/contract'
 import type { Db } from '../db/client'
-import { findChunk, insertChunk, pageChunks, type TraceKey } from '../db/traces'
-import { findUnit } from '../db/units'
+import { findChunks, insertChunks, pageChunks, type TraceKey } from '../db/traces'
+import { findUnit, unitExists } from '../db/units'
 import { HttpProblem, notFound } from '../http/problem'
 import { openRecord } from './record'
 
 export type TracePlace = Omit<TraceKey, 'companyId'>
-export type ChunkPlace = TracePlace & { readonly number: number }
 
 /** Chunks in one answer: about 40 000 samples. */
 const PAGE = 64
 
 /**
- * Stores a chunk of a recording. The same chunk again is harmless and says so; other samples under its number are refused, since a
+ * Stores chunks of a recording, all of them or none. The same chunk again is harmless; other samples under its number are refused, since a
  * recording never changes.
+ *
+ * @returns the numbers that weren't there before
  */
-export async function storeChunk(
+export async function storeChunks(
   db: Db,
   companyId: string,
-  { unitId, traceId, number }: ChunkPlace,
-  { count, data }: TraceChunk,
-): Promise<boolean> {
-  const bytes = Buffer.from(data, 'base64')
-  const samples = decodeChunk(bytes)
-  if (samples?.length !== count)
+  { unitId, traceId }: TracePlace,
+  chunks: readonly NumberedChunk[],
+): Promise<number[]> {
+  const key = { companyId, unitId, traceId }
+  const rows = chunks.map(({ number, count, data }) => ({ ...key, number, count, bytes: Buffer.from(data, 'base64') }))
+  if (rows.some(({ count, bytes }) => decodeChunk(bytes)?.length !== count))
     throw new HttpProblem(422, 'badChunk', 'These bytes aren’t a chunk of a recording, or its count is wrong.')
-  if (!(await findUnit(db, companyId, unitId))) throw notFound()
-  const key = { companyId, unitId, traceId, number }
-  if (await insertChunk(db, { ...key, count, bytes })) return true
-  const there = await findChunk(db, key)
-  if (there && !there.bytes.equals(bytes))
-    throw new HttpProblem(409, 'chunkTaken', 'Other samples are stored under this number. Begin a new recording.')
-  return false
+  if (!(await unitExists(db, companyId, unitId))) throw notFound()
+  return db.transaction(async (tx) => {
+    const stored = await insertChunks(tx, rows)
+    const before = rows.filter((row) => !stored.includes(row.number))
+    const numbers = before.map((row) => row.number)
+    const there = await findChunks(tx, key, numbers)
+    if (before.some((row) => !there.find((t) => t.number === row.number)?.bytes.equals(row.bytes)))
+      throw new HttpProblem(409, 'chunkTaken', 'Other samples are stored under this number. Begin a new recording.')
+    return stored
+  })
 }
 
 export async function chunksAfter(db: Db, companyId: string, trace: TracePlace, after: number) {
   const rows = await pageChunks(db, { companyId, ...trace }, { after, limit: PAGE + 1 })
-  if (rows.length === 0 && after < 0 && !(await findUnit(db, companyId, trace.unitId))) throw notFound()
+  if (rows.length === 0 && after < 0 && !(await unitExists(db, companyId, trace.unitId))) throw notFound()
   return {
     chunks: rows.slice(0, PAGE).map(({ number, count, bytes }) => ({ number, count, data: bytes.toString('base64') })),
     more: rows.length > PAGE,

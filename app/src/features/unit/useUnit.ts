@@ -1,4 +1,13 @@
-import { checkEntry, ENTRY_VERSION, toSi, unitView, type Entry, type EntryBody, type EntryProblem } from '@zetesis/core'
+import {
+  checkEntry,
+  ENTRY_VERSION,
+  fold,
+  toSi,
+  unitView,
+  type Entry,
+  type EntryBody,
+  type EntryProblem,
+} from '@zetesis/core'
 import { useCallback, useMemo } from 'react'
 import { useNow } from '@/settings/useNow'
 import { outbox } from '@/sync/client'
@@ -26,17 +35,38 @@ export function useUnit(unitId: string) {
   const jobElevationM = job && toSi('elevation', job.elevation)
   const view = useMemo(() => unitView(record, { nowMs: now, jobElevationM }), [record, now, jobElevationM])
 
-  /** Appends if nothing speaks against it; answers with what does, and then nothing was written. */
-  const append = useCallback(
-    (body: EntryBody, at?: Date): EntryProblem[] => {
-      const entry = makeEntry(body, at)
-      const problems = checkEntry(record, entry, { nowMs: Date.now(), jobElevationM })
-      if (problems.length === 0 && user) void outbox.add(unitId, { id: user.id, name: user.name }, [entry])
-      return problems
+  /** Appends all of them if nothing speaks against any; answers with what does, and then nothing was written. */
+  const appendAll = useCallback(
+    (bodies: readonly { body: EntryBody; at?: Date }[]): EntryProblem[] => {
+      const entries = bodies.map(({ body, at }) => makeEntry(body, at))
+      let soFar = record
+      for (const entry of entries) {
+        const problems = checkEntry(soFar, entry, { nowMs: Date.now(), jobElevationM })
+        if (problems.length > 0) return problems
+        if (user && entries.length > 1) soFar = fold(soFar, { seq: null, author: user, entry })
+      }
+      if (user) void outbox.add(unitId, { id: user.id, name: user.name }, entries)
+      return []
     },
     [record, jobElevationM, user, unitId],
   )
-  return { unitId, log, record, pending, loading, notFound, error, job, jobElevationM, view, now, append, user }
+  const append = useCallback((body: EntryBody, at?: Date) => appendAll([{ body, at }]), [appendAll])
+  return {
+    unitId,
+    log,
+    record,
+    pending,
+    loading,
+    notFound,
+    error,
+    job,
+    jobElevationM,
+    view,
+    now,
+    append,
+    appendAll,
+    user,
+  }
 }
 
 export type UnitHandle = ReturnType<typeof useUnit>

@@ -94,15 +94,23 @@ function Preview({
     const traceId = crypto.randomUUID()
     const at = (seconds: number) => new Date(startMs + seconds * 1000)
     const channels = (['vacuum', 'ambient'] as const).filter((c) => mapping.channels[c])
-    const [refused] = unit.append(
-      { kind: 'traceBegun', traceId, channels, source: 'import', speed: 1, name: name.slice(0, 200) },
-      at(0),
-    )
+    const begun = {
+      kind: 'traceBegun',
+      traceId,
+      channels,
+      source: 'import',
+      speed: 1,
+      name: name.slice(0, 200),
+    } as const
+    const pulled = valvedOffS === undefined || valvedOffS > 0
+    const [refused] = unit.appendAll([
+      { body: begun, at: at(0) },
+      ...(pulled ? [{ body: { kind: 'pumpOn' } as const, at: at(0) }] : []),
+      ...(valvedOffS === undefined ? [] : [{ body: { kind: 'valvedOff' } as const, at: at(valvedOffS) }]),
+      { body: { kind: 'traceEnded', traceId, samples, digest }, at: at(spanS) },
+    ])
     if (refused) return setProblem(entryProblemWords(refused, system))
     record(fileSource(chunks), unit.unitId, traceId)
-    if (valvedOffS === undefined || valvedOffS > 0) unit.append({ kind: 'pumpOn' }, at(0))
-    if (valvedOffS !== undefined) unit.append({ kind: 'valvedOff' }, at(valvedOffS))
-    unit.append({ kind: 'traceEnded', traceId, samples, digest }, at(spanS))
     file.leave()
   }
   return (
