@@ -213,6 +213,7 @@ describe('when things go wrong', () => {
     ['a copper line', () => `/units/${ids['K-04']}`, 'copper-line'],
     ['prepare', () => `/units/${ids['K-08']}/prepare`, 'tag'],
     ['vacuum', () => `/units/${ids['K-07']}/vacuum`, 'decay-sheet'],
+    ['pressure test', () => `/units/${ids['K-06']}/pressure-test`, 'test-verdict'],
     ['weigh in', () => `/units/${ids['K-05']}/weigh-in`, 'due'],
     ['start up', () => `/units/${ids['K-03']}/start-up`, 'ladder'],
     ['a verdict too close to call', () => `/units/${ids['L-02']}/start-up`, 'settle-with'],

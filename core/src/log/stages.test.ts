@@ -7,33 +7,10 @@ import { checkEntry, hasInk } from './checkEntry'
 import { chargeBalance, chargeDue } from './charge'
 import type { UnitFacts } from './entry'
 import { decayTerms, missingFacts } from './facts'
-import { foldEntries } from './fold'
 import { unitView } from './stages'
-import { NOON, testEntry, testId, testLog } from './testing'
+import { NOON, testEntry, testId } from './testing'
+import { bare, micron, opened, preparedFacts as facts, record, states, view, type Lines } from './testingLines'
 
-type Lines = Parameters<typeof testLog>
-const facts: UnitFacts = {
-  work: 'new',
-  mode: 'coolingOnly',
-  refrigerant: 'R-410A',
-  metering: 'expansionValve',
-  labelCharge: { value: 90, unit: 'oz' },
-  includedLength: { value: 15, unit: 'ft' },
-  lineLength: { value: 40, unit: 'ft' },
-  allowance: { value: 0.6, unit: 'oz/ft' },
-  targetSubcooling: { value: 10, unit: '°F' },
-}
-const micron = (value: number) => ({ kind: 'micron', reading: { value, unit: 'micron' } }) as const
-const bare: Lines = [
-  [-90, { kind: 'opened', jobId: testId(500), tag: 'T-1' }],
-  [-89, { kind: 'facts', facts }],
-]
-const tested: Lines = [
-  [-88, { kind: 'facts', facts: { testPressure: { value: 450, unit: 'psig' } } }],
-  [-84, { kind: 'testHeld', gauge: { value: 450, unit: 'psig' }, ambient: { value: 76, unit: '°F' } }],
-  [-66, { kind: 'testRead', gauge: { value: 449, unit: 'psig' }, ambient: { value: 75, unit: '°F' } }],
-]
-const opened: Lines = [...bare, ...tested]
 const decayed: Lines = [
   [-60, { kind: 'valvedOff' }],
   [-59, micron(320)],
@@ -57,10 +34,6 @@ const good = {
 }
 const read: Lines = [[-15, { kind: 'reading', mode: 'cooling', values: good }]]
 const seal: Lines = [[-5, { kind: 'sealed', name: 'Wren Halloway', signature: [[0, 0, 300, 200, 500, 50]] }]]
-
-const record = (...parts: Lines[]) => foldEntries(testLog(...parts.flat()))
-const view = (...parts: Lines[]) => unitView(record(...parts), { nowMs: NOON })
-const states = (...parts: Lines[]) => view(...parts).stages.map((s) => s.state)
 
 describe('the copper line', () => {
   it('goes on stage by stage, each by its own evidence', () => {
@@ -400,168 +373,5 @@ describe('agenda', () => {
     const { summary } = units[0]!
     expect(summaryAt(summary, NOON).stages[2]!.state).toBe('waiting')
     expect(summaryAt(summary, NOON + 7 * 60_000).stages[2]!.state).toBe('current')
-  })
-})
-
-describe('the nitrogen test', () => {
-  const psig = (value: number) => ({ value, unit: 'psig' as const })
-  const f = (value: number) => ({ value, unit: '°F' as const })
-  const plate: Lines = [[-88, { kind: 'facts', facts: { testPressure: psig(450) } }]]
-  const held: Lines = [[-30, { kind: 'testHeld', gauge: psig(440), ambient: f(80) }]]
-  const codes = (parts: Lines[], body: Parameters<typeof testEntry>[2]) =>
-    checkEntry(record(...parts), testEntry(800, -1, body), { nowMs: NOON }).map((p) => p.code)
-
-  it('raises nothing above the plate, and nothing while the plate is unknown', () => {
-    const raise = (value: number) =>
-      ({ kind: 'testRaised', gas: 'nitrogen', gauge: psig(value), heard: 'quiet' }) as const
-    expect(codes([bare], raise(100))).toEqual(['noTestPressure'])
-    expect(codes([bare, plate], raise(450))).toEqual([])
-    expect(codes([bare, plate], raise(451))).toEqual(['aboveTestPressure'])
-    expect(codes([bare, plate], { kind: 'testHeld', gauge: psig(500), ambient: f(80) })).toEqual(['aboveTestPressure'])
-  })
-  it('takes the lower of plate and label, in whatever unit', () => {
-    const label: Lines = [
-      [
-        -87,
-        {
-          kind: 'label',
-          modelId: testId(601),
-          version: testId(602),
-          label: { name: 'T', lowSideTest: { value: 20, unit: 'bar' } },
-        },
-      ],
-    ]
-    expect(view(bare, plate, label).pressureTest.limitPa).toBeCloseTo(2_000_000, 3)
-  })
-  it('corrects by temperature, and passes a cooling evening', () => {
-    const cooled: Lines = [[-5, { kind: 'testRead', gauge: psig(431.6), ambient: f(70) }]]
-    const warm: Lines = [[-5, { kind: 'testRead', gauge: psig(431.6), ambient: f(80) }]]
-    expect(view(bare, plate, held, cooled)).toMatchObject({ pressureTest: { hold: { verdict: { verdict: 'in' } } } })
-    expect(states(bare, plate, held, cooled)[1]).toBe('done')
-    expect(states(bare, plate, held, warm)[1]).toBe('stopped')
-    expect(view(bare, plate, held, warm).need).toEqual({ code: 'pressureFailed' })
-  })
-  it('waits, then asks for a reading; a plain loss needs no waiting', () => {
-    const fresh: Lines = [[-4, { kind: 'testHeld', gauge: psig(440), ambient: f(80) }]]
-    expect(view(bare, plate, fresh)).toMatchObject({
-      need: { code: 'pressureHolds' },
-      waits: [{ kind: 'pressureHold', endsMs: NOON + 11 * 60_000 }],
-    })
-    expect(unitView(record(bare, plate, fresh), { nowMs: NOON + 12 * 60_000 }).need).toEqual({ code: 'readPressure' })
-    const early: Lines = [[-2, { kind: 'testRead', gauge: psig(439), ambient: f(80) }]]
-    expect(view(bare, plate, fresh, early).pressureTest.hold!.verdict).toBeUndefined()
-    const lost: Lines = [[-2, { kind: 'testRead', gauge: psig(400), ambient: f(80) }]]
-    expect(view(bare, plate, fresh, lost).pressureTest.hold!.verdict!.verdict).toBe('out')
-  })
-  it('a re-test counts instead of the hold that failed', () => {
-    const lost: Lines = [[-20, { kind: 'testRead', gauge: psig(300), ambient: f(80) }]]
-    const mended: Lines = [
-      [-19, { kind: 'jointChecked', place: 'flare', found: 'bubbles', mended: 'flared anew' }],
-      [-18, { kind: 'testHeld', gauge: psig(440), ambient: f(80), retestOf: testId(4) }],
-      [-2, { kind: 'testRead', gauge: psig(440), ambient: f(80) }],
-    ]
-    const { pressureTest } = view(bare, plate, held, lost, mended)
-    expect(pressureTest.holds.map((h) => h.verdict?.verdict)).toEqual(['out', 'in'])
-    expect(pressureTest.hold!.item.entry.retestOf).toBe(testId(4))
-  })
-  it('a reading needs a hold', () => {
-    expect(codes([bare, plate], { kind: 'testRead', gauge: psig(440), ambient: f(80) })).toEqual(['holdNotBegun'])
-  })
-})
-
-describe('an evacuation with breaks and recordings', () => {
-  const ready = (method: 'single' | 'triple') =>
-    ({ kind: 'vacuumReady', method, coresOut: true, gaugeFar: true, oilChanged: true }) as const
-  const broken: Lines = [
-    [-50, ready('triple')],
-    [-49, { kind: 'pumpOn' }],
-    [-40, { kind: 'nitrogenBreak', to: { value: 2, unit: 'psig' } }],
-  ]
-  it('a triple evacuation goes to the break’s pressure first, twice, then deep', () => {
-    expect(view(opened, broken.slice(0, 2)).vacuum).toMatchObject({ breaksLeft: 2, phase: 'pulling' })
-    const first = view(opened, broken).vacuum
-    expect(first).toMatchObject({ breaksLeft: 1, phase: 'breaking' })
-    expect(first.targetPa).toBeGreaterThan(190)
-    const twice = view(opened, broken, [
-      [-34, { kind: 'pumpOn' }],
-      [-30, { kind: 'nitrogenBreak', to: { value: 2, unit: 'psig' } }],
-      [-24, { kind: 'pumpOn' }],
-    ]).vacuum
-    expect(twice.breaksLeft).toBe(0)
-    expect(twice.targetPa).toBeLessThan(70)
-  })
-  it('nitrogen stands for as long as the method says', () => {
-    const fresh = view(opened, [[-2, { kind: 'nitrogenBreak', to: { value: 2, unit: 'psig' } }]])
-    expect(fresh).toMatchObject({
-      need: { code: 'nitrogenStands' },
-      waits: [{ kind: 'nitrogen', endsMs: NOON + 3 * 60_000 }],
-    })
-    expect(fresh.stages[2]!.state).toBe('waiting')
-  })
-  it('a hold on a rig that runs sixty times as fast ends sixty times as soon', () => {
-    const rig: Lines = [
-      [-5, { kind: 'traceBegun', traceId: testId(700), channels: ['vacuum'], source: 'rig', speed: 60 }],
-      [-4, { kind: 'valvedOff' }],
-    ]
-    const { vacuum } = view(opened, rig)
-    expect(vacuum.holdEndsMs).toBeCloseTo(NOON - 4 * 60_000 + 10_000, 3)
-  })
-  const result = {
-    cause: 'moisture' as const,
-    verdict: 'out' as const,
-    confidence: 0.97,
-    likelihood: { tight: 0, leak: 0.03, moisture: 0.97, both: 0 },
-    samples: 600,
-    startPa: 45,
-    endPa: 200,
-    highestPa: 200,
-    endS: 900,
-    limitPa: 66.66,
-    holdS: 600,
-    leakPaPerS: 0,
-    predictedAtHoldPa: 190,
-    settledAfterS: 31,
-    complete: true,
-  }
-  it('the verdict on a recording counts for its valving-off and no other; a wet one asks for two breaks', () => {
-    const recorded: Lines = [
-      [-30, { kind: 'valvedOff' }],
-      [-10, { kind: 'decayJudged', valvedOff: testId(6), traceIds: [testId(700)], result }],
-    ]
-    const wet = view(opened, recorded)
-    expect(wet).toMatchObject({
-      need: { code: 'decayFailed' },
-      vacuum: { decay: { cause: 'moisture' }, breaksLeft: 2 },
-    })
-    expect(view(opened, recorded, [[-5, { kind: 'valvedOff' }]]).vacuum.decay).toBeUndefined()
-    const short = { ...result, verdict: 'in' as const, complete: false }
-    expect(
-      view(opened, [
-        [-30, { kind: 'valvedOff' }],
-        [-29, { kind: 'decayJudged', valvedOff: testId(6), traceIds: [testId(700)], result: short }],
-      ]).vacuum.verdict,
-    ).toMatchObject({ state: 'holding' })
-  })
-  it('refuses a verdict on a hold that isn’t there, and a recording that begins twice or ends unbegun', () => {
-    const check = (parts: Lines[], body: Parameters<typeof testEntry>[2]) =>
-      checkEntry(record(...parts), testEntry(800, -1, body), { nowMs: NOON }).map((p) => p.code)
-    expect(check([opened], { kind: 'decayJudged', valvedOff: testId(99), traceIds: [testId(700)], result })).toEqual([
-      'notHolding',
-    ])
-    const begun: Lines = [
-      [-5, { kind: 'traceBegun', traceId: testId(700), channels: ['vacuum'], source: 'import', speed: 1 }],
-    ]
-    expect(
-      check([opened, begun], {
-        kind: 'traceBegun',
-        traceId: testId(700),
-        channels: ['vacuum'],
-        source: 'import',
-        speed: 1,
-      }),
-    ).toEqual(['traceTwice'])
-    expect(check([opened], { kind: 'traceEnded', traceId: testId(700), samples: 1, digest: '0' })).toEqual([
-      'unknownTrace',
-    ])
   })
 })

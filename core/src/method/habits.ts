@@ -1,38 +1,5 @@
-import type { AnyQuantity, Dimension, UnitOf } from '../quantity/unit'
-
-/** Where a habit stands in the profile's form. */
-export type HabitGroup =
-  | 'tolerances'
-  | 'conditions'
-  | 'targetRule'
-  | 'verdicts'
-  | 'settling'
-  | 'airAndCoils'
-  | 'electrical'
-  | 'vacuum'
-  | 'charge'
-  | 'steps'
-  | 'coldWeather'
-  | 'instruments'
-
-export interface HabitSpec {
-  readonly group: HabitGroup
-  readonly dimension: Dimension
-  readonly usual: AnyQuantity
-  readonly source: string
-  /** what the value may be, in the unit of `usual` */
-  readonly min?: number
-  readonly max?: number
-}
-
-const spec = <D extends Dimension>(
-  group: HabitGroup,
-  dimension: D,
-  value: number,
-  unit: UnitOf<D>,
-  source: string,
-  limits: { min?: number; max?: number } = {},
-): HabitSpec => ({ group, dimension, usual: { value, unit } as AnyQuantity, source, min: 0, ...limits })
+import { spec, type HabitSpec } from './habitSpec'
+import { vacuumHabits } from './vacuumHabits'
 
 /**
  * Every habit of the trade that a verdict rests on: its usual value and where that comes from. Keys end in the SI unit that the
@@ -279,92 +246,7 @@ export const habitSpecs = {
   voltageTolerance: spec('electrical', 'ratio', 10, '%', 'line voltage within ±10 % of the plate', { max: 50 }),
   capacitorTolerance: spec('electrical', 'ratio', 6, '%', 'capacitor within ±6 %, or as printed on it', { max: 50 }),
 
-  vacuumTargetPa: spec(
-    'vacuum',
-    'vacuum',
-    500,
-    'micron',
-    'customary: 500 micron or less before valving off; some 300 or 250',
-    { min: 50, max: 5000 },
-  ),
-  decayLimitNewPa: spec('vacuum', 'vacuum', 500, 'micron', 'customary for new work: stays at or under 500 micron', {
-    min: 50,
-    max: 5000,
-  }),
-  decayLimitOldPa: spec(
-    'vacuum',
-    'vacuum',
-    1000,
-    'micron',
-    'customary for older, oily systems: stays at or under 1000 micron',
-    { min: 50, max: 10000 },
-  ),
-  decayHoldS: spec('vacuum', 'duration', 10, 'min', 'customary: hold at least 10 minutes, 15–30 for a large system', {
-    min: 1,
-    max: 1440,
-  }),
-  tripleBreakPa: spec(
-    'vacuum',
-    'vacuum',
-    1500,
-    'micron',
-    'triple evacuation breaks with nitrogen at about 1 500 micron',
-    { min: 500, max: 10000 },
-  ),
-  pressureHoldS: spec('vacuum', 'duration', 15, 'min', 'a nitrogen hold lasts from 15 minutes to 24 hours', {
-    min: 1,
-    max: 2880,
-  }),
-
-  decayWellUnderShare: spec(
-    'vacuum',
-    'ratio',
-    80,
-    '%',
-    'tight and dry levels off well under the limit: under 80 % of it',
-    { min: 30, max: 100 },
-  ),
-  decayHarmlessS: spec(
-    'vacuum',
-    'duration',
-    24,
-    'h',
-    'a straight rise that stays under the limit for a day is no leak that matters',
-    { min: 1, max: 240 },
-  ),
-  decaySureShare: spec('vacuum', 'ratio', 80, '%', 'a cause is named from 80 % confidence, else inconclusive', {
-    min: 50,
-    max: 99,
-  }),
-  nitrogenBreakPa: spec('vacuum', 'gaugePressure', 2, 'psig', 'a break goes to about 2 psig of dry nitrogen', {
-    min: 0.1,
-    max: 50,
-  }),
-  nitrogenSoakS: spec('vacuum', 'duration', 5, 'min', 'nitrogen stands for some minutes in each break', { max: 120 }),
-  testPressureNewPa: spec(
-    'vacuum',
-    'gaugePressure',
-    450,
-    'psig',
-    'customary 450–600 psig for high-pressure equipment where its plate allows',
-    { min: 50, max: 700 },
-  ),
-  testPressureOldPa: spec('vacuum', 'gaugePressure', 300, 'psig', 'customary 300 psig for older low sides', {
-    min: 50,
-    max: 500,
-  }),
-  testGaugePa: spec('vacuum', 'pressureDifference', 2, 'psi', 'a test gauge that isn’t named counts as ±2 psi', {
-    min: 0.01,
-    max: 50,
-  }),
-  testAmbientK: spec(
-    'vacuum',
-    'temperatureDifference',
-    1,
-    '°F',
-    'a probe at the pipe that isn’t named counts as ±1 °F',
-    { min: 0.05, max: 10 },
-  ),
+  ...vacuumHabits,
 
   weighInToleranceKg: spec('charge', 'mass', 1, 'oz', 'a customary scale shows half an ounce; two of its steps', {
     max: 16,
@@ -423,6 +305,7 @@ export const habitSpecs = {
   }),
 } as const satisfies Record<string, HabitSpec>
 
+export type { HabitGroup, HabitSpec } from './habitSpec'
 export type HabitKey = keyof typeof habitSpecs
 export const habitKeys = Object.keys(habitSpecs) as HabitKey[]
 
