@@ -75,7 +75,7 @@ describe('pressure test and vacuum', () => {
     })
 
     it('lost no sample on the way: every second of every recording is on the server', async () => {
-      await lead.reads('sync-note', /everything sent/)
+      await lead.reads('sync-note', /^everything sent/)
       const begun = await entriesOf(unit, 'traceBegun')
       const ended = await entriesOf(unit, 'traceEnded')
       assert.equal(ended.length, begun.length, 'each recording that began has ended')
@@ -142,7 +142,7 @@ describe('pressure test and vacuum', () => {
       await lead.press('import-take')
       await act(/Log the verdict/)
       await lead.reads('decay-verdict', /Out.*still wet, not leaking/)
-      await lead.reads('sync-note', /everything sent/)
+      await lead.reads('sync-note', /^everything sent/)
       assert.equal((await entriesOf(unit, 'decayJudged')).length, 1)
     })
 
@@ -195,7 +195,7 @@ describe('pressure test and vacuum', () => {
     })
 
     it('corrects by temperature, and says what it could have seen', async () => {
-      await lead.reads('sync-note', /everything sent/)
+      await lead.reads('sync-note', /^everything sent/)
       await tellEntries(lead, unit, [
         [30, { kind: 'testHeld', gauge: { value: 450, unit: 'psig' }, ambient: { value: 80, unit: '°F' } }],
       ])
@@ -225,7 +225,7 @@ describe('pressure test and vacuum', () => {
       await lead.type('test-ambient', '75')
       await act(/Begin the hold/)
       await lead.reads('test-verdict', /Holding/)
-      await lead.reads('sync-note', /everything sent/)
+      await lead.reads('sync-note', /^everything sent/)
       const holds = await entriesOf(other, 'testHeld')
       assert.equal(holds[1]?.retestOf, holds[0]?.id, 'the re-test names the hold that failed')
     })

@@ -207,6 +207,7 @@ describe('laws', () => {
         const a = analyseDecay(of(d), terms)
         const sum = Object.values(a.likelihood).reduce((x, y) => x + y, 0)
         expect(sum).toBeCloseTo(1, 6)
+        for (const share of Object.values(a.likelihood)) expect(share).toBeGreaterThanOrEqual(0)
         expect(a.confidence).toBeCloseTo(Math.max(...Object.values(a.likelihood)), 9)
         if (a.cause !== 'inconclusive') expect(a.likelihood[a.cause]).toBe(a.confidence)
       }),

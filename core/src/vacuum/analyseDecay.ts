@@ -282,6 +282,8 @@ function look(bins: readonly Bin[], terms: CauseTerms, { sureShare }: DecayHabit
       likelihood.leak -= weight
       likelihood.tight += weight
     }
+    // sums of many small shares: none of them may end under nothing
+    likelihood.leak = Math.max(likelihood.leak, 0)
   }
   const [cause, confidence] = (Object.entries(likelihood) as [DecayCause, number][]).sort((a, b) => b[1] - a[1])[0]!
   const mayBeNamed = confidence >= sureShare && (cause !== 'tight' || harmlessForAnHour(bins, terms))
