@@ -39,7 +39,14 @@ const shots: Shot[] = [
       await driver.page.$eval('[data-testid="source"]', (e) => e.scrollIntoView({ block: 'start' }))
     },
   },
-  { name: 'vacuum', size: phone, path: (ids) => `/units/${ids['K-07']}/vacuum`, see: 'decay-sheet' },
+  {
+    name: 'vacuum',
+    size: phone,
+    path: (ids) => `/units/${ids['K-07']}/vacuum`,
+    see: 'decay-sheet',
+    // the recording arrives after the page
+    prepare: async (driver) => void (await driver.page.waitForSelector('[data-testid="decay-sheet"] polyline')),
+  },
   { name: 'vacuum-dark', size: phone, path: (ids) => `/units/${ids['K-06']}/vacuum`, see: 'decay-sheet', dark: true },
   { name: 'weigh-in', size: phone, path: (ids) => `/units/${ids['K-05']}/weigh-in`, see: 'due' },
   { name: 'start-up', size: phone, path: (ids) => `/units/${ids['K-03']}/start-up`, see: 'ladder' },

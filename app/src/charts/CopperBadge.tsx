@@ -5,14 +5,17 @@ import { usePalette } from '@/settings/useDark'
 
 const WIDTH = 28
 const GAP = 4
+/** what a phone's row has room for beside a unit's tag and need */
+const WIDEST = 156
 
 /** A unit's copper line, small: the same pipe that its own page draws large. */
 export function CopperBadge({ stages }: { stages: UnitSummary['stages'] }) {
   const p = usePalette()
   const label = stages.map((s) => `${stageWords[s.stage]} ${stateWords[s.state]}`).join(', ')
   const width = stages.length * (WIDTH + GAP) - GAP
+  const shown = Math.min(width, WIDEST)
   return (
-    <Svg width={width} height={26} viewBox={`0 0 ${width} 26`} role="img" aria-label={label}>
+    <Svg width={shown} height={(26 * shown) / width} viewBox={`0 0 ${width} 26`} role="img" aria-label={label}>
       {stages.map(({ stage, state }, i) => {
         const x = i * (WIDTH + GAP)
         switch (state) {
