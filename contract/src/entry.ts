@@ -115,7 +115,7 @@ const union = z.discriminatedUnion('kind', [
   z.strictObject({ ...base, kind: z.literal('opened'), jobId: id, tag: text(40, 1) }),
   z.strictObject({ ...base, kind: z.literal('facts'), facts: facts.partial() }),
   z.strictObject({ ...base, kind: z.literal('pumpOn') }),
-  z.strictObject({ ...base, kind: z.literal('valvedOff') }),
+  z.strictObject({ ...base, kind: z.literal('valvedOff'), gauge: InstrumentSchema.optional() }),
   z.strictObject({ ...base, kind: z.literal('micron'), reading: quantity('vacuum') }),
   z.strictObject({
     ...base,

@@ -84,3 +84,11 @@ export async function preparedUnit(driver: Driver, tag: string, { pressureTested
   ])
   return unitId
 }
+
+/** A unit's entries of one kind, as the server has them. */
+export async function entriesOfKind(driver: Driver, unitId: string, kind: string) {
+  const { entries } = await driver.json<{
+    entries: readonly { readonly entry: { readonly kind: string; readonly [key: string]: unknown } }[]
+  }>(`/api/units/${unitId}/entries`)
+  return entries.map((e) => e.entry).filter((e) => e.kind === kind)
+}

@@ -111,6 +111,19 @@ export class Driver {
       .catch(() => Promise.reject(new Error(`should be at ${path}, is at ${this.page.url()}`)))
   }
 
+  /** presses the one action under the thumb, once it is the wanted one */
+  async act(wanted: RegExp): Promise<void> {
+    await this.reads('bar-action', wanted)
+    await this.press('bar-action')
+  }
+
+  /** chooses an option by its words */
+  async pickNamed(id: string, name: string): Promise<void> {
+    await this.press(id)
+    const option = await this.page.waitForSelector(`[data-testid^="${id}-"] ::-p-text(${name})`, { visible: true })
+    await option!.click()
+  }
+
   async pick(id: string, value: string): Promise<void> {
     await this.press(id)
     await this.press(`${id}-${value}`)

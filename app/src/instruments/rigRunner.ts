@@ -1,4 +1,4 @@
-import type { VacuumChange, VacuumRigName } from '@zetesis/rig'
+import type { RigChange, RigChoice } from '@zetesis/rig'
 import { recorder, RIGS_KEY } from '@/sync/client'
 import type { RigSession } from '@/workers/rig.worker'
 import { record } from './record'
@@ -23,7 +23,7 @@ function keep(next: Readonly<Record<string, RigSession>>): void {
 }
 
 function play(session: RigSession): void {
-  const source = rigSource(session, recorder.lastS(session.traceId) ?? -1)
+  const source = rigSource(session, recorder.last(session.traceId)?.timeS ?? -1)
   running.set(session.unitId, { session, source, leave: record(source, session.unitId, session.traceId) })
 }
 
@@ -39,13 +39,13 @@ export const rigRunner = {
     await recorder.ready
     for (const session of Object.values(sessions)) if (!running.has(session.unitId)) play(session)
   },
-  start(start: { unitId: string; traceId: string; rig: VacuumRigName; speed: number }): RigSession {
+  start(start: { unitId: string; traceId: string; rig: RigChoice; speed: number }): RigSession {
     const session: RigSession = { ...start, seed: seedOf(start.traceId), startedMs: Date.now(), baseS: 0, changes: [] }
     keep({ ...sessions, [start.unitId]: session })
     play(session)
     return session
   },
-  apply(unitId: string, change: VacuumChange): void {
+  apply(unitId: string, change: RigChange): void {
     const run = running.get(unitId)
     const session = sessions[unitId]
     if (!run || !session) return

@@ -1,11 +1,11 @@
 import type { RigCommand, RigSamples, RigSession } from '@/workers/rig.worker'
-import type { VacuumChange } from '@zetesis/rig'
+import type { RigChange } from '@zetesis/rig'
 import { makeListeners, type Source } from './source'
 
 /** The rig as a source: it runs in a worker, on its own clock. */
 export interface RigSource extends Source {
   /** changes something at the next whole second of the rig; answers with that second */
-  apply(change: VacuumChange): number
+  apply(change: RigChange): number
   nowS(): number
 }
 

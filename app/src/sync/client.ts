@@ -107,7 +107,7 @@ async function sendChunks(batch: readonly StoredChunk[]): Promise<void> {
 }
 
 /** Where the rigs that run on this device are written down. */
-export const RIGS_KEY = 'zetesis.rigs'
+export const RIGS_KEY = 'zetesis.playing'
 
 export const recorder = makeRecorder({
   store: indexedDbTraces(),

@@ -67,7 +67,7 @@ describe('recorder', () => {
     const sent: StoredChunk[] = []
     const after = makeRecorder({ store, send: async (batch) => void sent.push(...batch) })
     await after.ready
-    expect(after.lastS('t')).toBe(29)
+    expect(after.last('t')?.timeS).toBe(29)
     after.add('u', 't', samples(30, 10))
     const end = await after.end('t')
     await settled(() => sent.length === 1)

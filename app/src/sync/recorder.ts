@@ -16,8 +16,8 @@ export interface Recorder {
   end(traceId: string): Promise<{ samples: number; digest: string }>
   /** every chunk of a recording that this device holds, in order */
   chunks(traceId: string): readonly StoredChunk[]
-  /** seconds of the last sample held here */
-  lastS(traceId: string): number | undefined
+  /** the last sample held here */
+  last(traceId: string): TraceSample | undefined
   /** chunks that the server hasn't got */
   waiting(): number
   /** why a chunk was refused for good, if any was */
@@ -196,11 +196,11 @@ export function makeRecorder({
       }
     },
     chunks: ofTrace,
-    lastS(traceId) {
+    last(traceId) {
       const filling = open.get(traceId)?.samples.at(-1)
-      if (filling) return filling.timeS
+      if (filling) return filling
       const last = ofTrace(traceId).at(-1)
-      return last && decodeChunk(last.bytes)?.at(-1)?.timeS
+      return last && decodeChunk(last.bytes)?.at(-1)
     },
     waiting: () => [...held.values()].filter((c) => c.sealed && !c.sent).length,
     refused: () => refusal,

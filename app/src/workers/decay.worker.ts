@@ -23,6 +23,7 @@ export interface DecayQuestion {
   readonly targetPa: number
   readonly holdS: number
   readonly volumeM3?: number
+  readonly gaugeShare?: number
   readonly waterTemperatureK?: number
   readonly habits: DecayHabits
   /** points for the sheet */
@@ -78,6 +79,7 @@ interface Point extends SheetPoint {
 function answer(id: number, question: DecayQuestion): DecayAnswer {
   const started = performance.now()
   const { traces, typed, valvedOffRunMs, pumpOnRunMs, limitPa, targetPa, holdS, volumeM3, habits, most } = question
+  const { gaugeShare } = question
   const points: Point[] = []
   for (const { traceId, fromRunMs } of traces) {
     const numbered = [...(chunks.get(traceId) ?? [])].sort(([a], [b]) => a - b)
@@ -97,7 +99,7 @@ function answer(id: number, question: DecayQuestion): DecayAnswer {
   const decay =
     valvedOffRunMs === undefined || pulling
       ? undefined
-      : analyseDecay(from(valvedOffRunMs, valvedOffRunMs - 60_000), { limitPa, holdS, volumeM3, habits })
+      : analyseDecay(from(valvedOffRunMs, valvedOffRunMs - 60_000), { limitPa, holdS, volumeM3, gaugeShare, habits })
   const after = valvedOffRunMs === undefined ? 0 : points.filter((p) => p.runMs >= valvedOffRunMs).length
   const drawn = points.filter((p) => p.pressurePa > 0).map((p) => [p.runMs, p.pressurePa] as const)
   return {

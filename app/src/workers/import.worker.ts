@@ -2,13 +2,14 @@ import {
   analyseDecay,
   cleanSamples,
   CHUNK_SAMPLES,
-  downsample,
+  findHold,
   encodeChunk,
   guessValvedOff,
   traceDigest,
   type DecayResult,
   decayResult,
   type DecayHabits,
+  type FoundHold,
   type SampleProblem,
   type TraceSample,
 } from '@zetesis/core'
@@ -24,16 +25,27 @@ import {
 } from '@zetesis/contract'
 import { port } from './port'
 
-export interface ImportTerms {
-  readonly limitPa: number
-  readonly holdS: number
-  readonly volumeM3?: number
-  readonly habits: DecayHabits
+/** What the file is opened for, and what it is judged by. */
+export type ImportTerms =
+  | {
+      readonly kind: 'decay'
+      readonly limitPa: number
+      readonly holdS: number
+      readonly volumeM3?: number
+      readonly gaugeShare?: number
+      readonly habits: DecayHabits
+    }
+  | { readonly kind: 'hold' }
+
+/** Where in the file it began and ended, where the person says so. */
+export interface ImportSaid {
+  readonly fromS?: number
+  readonly toS?: number
 }
 
 export type ImportCommand =
   | { kind: 'open'; file: Blob; terms: ImportTerms }
-  | { kind: 'map'; mapping: LogMapping; terms: ImportTerms; valvedOffS?: number }
+  | { kind: 'map'; mapping: LogMapping; terms: ImportTerms; said?: ImportSaid }
   | { kind: 'encode' }
 
 export interface ImportPreview {
@@ -43,10 +55,12 @@ export interface ImportPreview {
   readonly read: Omit<LogRead, 'samples'>
   readonly count: number
   readonly spanS: number
-  readonly problems: readonly SampleProblem[]
-  readonly points: readonly (readonly [number, number])[]
-  readonly valvedOffS?: number
-  readonly result?: DecayResult
+  readonly decay?: {
+    readonly problems: readonly SampleProblem[]
+    readonly valvedOffS?: number
+    readonly result?: DecayResult
+  }
+  readonly hold?: FoundHold
   readonly tookMs: number
 }
 
@@ -54,17 +68,9 @@ export type ImportAnswer =
   | { kind: 'refused'; refusal: LogRefusal }
   | { kind: 'reading'; share: number }
   | { kind: 'preview'; preview: ImportPreview }
-  | {
-      kind: 'encoded'
-      chunks: { count: number; bytes: Uint8Array }[]
-      samples: number
-      digest: string
-      first?: TraceSample
-      last?: TraceSample
-    }
+  | { kind: 'encoded'; chunks: { count: number; bytes: Uint8Array }[]; samples: number; digest: string }
 
 const PREVIEW_ROWS = 6
-const DRAWN = 400
 
 const here = port<ImportCommand, ImportAnswer>()
 let text = ''
@@ -78,36 +84,22 @@ async function handle(command: ImportCommand): Promise<void> {
       if (command.file.size > MAX_LOG_BYTES)
         return here.postMessage({ kind: 'refused', refusal: { code: 'tooBig', bytes: command.file.size } })
       text = await command.file.text()
-      const guess = guessLog(text.slice(0, GUESS_CHARACTERS))
+      const wanted = command.terms.kind === 'hold' ? 'testPressure' : 'vacuum'
+      const guess = guessLog(text.slice(0, GUESS_CHARACTERS), wanted)
       if (!guess.ok) return here.postMessage({ kind: 'refused', refusal: guess.refusal })
       return here.postMessage({ kind: 'preview', preview: preview(guess.mapping, command.terms) })
     }
     case 'map':
-      return here.postMessage({ kind: 'preview', preview: preview(command.mapping, command.terms, command.valvedOffS) })
+      return here.postMessage({ kind: 'preview', preview: preview(command.mapping, command.terms, command.said) })
     case 'encode':
       return here.postMessage({ kind: 'encoded', ...encoded() })
   }
 }
 
-function preview(mapping: LogMapping, terms: ImportTerms, valvedOffS?: number): ImportPreview {
+function preview(mapping: LogMapping, terms: ImportTerms, said: ImportSaid = {}): ImportPreview {
   const started = performance.now()
   const { samples: all, ...read } = readLog(text, mapping, (share) => here.postMessage({ kind: 'reading', share }))
   samples = [...all].sort((a, b) => a.timeS - b.timeS)
-  const vacuum = all.flatMap(({ timeS, values }) =>
-    typeof values.vacuum === 'number'
-      ? [{ timeS, pressurePa: values.vacuum, temperatureK: values.ambient ?? undefined }]
-      : [],
-  )
-  const clean = cleanSamples(vacuum)
-  const offS = valvedOffS ?? guessValvedOff(clean.samples)
-  const decay =
-    offS === undefined
-      ? undefined
-      : analyseDecay(
-          clean.samples.map((s) => ({ ...s, timeS: s.timeS - offS })),
-          terms,
-        )
-  const after = offS === undefined ? 0 : clean.samples.filter((s) => s.timeS >= offS).length
   const lines = splitLines(text.slice(0, GUESS_CHARACTERS), mapping.delimiter)
   return {
     mapping,
@@ -115,16 +107,32 @@ function preview(mapping: LogMapping, terms: ImportTerms, valvedOffS?: number): 
     read,
     count: all.length,
     spanS: (samples.at(-1)?.timeS ?? 0) - (samples[0]?.timeS ?? 0),
-    problems: clean.problems,
-    points: downsample(
-      clean.samples.map((s) => [s.timeS, s.pressurePa] as const),
-      DRAWN,
-      { logarithmic: true },
-    ),
-    valvedOffS: offS,
-    result: decay && decayResult(decay, { samples: after, ...terms }),
+    ...(terms.kind === 'decay' ? { decay: decayOf(all, terms, said) } : { hold: findHold(samples, said) }),
     tookMs: performance.now() - started,
   }
+}
+
+function decayOf(
+  all: readonly TraceSample[],
+  terms: Extract<ImportTerms, { kind: 'decay' }>,
+  { fromS }: ImportSaid,
+): ImportPreview['decay'] {
+  const clean = cleanSamples(
+    all.flatMap(({ timeS, values }) =>
+      typeof values.vacuum === 'number'
+        ? [{ timeS, pressurePa: values.vacuum, temperatureK: values.ambient ?? undefined }]
+        : [],
+    ),
+  )
+  const valvedOffS = fromS ?? guessValvedOff(clean.samples)
+  const { problems } = clean
+  if (valvedOffS === undefined) return { problems }
+  const analysis = analyseDecay(
+    clean.samples.map((s) => ({ ...s, timeS: s.timeS - valvedOffS })),
+    terms,
+  )
+  const after = clean.samples.filter((s) => s.timeS >= valvedOffS).length
+  return { problems, valvedOffS, result: decayResult(analysis, { samples: after, ...terms }) }
 }
 
 /** The recording as it is kept: in order of time, in chunks. */
@@ -139,7 +147,5 @@ function encoded() {
     chunks,
     samples: moved.length,
     digest: traceDigest(chunks.map((c) => c.bytes)),
-    first: moved[0],
-    last: moved.at(-1),
   }
 }

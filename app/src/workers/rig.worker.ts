@@ -1,24 +1,24 @@
 import type { TraceSample } from '@zetesis/core'
-import { createVacuumRig, vacuumRigs, type VacuumChange, type VacuumRig, type VacuumRigName } from '@zetesis/rig'
+import { playRig, type PlayedRig, type RigChange, type RigChoice } from '@zetesis/rig'
 import { port } from './port'
 
 /** A rig that runs: made again from its seed and its changes it gives the same samples, so a reload loses nothing. */
 export interface RigSession {
   readonly unitId: string
   readonly traceId: string
-  readonly rig: VacuumRigName
+  readonly rig: RigChoice
   readonly seed: number
   /** on the wall, when this recording began */
   readonly startedMs: number
   /** of the rig's own time, when this recording began */
   readonly baseS: number
   readonly speed: number
-  readonly changes: readonly { readonly atS: number; readonly change: VacuumChange }[]
+  readonly changes: readonly { readonly atS: number; readonly change: RigChange }[]
 }
 
 export type RigCommand =
   | { kind: 'run'; session: RigSession; /** seconds of the recording that are stored already */ fromS: number }
-  | { kind: 'apply'; atS: number; change: VacuumChange }
+  | { kind: 'apply'; atS: number; change: RigChange }
   | { kind: 'stop' }
 export interface RigSamples {
   readonly samples: readonly TraceSample[]
@@ -31,9 +31,9 @@ const TICK_MS = 250
 const MOST_STEPS = 4000
 
 const here = port<RigCommand, RigSamples>()
-let rig: VacuumRig | undefined
+let rig: PlayedRig | undefined
 let session: RigSession | undefined
-let changes: { atS: number; change: VacuumChange }[] = []
+let changes: { atS: number; change: RigChange }[] = []
 let nowS = 0
 let fromS = -1
 let timer: ReturnType<typeof setInterval> | undefined
@@ -42,7 +42,7 @@ here.onmessage = ({ data }) => {
   switch (data.kind) {
     case 'run':
       session = data.session
-      rig = createVacuumRig(vacuumRigs[session.rig], session.seed)
+      rig = playRig(session.rig, session.seed)
       changes = [...session.changes]
       nowS = 0
       fromS = data.fromS
@@ -67,10 +67,10 @@ function tick(): void {
   const samples: TraceSample[] = []
   for (let steps = 0; nowS < untilS && steps < MOST_STEPS; steps++) {
     for (const { change } of changes.filter((c) => c.atS === nowS)) rig.apply(change)
-    const { timeS, pressurePa } = rig.step(1)
+    const { timeS, values } = rig.step(1)
     nowS = Math.round(timeS)
     const inTrace = nowS - baseS
-    if (inTrace > fromS && inTrace > 0) samples.push({ timeS: inTrace, values: { vacuum: pressurePa } })
+    if (inTrace > fromS && inTrace > 0) samples.push({ timeS: inTrace, values })
   }
   here.postMessage({ samples, nowS })
 }

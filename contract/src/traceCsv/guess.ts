@@ -43,8 +43,12 @@ const ambientHeader = /amb|temp|air|pipe|°\s?[cf]\b|deg/i
  * with the first rows and corrected by the person.
  *
  * @param head the file's beginning, `GUESS_CHARACTERS` are enough
+ * @param wanted the channel it is opened for: figures that no name tells apart are taken for it
  */
-export function guessLog(head: string): { ok: true; mapping: LogMapping } | { ok: false; refusal: LogRefusal } {
+export function guessLog(
+  head: string,
+  wanted: TraceChannel = 'vacuum',
+): { ok: true; mapping: LogMapping } | { ok: false; refusal: LogRefusal } {
   const text = head.replace(/^\ufeff/, '')
   if (text.trim() === '') return { ok: false, refusal: { code: 'empty' } }
   if (/[\u0000-\u0008\u000e-\u001a]/.test(text)) return { ok: false, refusal: { code: 'binary' } }
@@ -65,7 +69,7 @@ export function guessLog(head: string): { ok: true; mapping: LogMapping } | { ok
     above && above.length === width && !above.some((c) => numeric(c)) ? above.map((c) => c.trim()) : undefined
   const rows = lines.slice(skip, skip + 400).filter((l) => l.length === width)
   const time = guessTime(rows, header, decimal)
-  const channels = guessChannels(rows, header, decimal, time)
+  const channels = guessChannels(rows, header, decimal, time, wanted)
   return { ok: true, mapping: { delimiter, decimal, skip, header, columns: width, everyS: 1, ...time, channels } }
 }
 
@@ -165,6 +169,7 @@ function guessChannels(
   header: readonly string[] | undefined,
   decimal: '.' | ',',
   time: TimeGuess,
+  wanted: TraceChannel,
 ): LogMapping['channels'] {
   const taken = new Set([time.timeColumn, time.clockColumn])
   const free = (rows[0] ?? []).map((_, i) => i).filter((i) => !taken.has(i) && numbersOf(i).length >= 0.4 * rows.length)
@@ -182,9 +187,10 @@ function guessChannels(
   const gauge = isTest ? undefined : (vacuum ?? (test === undefined ? free.find((i) => i !== ambient) : undefined))
   const map = (channel: TraceChannel, i: number | undefined): ColumnMapping | undefined =>
     i === undefined ? undefined : { column: i, ...guessUnit(channel, name(i), numbersOf(i)) }
+  const nameless = wanted === 'testPressure' && test === undefined
   const channels = {
-    vacuum: map('vacuum', gauge),
-    testPressure: map('testPressure', test),
+    vacuum: nameless ? undefined : map('vacuum', gauge),
+    testPressure: map('testPressure', nameless ? gauge : test),
     ambient: map('ambient', ambient),
   }
   return Object.fromEntries(Object.entries(channels).filter(([, c]) => c !== undefined))

@@ -1,4 +1,4 @@
-import { formatNumber } from '@zetesis/core'
+import { formatNumber, type TraceChannel } from '@zetesis/core'
 import type { LogRefusal } from '../traceCsv/guess'
 import { MAX_LOG_BYTES, type LogMapping, type TimeKind } from '../traceCsv/mapping'
 import type { UnreadRow } from '../traceCsv/read'
@@ -11,6 +11,13 @@ export const timeKindWords: Record<TimeKind, string> = {
   clock: 'time of day',
   dateTime: 'date and time',
   rows: 'row by row',
+}
+
+/** What a channel of a recording is called. */
+export const recordedWords: Record<TraceChannel, string> = {
+  vacuum: 'Vacuum',
+  testPressure: 'Gauge',
+  ambient: 'Temperature at the pipe',
 }
 
 /** Why a file can't be taken for a log, and what to do. */

@@ -138,7 +138,10 @@ export interface Facts extends Base<'facts'> {
   readonly facts: FactsPatch
 }
 export type PumpOn = Base<'pumpOn'>
-export type ValvedOff = Base<'valvedOff'>
+export interface ValvedOff extends Base<'valvedOff'> {
+  /** what the hold is read with */
+  readonly gauge?: Instrument
+}
 export interface Micron extends Base<'micron'> {
   readonly reading: Quantity<'vacuum'>
 }

@@ -4,10 +4,11 @@ import { instrumentUncertainty } from '../measurement/instrument'
 import type { ModelLabel } from '../label/modelLabel'
 import type { MethodProfile } from '../method/profile'
 import { toSi } from '../quantity/unit'
+import type { RunClock } from '../trace/runClock'
 import { judgePressureHold, type PressureHoldVerdict } from '../vacuum/judgePressureHold'
 import type { JointChecked, LogItem, TestHeld, TestRead, UnitFacts } from './entry'
 import type { UnitRecord } from './fold'
-import { systemVolume } from './vacuum'
+import { systemVolume, traceClock, traceRefs, type TraceRef } from './vacuum'
 
 export interface HeldPressure {
   readonly item: LogItem<TestHeld>
@@ -33,6 +34,10 @@ export interface PressureTestRun {
   readonly hold?: HeldPressure
   readonly joints: readonly LogItem<JointChecked>[]
   readonly holdS: number
+  /** recordings of gauge and probe */
+  readonly traces: readonly TraceRef[]
+  /** turns wall times into the system's: the rig may run faster */
+  readonly clock: RunClock
 }
 
 const timeOf = (item: LogItem) => Date.parse(item.entry.at)
@@ -55,6 +60,8 @@ interface Terms {
 /** The nitrogen test as it stands: steps, holds with their verdicts, joints that were soaped. */
 export function pressureTestRun(record: UnitRecord, { facts, label, method, elevationM }: Terms): PressureTestRun {
   const { items } = record
+  const traces = traceRefs(record).filter((t) => t.channels.includes('testPressure'))
+  const clock = traceClock(traces)
   const limitPa = testLimitPa(facts, label)
   const holdS = method.pressureHoldS.si
   const old = facts.work === 'retrofit' || facts.work === 'conversion'
@@ -66,6 +73,7 @@ export function pressureTestRun(record: UnitRecord, { facts, label, method, elev
         (r) => timeOf(r) > timeOf(item) && timeOf(r) < (held[i + 1] ? timeOf(held[i + 1]!) : Infinity),
       ),
       holdS,
+      clock,
       method,
       elevationM,
       volumeM3: systemVolume(facts)?.volumeM3,
@@ -81,40 +89,68 @@ export function pressureTestRun(record: UnitRecord, { facts, label, method, elev
     hold: holds.at(-1),
     joints: items.jointChecked,
     holdS,
+    traces,
+    clock,
   }
 }
 
-interface HoldTerms {
-  readonly reads: readonly LogItem<TestRead>[]
-  readonly holdS: number
+/** What a hold is judged by. */
+export interface HoldTerms {
   readonly method: MethodProfile
   readonly elevationM: number
   readonly volumeM3?: number
 }
 
-function holdOf(item: LogItem<TestHeld>, { reads, holdS, method, elevationM, volumeM3 }: HoldTerms): HeldPressure {
-  const startedMs = timeOf(item)
-  const endsMs = startedMs + holdS * 1000
-  const last = [...reads].sort((a, b) => timeOf(a) - timeOf(b)).at(-1)
-  const { gauge, ambient, instruments } = item.entry
-  const gaugePa = toSi('gaugePressure', gauge)
-  const begun = { item, startedMs, endsMs, startGaugePa: gaugePa }
-  if (!last) return begun
-  const soFar = judgePressureHold({
-    startPa: absolutePressurePa({ gaugePa, elevationM }),
-    startK: toSi('temperature', ambient),
-    endPa: absolutePressurePa({ gaugePa: toSi('gaugePressure', last.entry.gauge), elevationM }),
-    endK: toSi('temperature', last.entry.ambient),
-    pressureStandardUncertaintyPa:
-      (instruments?.gauge && instrumentUncertainty(instruments.gauge, 'gaugePressure', gaugePa)?.standard) ??
-      standardUncertainty({ kind: 'rectangular', halfWidth: method.testGaugePa.si }),
-    temperatureStandardUncertaintyK:
-      (instruments?.ambient &&
-        instrumentUncertainty(instruments.ambient, 'temperature', toSi('temperature', ambient))?.standard) ??
-      standardUncertainty({ kind: 'rectangular', halfWidth: method.testAmbientK.si }),
-    durationS: (timeOf(last) - startedMs) / 1000,
+/** One reading during a hold, SI, so many seconds of the system's own time after its beginning. */
+export interface HeldReading {
+  readonly gaugePa: number
+  readonly ambientK: number
+  readonly durationS: number
+}
+
+/**
+ * What one reading of a hold shows, typed or live.
+ * @throws RangeError where a pressure, temperature or duration isn't positive
+ */
+export function judgeHeldReading(
+  { gauge, ambient, instruments }: Pick<TestHeld, 'gauge' | 'ambient' | 'instruments'>,
+  { gaugePa, ambientK, durationS }: HeldReading,
+  { method, elevationM, volumeM3 }: HoldTerms,
+): PressureHoldVerdict {
+  const startGaugePa = toSi('gaugePressure', gauge)
+  const startK = toSi('temperature', ambient)
+  const ofGauge = instruments?.gauge && instrumentUncertainty(instruments.gauge, 'gaugePressure', startGaugePa)
+  const ofProbe = instruments?.ambient && instrumentUncertainty(instruments.ambient, 'temperature', startK)
+  const unnamed = (halfWidth: number) => standardUncertainty({ kind: 'rectangular', halfWidth })
+  return judgePressureHold({
+    startPa: absolutePressurePa({ gaugePa: startGaugePa, elevationM }),
+    startK,
+    endPa: absolutePressurePa({ gaugePa, elevationM }),
+    endK: ambientK,
+    pressureStandardUncertaintyPa: ofGauge?.standard ?? unnamed(method.testGaugePa.si),
+    temperatureStandardUncertaintyK: ofProbe?.standard ?? unnamed(method.testAmbientK.si),
+    durationS,
     volumeM3,
+    habits: { nothingLost: method.holdNothingLost.si, lost: method.holdLost.si },
   })
+}
+
+function holdOf(
+  item: LogItem<TestHeld>,
+  terms: HoldTerms & { reads: readonly LogItem<TestRead>[]; holdS: number; clock: RunClock },
+): HeldPressure {
+  const { reads, holdS, clock } = terms
+  const startedMs = timeOf(item)
+  const endsMs = clock.wallMs(clock.runMs(startedMs) + holdS * 1000)
+  const last = [...reads].sort((a, b) => timeOf(a) - timeOf(b)).at(-1)
+  const begun = { item, startedMs, endsMs, startGaugePa: toSi('gaugePressure', item.entry.gauge) }
+  if (!last) return begun
+  const reading = {
+    gaugePa: toSi('gaugePressure', last.entry.gauge),
+    ambientK: toSi('temperature', last.entry.ambient),
+    durationS: (clock.runMs(timeOf(last)) - clock.runMs(startedMs)) / 1000,
+  }
+  const soFar = judgeHeldReading(item.entry, reading, terms)
   const over = timeOf(last) >= endsMs
   return { ...begun, last, soFar, ...(over || soFar.verdict === 'out' ? { verdict: soFar } : {}) }
 }

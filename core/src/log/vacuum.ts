@@ -1,4 +1,5 @@
 import { runClock, type RunClock } from '../trace/runClock'
+import { instrumentUncertainty, type Instrument } from '../measurement/instrument'
 import { toSi } from '../quantity/unit'
 import { analyseDecay, type DecayHabits } from '../vacuum/analyseDecay'
 import { decayResult, type DecayResult } from '../vacuum/decayResult'
@@ -56,10 +57,12 @@ export interface VacuumRun {
   /** the decay as judged: from the log's own verdict on a recording, else from the typed readings */
   readonly decay?: DecayResult
   readonly volume?: VolumeEstimate
+  /** the gauge that holds are read with, as named when the pump was valved off, and its standard uncertainty as a share of the limit */
+  readonly gauge?: Instrument
+  readonly gaugeShare?: number
 }
 
 const timeOf = (item: LogItem) => Date.parse(item.entry.at)
-const NITROGEN_BREAKS = 2
 const isWet = ({ cause }: DecayResult) => cause === 'moisture' || cause === 'both'
 
 /**
@@ -74,7 +77,7 @@ export function vacuumRun(record: UnitRecord, method = unitMethod(record)): Vacu
     .map((item) => ({ atMs: timeOf(item), pressurePa: toSi('vacuum', item.entry.reading), entryId: item.entry.id }))
     .sort((a, b) => a.atMs - b.atMs)
   const traces = traceRefs(record).filter((t) => t.channels.includes('vacuum'))
-  const clock = runClock(traces.map((t) => ({ fromMs: t.begunMs, toMs: t.endedMs, speed: t.speed })))
+  const clock = traceClock(traces)
   const ready = items.vacuumReady.at(-1)?.entry
   const plan = ready?.method ?? 'single'
   const events = byTime([...items.pumpOn, ...items.valvedOff, ...items.nitrogenBreak])
@@ -89,7 +92,7 @@ export function vacuumRun(record: UnitRecord, method = unitMethod(record)): Vacu
       items.decayJudged.some((j) => j.entry.valvedOff === v.entry.id && isWet(j.entry.result)),
     ),
   )
-  const asked = plan === 'triple' || wetMs !== undefined ? NITROGEN_BREAKS : 0
+  const asked = plan === 'triple' || wetMs !== undefined ? Math.round(method.nitrogenBreaks.si) : 0
   const breaksLeft = Math.max(asked - breaks.filter((b) => b.atMs > (wetMs ?? -Infinity)).length, 0)
   const base = {
     phase: phaseOf(latest),
@@ -109,8 +112,11 @@ export function vacuumRun(record: UnitRecord, method = unitMethod(record)): Vacu
   if (latest?.entry.kind !== 'valvedOff') return base
   const valvedOffMs = timeOf(latest)
   const valvedOffId = latest.entry.id
+  const gauge = latest.entry.gauge
+  const gaugeShare = gauge && gaugeShareOf(gauge, limitPa)
   const hold = {
     ...base,
+    ...(gauge ? { gauge, gaugeShare } : {}),
     valvedOffMs,
     valvedOffId,
     holdEndsMs: clock.wallMs(clock.runMs(valvedOffMs) + holdS * 1000),
@@ -121,7 +127,7 @@ export function vacuumRun(record: UnitRecord, method = unitMethod(record)): Vacu
     timeS: (clock.runMs(s.atMs) - clock.runMs(valvedOffMs)) / 1000,
     pressurePa: s.pressurePa,
   }))
-  const decay = typedDecay(typed, { limitPa, holdS, volumeM3: base.volume?.volumeM3, method })
+  const decay = typedDecay(typed, { limitPa, holdS, volumeM3: base.volume?.volumeM3, gaugeShare, method })
   const verdict = holdVerdict(typed, { limitPa, holdS })
   // readings that meet the limit, but within what a gauge scatters, are too close to call
   const close = verdict.state === 'in' && decay?.verdict === 'tooClose' && decay.confidence > 0
@@ -137,14 +143,26 @@ export function traceRefs({ items }: UnitRecord): TraceRef[] {
   })
 }
 
+/** The system's own time through its recordings. */
+export const traceClock = (traces: readonly TraceRef[]): RunClock =>
+  runClock(traces.map((t) => ({ fromMs: t.begunMs, toMs: t.endedMs, speed: t.speed })))
+
 /** The profile's habits for judging a decay, resolved. */
 export const decayHabits = (method: MethodProfile): DecayHabits => ({
   wellUnderShare: method.decayWellUnderShare.si,
   harmlessS: method.decayHarmlessS.si,
+  smallRiseShare: method.decaySmallRiseShare.si,
+  besideMoistureShare: method.decayBesideMoistureShare.si,
   sureShare: method.decaySureShare.si,
   inProbability: method.inProbability.si,
   outProbability: method.outProbability.si,
 })
+
+/** Standard uncertainty of a micron gauge as a share of what it reads, where that matters: at the limit. */
+export function gaugeShareOf(gauge: Instrument, limitPa: number): number | undefined {
+  const found = instrumentUncertainty(gauge, 'vacuum', limitPa)
+  return found && found.standard / limitPa
+}
 
 /** Inside of the system by its lines and charge, where those are known. */
 export function systemVolume({ refrigerant, labelCharge, lineLength, liquidLine, vapourLine }: UnitFacts) {
@@ -195,6 +213,7 @@ interface TypedTerms {
   limitPa: number
   holdS: number
   volumeM3?: number
+  gaugeShare?: number
   method: MethodProfile
 }
 
@@ -204,13 +223,13 @@ const MOST_KEPT = 60
 
 function typedDecay(
   typed: readonly { timeS: number; pressurePa: number }[],
-  { limitPa, holdS, volumeM3, method }: TypedTerms,
+  { limitPa, holdS, volumeM3, gaugeShare, method }: TypedTerms,
 ): DecayResult | undefined {
   const after = typed.filter((s) => s.timeS >= 0)
   const habits = decayHabits(method)
-  const key = JSON.stringify([typed, limitPa, holdS, volumeM3, habits])
+  const key = JSON.stringify([typed, limitPa, holdS, volumeM3, gaugeShare, habits])
   if (judgedBefore.has(key)) return judgedBefore.get(key)
-  const analysis = analyseDecay(typed, { limitPa, holdS, volumeM3, habits })
+  const analysis = analyseDecay(typed, { limitPa, holdS, volumeM3, gaugeShare, habits })
   const result = decayResult(analysis, { samples: after.length, limitPa, holdS, volumeM3 })
   if (judgedBefore.size >= MOST_KEPT) judgedBefore.delete(judgedBefore.keys().next().value!)
   judgedBefore.set(key, result)

@@ -59,6 +59,42 @@ export const vacuumHabits = {
     min: 50,
     max: 99,
   }),
+  decaySmallRiseShare: spec(
+    'vacuum',
+    'ratio',
+    20,
+    '%',
+    'a rise by less than a fifth of the limit is the last of the film, not moisture',
+    { max: 50 },
+  ),
+  decayBesideMoistureShare: spec(
+    'vacuum',
+    'ratio',
+    20,
+    '%',
+    'beside moisture a leak is named when it adds a fifth of the plateau within an hour',
+    { min: 1, max: 100 },
+  ),
+  nitrogenBreaks: spec('vacuum', 'count', 2, 'times', 'triple evacuation: two breaks with nitrogen, then deep', {
+    min: 1,
+    max: 5,
+  }),
+  bigHoseM: spec('vacuum', 'tube', 0.375, 'in', 'evacuation hoses of 3/8 inch or more hold a pump back little', {
+    min: 0.1,
+    max: 2,
+  }),
+  holdNothingLost: spec(
+    'vacuum',
+    'count',
+    2,
+    'times',
+    'a nitrogen hold lost nothing within two standard uncertainties of the difference',
+    { min: 1, max: 4 },
+  ),
+  holdLost: spec('vacuum', 'count', 3, 'times', 'and lost some from three standard uncertainties on', {
+    min: 1,
+    max: 6,
+  }),
   nitrogenBreakPa: spec('vacuum', 'gaugePressure', 2, 'psig', 'a break goes to about 2 psig of dry nitrogen', {
     min: 0.1,
     max: 50,

@@ -31,6 +31,7 @@ const decimals: Readonly<Record<string, number>> = {
   mm: 1,
   cm: 1,
   '%': 0,
+  times: 1,
   min: 0,
   s: 0,
   h: 1,

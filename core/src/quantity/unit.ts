@@ -13,6 +13,7 @@ export type Dimension =
   | 'tube'
   | 'elevation'
   | 'ratio'
+  | 'count'
   | 'duration'
   | 'density'
   | 'staticPressure'
@@ -135,6 +136,7 @@ export const units = {
     'cfm/ton': { factor: FOOT ** 3 / 60 / TON_OF_COOLING },
     'L/s/kW': { factor: 1e-6 },
   },
+  count: { times: { factor: 1, aliases: ['x', '×'] } },
   temperatureRate: { '°F/min': { factor: 5 / 9 / 60, aliases: ['f/min'] }, 'K/min': { factor: 1 / 60 } },
 } as const satisfies Record<Dimension, Record<string, UnitOfMeasure>>
 
@@ -170,6 +172,7 @@ const preferred: { readonly [D in Dimension]: Record<UnitSystem, UnitOf<D>> } = 
   tube: { ip: 'in', si: 'mm' },
   elevation: { ip: 'ft', si: 'm' },
   ratio: { ip: '%', si: '%' },
+  count: { ip: 'times', si: 'times' },
   duration: { ip: 'min', si: 'min' },
   density: { ip: 'lb/ft³', si: 'kg/m³' },
   staticPressure: { ip: 'in wc', si: 'Pa' },

@@ -232,7 +232,13 @@ describe('laws', () => {
     )
   })
   it('a micron is a micron: scaling pressures and limit together changes no cause', () => {
-    const terms2 = { limitPa: 1000, wellUnderShare: 0.8, harmlessS: 86400 }
+    const terms2 = {
+      limitPa: 1000,
+      wellUnderShare: 0.8,
+      harmlessS: 86400,
+      smallRiseShare: 0.2,
+      besideMoistureShare: 0.2,
+    }
     fc.assert(
       fc.property(decay, fc.double({ min: 0.5, max: 2, noNaN: true }), (d, factor) => {
         const curve = { startPa: d.start, risePa: d.rise, leakPaPerS: d.leak, timeConstantS: d.tau }

@@ -40,6 +40,8 @@ export interface DecayOptions {
 export interface DecayHabits {
   readonly wellUnderShare: number
   readonly harmlessS: number
+  readonly smallRiseShare: number
+  readonly besideMoistureShare: number
   /** a cause is named from this confidence on */
   readonly sureShare: number
   readonly inProbability: number
@@ -120,7 +122,7 @@ export function analyseDecay(samples: readonly VacuumSample[], options: DecayOpt
   const fits = fitModels(bins)
   // a long hold sees smaller leaks: what it shows to be straight is one
   const harmlessS = Math.max(habits.harmlessS, LONG_HOLDS * span)
-  const terms: CauseTerms = { limitPa, wellUnderShare: habits.wellUnderShare, harmlessS }
+  const terms: CauseTerms = { limitPa, ...habits, harmlessS }
   const view = look(bins, terms, habits)
   const { possible, likelihood } = view
   const atS = Math.max(holdS, last.timeS)
@@ -179,6 +181,8 @@ function withMinutes(
 export const usualDecayHabits = (): DecayHabits => ({
   wellUnderShare: usualSi('decayWellUnderShare'),
   harmlessS: usualSi('decayHarmlessS'),
+  smallRiseShare: usualSi('decaySmallRiseShare'),
+  besideMoistureShare: usualSi('decayBesideMoistureShare'),
   sureShare: usualSi('decaySureShare'),
   inProbability: usualSi('inProbability'),
   outProbability: usualSi('outProbability'),

@@ -20,6 +20,10 @@ export interface CauseTerms {
   readonly wellUnderShare: number
   /** a straight rise that stays under the limit for so long is no leak that matters */
   readonly harmlessS: number
+  /** a rise by less than this share of the limit after valving off is the last of the film, whatever it ends at */
+  readonly smallRiseShare: number
+  /** beside moisture a leak counts when it adds this share of the plateau within an hour: less can't be seen until the system is dry */
+  readonly besideMoistureShare: number
 }
 
 /** One possible curve with its weight; all weights add up to 1. */
@@ -29,19 +33,15 @@ export interface Possible {
   readonly weight: number
 }
 
-/** A rise by less than this share of the limit after valving off is the last of the film, whatever it ends at. */
-const SMALL_RISE_SHARE = 0.2
-/** Beside moisture a leak counts when it adds this share of the plateau within an hour: less can't be seen until the system is dry. */
-const BESIDE_MOISTURE_SHARE = 0.2
 const HOUR_S = 3600
 
 /** The cause that a curve means. */
 export function causeOf({ startPa, risePa, leakPaPerS }: DecayCurve, terms: CauseTerms): DecayCause {
-  const { limitPa, wellUnderShare, harmlessS } = terms
+  const { limitPa, wellUnderShare, harmlessS, smallRiseShare, besideMoistureShare } = terms
   const plateauPa = startPa + risePa
-  const wet = plateauPa > limitPa || (plateauPa > wellUnderShare * limitPa && risePa > SMALL_RISE_SHARE * limitPa)
+  const wet = plateauPa > limitPa || (plateauPa > wellUnderShare * limitPa && risePa > smallRiseShare * limitPa)
   const little = (1 - wellUnderShare) * limitPa
-  if (wet) return leakPaPerS * HOUR_S > Math.max(little, BESIDE_MOISTURE_SHARE * plateauPa) ? 'both' : 'moisture'
+  if (wet) return leakPaPerS * HOUR_S > Math.max(little, besideMoistureShare * plateauPa) ? 'both' : 'moisture'
   return leakPaPerS * harmlessS > Math.max(limitPa - plateauPa, little) ? 'leak' : 'tight'
 }
 

@@ -1,3 +1,5 @@
+import { usualSi } from '../method/profile'
+
 export interface PressureHold {
   /** absolute, as all pressures here */
   readonly startPa: number
@@ -10,6 +12,8 @@ export interface PressureHold {
   readonly temperatureStandardUncertaintyK: number
   readonly durationS: number
   readonly volumeM3?: number
+  /** within so many standard uncertainties nothing is lost, and from so many on it is; the customary ones where left out */
+  readonly habits?: { readonly nothingLost: number; readonly lost: number }
 }
 
 export interface PressureHoldVerdict {
@@ -28,15 +32,11 @@ export interface PressureHoldVerdict {
   readonly tenthAfterS: number
 }
 
-/** Within so many standard uncertainties nothing is lost, and from so many on it is. */
-const NOTHING_SEEN = 2
-const SEEN = 3
-
 /**
  * Verdict on a nitrogen hold: the pressure at its end against what the start comes to at the end's temperature.
  *
- * In within two standard uncertainties of the difference, Out when three or more are missing, too close to call between. A pressure that
- * rose by more than two is too close as well: the temperature wasn't the gas's.
+ * By the usual habits: In within two standard uncertainties of the difference, Out when three or more are missing, too close to call
+ * between. A pressure that rose by more than two is too close as well: the temperature wasn't the gas's.
  *
  * @param hold pressures absolute, temperatures of the gas; a duration above zero
  * @throws RangeError where a pressure, temperature or duration isn't positive; forms refuse those before
@@ -48,18 +48,22 @@ export function judgePressureHold(hold: PressureHold): PressureHoldVerdict {
   const { pressureStandardUncertaintyPa: uP, temperatureStandardUncertaintyK: uT } = hold
   if (!(startPa > 0 && endPa > 0 && startK > 0 && endK > 0 && durationS > 0))
     throw new RangeError('pressures, temperatures and duration must be positive')
+  const { nothingLost, lost } = hold.habits ?? {
+    nothingLost: usualSi('holdNothingLost'),
+    lost: usualSi('holdLost'),
+  }
   const ratio = endK / startK
   const expectedEndPa = startPa * ratio
   const differencePa = endPa - expectedEndPa
   const standardUncertaintyPa = Math.hypot(uP, uP * ratio, (startPa / startK) * uT, (expectedEndPa / startK) * uT)
   const hair = 1e-9 * expectedEndPa
   const verdict =
-    Math.abs(differencePa) <= NOTHING_SEEN * standardUncertaintyPa + hair
+    Math.abs(differencePa) <= nothingLost * standardUncertaintyPa + hair
       ? 'in'
-      : differencePa <= -SEEN * standardUncertaintyPa
+      : differencePa <= -lost * standardUncertaintyPa
         ? 'out'
         : 'tooClose'
-  const smallestVisiblePaPerS = (SEEN * standardUncertaintyPa) / durationS
+  const smallestVisiblePaPerS = (lost * standardUncertaintyPa) / durationS
   return {
     verdict,
     expectedEndPa,

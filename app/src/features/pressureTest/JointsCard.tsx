@@ -1,12 +1,11 @@
-import { entryProblemWords } from '@zetesis/contract'
 import { useState } from 'react'
 import { XStack } from 'tamagui'
+import { useEntryForm } from '@/features/unit/useEntryForm'
 import type { UnitHandle } from '@/features/unit/useUnit'
 import { Card } from '@/ui/Card'
 import { Disclosure } from '@/ui/Disclosure'
 import { Press } from '@/ui/Press'
 import { TextField } from '@/ui/TextField'
-import { clearDraft, readDraft, saveDraft } from '@/ui/useDraft'
 import { Body, Soft } from '@/ui/Words'
 
 interface Draft {
@@ -19,24 +18,14 @@ const empty: Draft = { place: '', mended: '' }
 export function JointsCard({ unit }: { unit: UnitHandle }) {
   const { joints, hold } = unit.view.pressureTest
   const failed = hold?.verdict?.verdict === 'out'
-  const draftName = `joints.${unit.unitId}`
   const [toggled, setToggled] = useState<boolean>()
-  const [draft, setDraft] = useState<Draft>(() => ({ ...empty, ...readDraft<Draft>(draftName) }))
-  const [problem, setProblem] = useState<string>()
-  const change = (part: Partial<Draft>) => {
-    const next = { ...draft, ...part }
-    setDraft(next)
-    setProblem(undefined)
-    saveDraft(draftName, next)
-  }
+  const form = useEntryForm(unit, 'joints', empty)
+  const { draft, problems, change } = form
   const log = (found: 'tight' | 'bubbles') => {
     const place = draft.place.trim()
     const mended = draft.mended.trim()
-    if (place === '') return setProblem('Say which joint: “flare at the indoor coil”.')
-    const [refused] = unit.append({ kind: 'jointChecked', place, found, ...(mended ? { mended } : {}) })
-    if (refused) return setProblem(entryProblemWords(refused))
-    setDraft(empty)
-    clearDraft(draftName)
+    if (place === '') return form.fail({ place: 'Say which joint: “flare at the indoor coil”.' })
+    if (form.log({ kind: 'jointChecked', place, found, ...(mended ? { mended } : {}) }, 'place')) form.done()
   }
   if (unit.view.sealed && joints.length === 0) return null
   return (
@@ -60,13 +49,14 @@ export function JointsCard({ unit }: { unit: UnitHandle }) {
               label="Joint"
               value={draft.place}
               onChange={(place) => change({ place })}
-              problem={problem}
+              problem={problems.place}
               testID="joint"
             />
             <TextField
               label="What was done"
               value={draft.mended}
               onChange={(mended) => change({ mended })}
+              problem={problems.mended}
               testID="mended"
             />
             <XStack gap="$2" flexWrap="wrap">

@@ -1,114 +1,128 @@
-import { entryProblemWords, countdown, minutesText, pressureReason, safetyWords, verdictWords } from '@zetesis/contract'
-import { showText, type EntryBody, type PressureTestRun } from '@zetesis/core'
-import { useState } from 'react'
-import { XStack, YStack } from 'tamagui'
+import { entryProblemWords, safetyWords } from '@zetesis/contract'
+import { judgeHeldReading, showText, systemVolume, toSi, type PressureHoldVerdict } from '@zetesis/core'
+import { useMemo } from 'react'
+import { YStack } from 'tamagui'
 import { useBarAction } from '@/features/frame/barAction'
+import { chosenFor, slotFor, useInstrumentChoice } from '@/features/kit/choice'
+import { InstrumentPicker } from '@/features/kit/InstrumentPicker'
+import { ImportCard } from '@/features/recording/ImportCard'
+import { RigCard, useLatest, useRig } from '@/features/recording/RigCard'
 import { Gate } from '@/features/unit/Gate'
-import { readClock, TimeField } from '@/features/unit/TimeField'
 import { UnitPage } from '@/features/unit/UnitPage'
+import { useEntryForm } from '@/features/unit/useEntryForm'
 import type { UnitHandle } from '@/features/unit/useUnit'
+import { rigRunner } from '@/instruments/rigRunner'
 import { useSettings } from '@/settings/settings'
-import { Banner } from '@/ui/Banner'
+import { useBook } from '@/sync/useBook'
 import { Card } from '@/ui/Card'
 import { Caution } from '@/ui/Caution'
+import { Choice } from '@/ui/Choice'
 import { Press } from '@/ui/Press'
-import { QuantityField, type QuantityText } from '@/ui/QuantityField'
-import { quantityInput, quantityText } from '@/ui/quantityInput'
-import { clearDraft, readDraft, saveDraft } from '@/ui/useDraft'
-import { Body, Figure, Heading, Soft } from '@/ui/Words'
+import { QuantityField } from '@/ui/QuantityField'
+import { quantityText } from '@/ui/quantityInput'
+import { Soft } from '@/ui/Words'
+import { GaugeFields, sources, type TestDraft } from './GaugeFields'
+import { round, useHoldImport } from './importHold'
 import { JointsCard } from './JointsCard'
+import { TestBanner } from './TestBanner'
 
 export function PressureTestPage() {
   return <UnitPage title="Pressure test" render={(unit) => <PressureTest key={unit.unitId} unit={unit} />} />
 }
 
-interface Draft {
-  plate: QuantityText
-  gauge: QuantityText
-  ambient: QuantityText
-  time: string
-}
-type Problems = Partial<Record<keyof Draft, string>>
-
 function PressureTest({ unit }: { unit: UnitHandle }) {
   const { view, now } = unit
   const { system } = useSettings()
   const { pressureTest: test } = view
-  const draftName = `pressureTest.${unit.unitId}`
-  const [draft, setDraft] = useState<Draft>(() => ({
+  const form = useEntryForm<TestDraft>(unit, 'pressureTest', {
     plate: quantityText(view.facts.testPressure),
     gauge: { text: '' },
     ambient: { text: '' },
+    ambientEnd: { text: '' },
+    raiseTo: { text: '' },
     time: '',
-    ...readDraft<Draft>(draftName),
-  }))
-  const [problems, setProblems] = useState<Problems>({})
-  const change = (part: Partial<Draft>) => {
-    const next = { ...draft, ...part }
-    setDraft(next)
-    setProblems({})
-    saveDraft(draftName, next)
+  })
+  const { draft, problems, change } = form
+  const { book } = useBook()
+  const kit = useMemo(() => book.instruments.map((kept) => kept.value), [book])
+  const [choice, choose] = useInstrumentChoice(unit.user?.id)
+  const slots = [
+    slotFor('testGauge', 'Gauge', ['pressureGauge'], kit),
+    slotFor('testProbe', 'Probe at the pipe', ['lineClamp', 'airProbe'], kit),
+  ] as const
+  const session = useRig(unit.unitId, 'nitrogen')
+  const from = session ? 'rig' : (draft.from ?? 'typed')
+  const live = useLatest(session?.traceId)?.values
+  const shown = {
+    gaugePa: live?.testPressure ?? undefined,
+    ambientK: live?.ambient ?? undefined,
   }
-  const holding = test.hold !== undefined && test.hold.verdict?.verdict !== 'out'
+  const instruments = from === 'rig' ? {} : { gauge: chosenFor(slots[0], choice), ambient: chosenFor(slots[1], choice) }
+  const failed = test.hold?.verdict?.verdict === 'out' ? test.hold.item.entry.id : undefined
+  const importing = useHoldImport({ unit, typed: draft, change, instruments, retestOf: failed })
+  const holding = test.hold !== undefined && failed === undefined
 
-  const parse = (key: 'plate' | 'gauge', required: boolean) => {
-    const parsed = quantityInput('gaugePressure', system, { required }).safeParse(draft[key])
-    if (!parsed.success) setProblems({ [key]: parsed.error.issues[0]?.message })
-    return parsed.success ? parsed.data : undefined
+  const gauge = () => {
+    if (!session) return form.quantity('gauge', 'gaugePressure')
+    if (shown.gaugePa !== undefined) return round('gaugePressure', shown.gaugePa, system)
+    form.fail({ gauge: 'The rig’s gauge lost this reading. Try again in a second.' })
+    return undefined
   }
-  const parseAmbient = () => {
-    const parsed = quantityInput('temperature', system, { required: true }).safeParse(draft.ambient)
-    if (!parsed.success) setProblems({ ambient: parsed.error.issues[0]?.message })
-    return parsed.success ? parsed.data : undefined
+  const both = () => {
+    const pressure = gauge()
+    const ambient = !pressure
+      ? undefined
+      : session && shown.ambientK !== undefined
+        ? round('temperature', shown.ambientK, system)
+        : form.quantity('ambient', 'temperature')
+    return pressure && ambient ? { gauge: pressure, ambient } : undefined
   }
-  const append = (body: EntryBody, field: keyof Draft): boolean => {
-    const at = draft.time.trim() === '' ? new Date() : readClock(draft.time, new Date())
-    if (!at) {
-      setProblems({ time: 'Type the time as 14:05 or 14:05:30, or leave it empty for now.' })
-      return false
-    }
-    const [problem] = unit.append(body, at)
-    if (problem) setProblems({ [problem.path === 'at' ? 'time' : field]: entryProblemWords(problem, system) })
-    return !problem
-  }
-  const done = (keep: Partial<Draft> = {}) => {
-    const next = { ...draft, gauge: { text: '' }, ambient: { text: '' }, time: '', ...keep }
-    setDraft(next)
-    clearDraft(draftName)
-  }
+  const done = () => form.done({ plate: draft.plate, ...(draft.from ? { from: draft.from } : {}) })
   const setPlate = () => {
-    const testPressure = parse('plate', true)
-    if (testPressure) append({ kind: 'facts', facts: { testPressure } }, 'plate')
+    const testPressure = form.quantity('plate', 'gaugePressure')
+    if (testPressure) form.log({ kind: 'facts', facts: { testPressure } }, 'plate')
+  }
+  const raiseRig = () => {
+    const wanted = form.quantity('raiseTo', 'gaugePressure')
+    if (!wanted) return
+    const [problem] = unit.check({ kind: 'testRaised', gas: 'nitrogen', gauge: wanted, heard: 'quiet' })
+    if (problem) return void form.fail({ raiseTo: entryProblemWords(problem, system) })
+    rigRunner.apply(unit.unitId, { kind: 'raise', gaugePa: toSi('gaugePressure', wanted) })
+    change({ raiseTo: { text: '' } })
   }
   const raise = (heard: 'quiet' | 'hiss') => {
-    const gauge = parse('gauge', true)
-    if (gauge && append({ kind: 'testRaised', gas: 'nitrogen', gauge, heard }, 'gauge')) done()
+    const pressure = gauge()
+    if (pressure && form.log({ kind: 'testRaised', gas: 'nitrogen', gauge: pressure, heard }, 'gauge')) done()
   }
   const hold = () => {
-    const gauge = parse('gauge', true)
-    const ambient = gauge && parseAmbient()
-    if (!gauge || !ambient) return
-    const failed = test.hold?.verdict?.verdict === 'out' ? test.hold.item.entry.id : undefined
-    if (append({ kind: 'testHeld', gauge, ambient, ...(failed ? { retestOf: failed } : {}) }, 'gauge')) done()
+    const read = both()
+    const named = instruments.gauge || instruments.ambient ? { instruments } : {}
+    const retest = failed ? { retestOf: failed } : {}
+    if (read && form.log({ kind: 'testHeld', ...read, ...named, ...retest }, 'gauge')) done()
   }
   const read = () => {
-    const gauge = parse('gauge', true)
-    const ambient = gauge && parseAmbient()
-    if (gauge && ambient && append({ kind: 'testRead', gauge, ambient }, 'gauge')) done()
+    const pair = both()
+    if (pair && form.log({ kind: 'testRead', ...pair }, 'gauge')) done()
   }
   const known = test.limitPa !== undefined
+  const byHand = from !== 'file'
   useBarAction(
-    view.sealed ? undefined : !known ? 'Log the plate' : holding ? 'Read the hold' : 'Begin the hold',
+    view.sealed || (known && !byHand)
+      ? undefined
+      : !known
+        ? 'Log the plate'
+        : holding
+          ? 'Read the hold'
+          : 'Begin the hold',
     !known ? setPlate : holding ? read : hold,
   )
-  const plain = (pa: number) => showText('gaugePressure', pa, system)
   return (
     <YStack gap="$4">
-      <TestBanner test={test} now={now} />
+      <TestBanner test={test} now={now} live={session && liveVerdict(unit, shown)} />
       {view.sealed ? null : (
-        <Card>
-          {view.facts.testPressure === undefined || !known ? (
-            <>
+        <>
+          {!known || view.facts.testPressure === undefined ? (
+            <Card>
               <QuantityField
                 label="Highest test pressure on the plate"
                 dimension="gaugePressure"
@@ -123,55 +137,49 @@ function PressureTest({ unit }: { unit: UnitHandle }) {
                   Log the plate
                 </Press>
               ) : null}
-            </>
+            </Card>
           ) : null}
           {known ? (
-            <>
-              <Heading>{holding ? 'Read gauge and pipe' : 'Raise, listen, hold'}</Heading>
-              <Soft>
-                {holding
-                  ? `Held since ${plain(test.hold?.startGaugePa ?? 0)}. Read both again at the end.`
-                  : `In steps to ${plain(test.usualPa)}; never above ${plain(test.limitPa ?? 0)}. Dry nitrogen only.`}
-              </Soft>
-              <QuantityField
-                label="Gauge"
-                dimension="gaugePressure"
-                value={draft.gauge}
-                onChange={(gauge) => change({ gauge })}
-                problem={problems.gauge}
-                testID="test-gauge"
+            <Card>
+              <Choice
+                label="Readings come from"
+                options={sources}
+                value={from}
+                onChange={(v) => !session && change({ from: v ?? from })}
+                testID="source"
               />
-              {holding ? null : (
-                <XStack gap="$2" flexWrap="wrap">
-                  <Press grow testID="raise-quiet" onPress={() => raise('quiet')}>
-                    Raised, quiet
-                  </Press>
-                  <Press grow look="stop" testID="raise-hiss" onPress={() => raise('hiss')}>
-                    It hisses
-                  </Press>
-                </XStack>
+              {byHand ? (
+                <GaugeFields
+                  test={test}
+                  form={form}
+                  holding={holding}
+                  live={session ? shown : undefined}
+                  onRaise={raise}
+                  onRaiseRig={raiseRig}
+                  onHold={hold}
+                />
+              ) : (
+                <ImportCard unit={unit} use={importing} />
               )}
-              <QuantityField
-                label="Temperature at the pipe"
-                dimension="temperature"
-                value={draft.ambient}
-                onChange={(ambient) => change({ ambient })}
-                problem={problems.ambient}
-                hint="In the shade, at the line set: the gas follows it."
-                testID="test-ambient"
-              />
-              <TimeField value={draft.time} onChange={(time) => change({ time })} problem={problems.time} />
-              {holding ? (
-                <Press look="quiet" testID="hold-again" onPress={hold}>
-                  Begin the hold anew
-                </Press>
-              ) : null}
-            </>
+              {from === 'rig' ? <RigCard unit={unit} kind="nitrogen" /> : null}
+              {test.raised.map((step) => (
+                <Soft key={step.atMs}>
+                  {`${showText('gaugePressure', step.gaugePa, system)}: ${step.heard === 'quiet' ? 'quiet' : 'hissing'}`}
+                </Soft>
+              ))}
+            </Card>
           ) : null}
-          {test.raised.map((step) => (
-            <Soft key={step.atMs}>{`${plain(step.gaugePa)}: ${step.heard === 'quiet' ? 'quiet' : 'hissing'}`}</Soft>
-          ))}
-        </Card>
+          {known && from !== 'rig' ? (
+            <InstrumentPicker
+              slots={slots}
+              choice={choice}
+              onChoose={choose}
+              profile={view.method}
+              now={now}
+              without="the method’s ± counts for both"
+            />
+          ) : null}
+        </>
       )}
       <JointsCard unit={unit} />
       <Caution>{safetyWords.pressureTest}</Caution>
@@ -184,41 +192,16 @@ function PressureTest({ unit }: { unit: UnitHandle }) {
   )
 }
 
-function TestBanner({ test, now }: { test: PressureTestRun; now: number }) {
-  const { system } = useSettings()
-  const { hold, limitPa, holdS } = test
-  if (!hold)
-    return (
-      <Banner metal="none" word={limitPa === undefined ? 'Plate unknown' : 'Not begun'} testID="test-verdict">
-        {limitPa === undefined
-          ? 'Read the highest test pressure from the plate first: nothing is raised without it.'
-          : `Raise nitrogen in steps, listen, then hold ${minutesText(holdS)} or longer.`}
-      </Banner>
-    )
-  const left = hold.endsMs - now
-  if (hold.verdict)
-    return (
-      <Banner
-        metal={hold.verdict.verdict}
-        word={verdictWords[hold.verdict.verdict]}
-        testID="test-verdict"
-        figure={<Figure>{showText('pressureDifference', hold.verdict.differencePa, system)}</Figure>}
-      >
-        {pressureReason(hold.verdict, system)}
-      </Banner>
-    )
-  return (
-    <Banner
-      metal="none"
-      word={left > 0 ? 'Holding' : 'Hold is over'}
-      testID="test-verdict"
-      figure={left > 0 ? <Figure testID="test-left">{countdown(left)}</Figure> : undefined}
-    >
-      <Body fontSize="$3" lineHeight="$3">
-        {hold.soFar
-          ? pressureReason(hold.soFar, system)
-          : 'Read gauge and temperature at the pipe together; the verdict corrects one by the other.'}
-      </Body>
-    </Banner>
-  )
+/** What the hold shows at this very moment, on live readings. */
+function liveVerdict(
+  { view, now, jobElevationM }: UnitHandle,
+  { gaugePa, ambientK }: { gaugePa?: number; ambientK?: number },
+): PressureHoldVerdict | undefined {
+  const { hold, clock } = view.pressureTest
+  if (!hold || gaugePa === undefined || ambientK === undefined) return undefined
+  const durationS = (clock.runMs(now) - clock.runMs(hold.startedMs)) / 1000
+  if (durationS <= 0) return undefined
+  const volumeM3 = systemVolume(view.facts)?.volumeM3
+  const terms = { method: view.method, elevationM: jobElevationM ?? 0, volumeM3 }
+  return judgeHeldReading(hold.item.entry, { gaugePa, ambientK, durationS }, terms)
 }

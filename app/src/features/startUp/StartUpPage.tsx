@@ -16,6 +16,8 @@ import { useForm, useWatch, type Control, type Path } from 'react-hook-form'
 import { useMedia, XStack, YStack } from 'tamagui'
 import { SceneView } from '@/charts/SceneView'
 import { useBarAction } from '@/features/frame/barAction'
+import { useInstrumentChoice, type SlotChoice } from '@/features/kit/choice'
+import { InstrumentPicker } from '@/features/kit/InstrumentPicker'
 import { Gate } from '@/features/unit/Gate'
 import { UnitPage } from '@/features/unit/UnitPage'
 import type { UnitHandle } from '@/features/unit/useUnit'
@@ -39,8 +41,7 @@ import {
   type ReadingOutput,
 } from './form'
 import { Numbers } from './Numbers'
-import { InstrumentPicker } from './InstrumentPicker'
-import { instrumentsFor, useInstrumentChoice, type SlotChoice } from './instruments'
+import { instrumentsFor, readingSlots } from './instruments'
 import { LitChart } from './LitChart'
 import { MethodUsed } from './MethodUsed'
 import { Findings, MethodLine, Verdict } from './Verdict'
@@ -144,7 +145,13 @@ function ReadingBench({ unit }: { unit: UnitHandle }) {
       ) : null}
       {taking ? (
         <>
-          <InstrumentPicker book={book} choice={choice} onChoose={choose} profile={view.method} now={now} />
+          <InstrumentPicker
+            slots={readingSlots(kit)}
+            choice={choice}
+            onChoose={choose}
+            profile={view.method}
+            now={now}
+          />
           <Card>
             <Heading>Reading, in cooling</Heading>
             <XStack flexWrap="wrap" columnGap="$3" rowGap="$3">

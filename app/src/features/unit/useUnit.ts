@@ -50,6 +50,11 @@ export function useUnit(unitId: string) {
     },
     [record, jobElevationM, user, unitId],
   )
+  /** what would speak against an entry, without writing it */
+  const check = useCallback(
+    (body: EntryBody) => checkEntry(record, makeEntry(body), { nowMs: Date.now(), jobElevationM }),
+    [record, jobElevationM],
+  )
   const append = useCallback((body: EntryBody, at?: Date) => appendAll([{ body, at }]), [appendAll])
   return {
     unitId,
@@ -63,6 +68,7 @@ export function useUnit(unitId: string) {
     jobElevationM,
     view,
     now,
+    check,
     append,
     appendAll,
     user,

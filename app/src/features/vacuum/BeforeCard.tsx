@@ -1,4 +1,3 @@
-import { entryProblemWords } from '@zetesis/contract'
 import { evacuationMethods, type EvacuationMethod } from '@zetesis/core'
 import { useState } from 'react'
 import { useSettings } from '@/settings/settings'
@@ -8,8 +7,8 @@ import { Disclosure } from '@/ui/Disclosure'
 import { Press } from '@/ui/Press'
 import { QuantityField, type QuantityText } from '@/ui/QuantityField'
 import { quantityInput } from '@/ui/quantityInput'
-import { clearDraft, readDraft, saveDraft } from '@/ui/useDraft'
 import { Body } from '@/ui/Words'
+import { useEntryForm } from '@/features/unit/useEntryForm'
 import type { UnitHandle } from '@/features/unit/useUnit'
 
 const yesNo = [
@@ -32,22 +31,10 @@ interface Draft {
 /** What decides whether a pull-down gets anywhere, asked once before the pump runs; none of it holds anybody up. */
 export function BeforeCard({ unit }: { unit: UnitHandle }) {
   const { vacuum } = unit.view
-  const { system } = useSettings()
-  const draftName = `vacuumReady.${unit.unitId}`
   const [open, setOpen] = useState(vacuum.phase === 'idle' && !vacuum.ready)
-  const [draft, setDraft] = useState<Draft>(() => ({
-    method: vacuum.plan,
-    hose: { text: '' },
-    blankOff: { text: '' },
-    ...readDraft<Draft>(draftName),
-  }))
-  const [problems, setProblems] = useState<Partial<Record<keyof Draft | 'all', string>>>({})
-  const change = (part: Partial<Draft>) => {
-    const next = { ...draft, ...part }
-    setDraft(next)
-    setProblems({})
-    saveDraft(draftName, next)
-  }
+  const { system } = useSettings()
+  const empty: Draft = { method: vacuum.plan, hose: { text: '' }, blankOff: { text: '' } }
+  const { draft, problems, change, fail, log: append, done } = useEntryForm(unit, 'vacuumReady', empty)
   const log = () => {
     const { method, coresOut, gaugeFar, oilChanged } = draft
     const hose = quantityInput('tube', system).safeParse(draft.hose)
@@ -59,8 +46,8 @@ export function BeforeCard({ unit }: { unit: UnitHandle }) {
       ...(hose.success ? {} : { hose: hose.error.issues[0]!.message }),
       ...(blankOff.success ? {} : { blankOff: blankOff.error.issues[0]!.message }),
     }
-    if (Object.keys(found).length > 0 || !hose.success || !blankOff.success) return setProblems(found)
-    const refused = unit.append({
+    if (Object.keys(found).length > 0 || !hose.success || !blankOff.success) return fail(found)
+    const logged = append({
       kind: 'vacuumReady',
       method,
       coresOut: coresOut === 'yes',
@@ -69,8 +56,8 @@ export function BeforeCard({ unit }: { unit: UnitHandle }) {
       ...(hose.data ? { hose: hose.data } : {}),
       ...(blankOff.data ? { blankOff: blankOff.data } : {}),
     })
-    if (refused[0]) return setProblems({ all: entryProblemWords(refused[0], system) })
-    clearDraft(draftName)
+    if (!logged) return
+    done()
     setOpen(false)
   }
   const ask = (label: string, key: 'coresOut' | 'gaugeFar' | 'oilChanged') => (

@@ -109,7 +109,7 @@ function Pulling({ view, now, recorded }: { view: UnitView; now: number; recorde
     )
   }
   const hose = ready?.hose ? toSi('tube', ready.hose) : undefined
-  const causes = stallCauses({ ...ready, bigHoses: hose === undefined ? undefined : hose >= BIG_HOSE_M })
+  const causes = stallCauses({ ...ready, bigHoses: hose === undefined ? undefined : hose >= view.method.bigHoseM.si })
   const proof = blankOffWords(vacuum, system)
   const goal =
     breaksLeft > 0
@@ -140,6 +140,3 @@ function Pulling({ view, now, recorded }: { view: UnitView; now: number; recorde
     </Banner>
   )
 }
-
-/** 3/8 inch inside: narrower hoses hold a pump back. */
-const BIG_HOSE_M = 0.0095

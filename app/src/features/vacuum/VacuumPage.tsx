@@ -1,39 +1,43 @@
-import { decayWords, entryProblemWords, safetyWords } from '@zetesis/contract'
+import { decayWords, safetyWords } from '@zetesis/contract'
 import {
   absolutePressurePa,
   decaySheetScene,
   isJudged,
   toSi,
   type EntryBody,
+  type Instrument,
   type Quantity,
   type UnitView,
 } from '@zetesis/core'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useEffect, useMemo, useRef } from 'react'
 import { useMedia, XStack, YStack } from 'tamagui'
 import { SceneView } from '@/charts/SceneView'
 import { useBarAction } from '@/features/frame/barAction'
+import { chosenFor, slotFor, useInstrumentChoice } from '@/features/kit/choice'
+import { InstrumentPicker } from '@/features/kit/InstrumentPicker'
+import { ImportCard } from '@/features/recording/ImportCard'
+import { endRecording, RigCard, useRig } from '@/features/recording/RigCard'
 import { Gate } from '@/features/unit/Gate'
-import { readClock, TimeField } from '@/features/unit/TimeField'
+import { TimeField } from '@/features/unit/TimeField'
 import { UnitPage } from '@/features/unit/UnitPage'
+import { useEntryForm } from '@/features/unit/useEntryForm'
 import type { UnitHandle } from '@/features/unit/useUnit'
 import { rigRunner } from '@/instruments/rigRunner'
 import { typedSource } from '@/instruments/source'
 import { useSettings } from '@/settings/settings'
+import { useBook } from '@/sync/useBook'
 import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
 import { Caution } from '@/ui/Caution'
 import { Choice } from '@/ui/Choice'
 import { Press } from '@/ui/Press'
 import { QuantityField, type QuantityText } from '@/ui/QuantityField'
-import { quantityInput } from '@/ui/quantityInput'
-import { clearDraft, readDraft, saveDraft } from '@/ui/useDraft'
 import { Body } from '@/ui/Words'
 import type { DecayAnswer } from '@/workers/decay.worker'
 import { BeforeCard } from './BeforeCard'
 import { DecayBanner } from './DecayBanner'
 import { DecayNumbers } from './DecayNumbers'
-import { ImportCard } from './ImportCard'
-import { endRecording, RigCard, useRig } from './RigCard'
+import { useDecayImport } from './importDecay'
 import { useRecordedRun } from './useRecordedRun'
 
 export function VacuumPage() {
@@ -55,69 +59,46 @@ interface Draft {
 
 type Mark = 'pumpOn' | 'valvedOff' | 'nitrogenBreak'
 
+function markBody(kind: Mark, { method }: UnitView, gauge: Instrument | undefined): EntryBody {
+  if (kind === 'nitrogenBreak') return { kind, to: method.nitrogenBreakPa.quantity as Quantity<'gaugePressure'> }
+  return kind === 'valvedOff' && gauge ? { kind, gauge } : { kind }
+}
+
 function Vacuum({ unit }: { unit: UnitHandle }) {
   const { view, now } = unit
   const { system } = useSettings()
   const { wide } = useMedia()
   const { vacuum } = view
   const recorded = useRecordedRun(unit.unitId, view)
-  const session = useRig(unit.unitId)
-  const draftName = `vacuum.${unit.unitId}`
-  const [draft, setDraft] = useState<Draft>(() => ({ micron: { text: '' }, time: '', ...readDraft<Draft>(draftName) }))
-  const [problems, setProblems] = useState<Partial<Record<keyof Draft, string>>>({})
+  const session = useRig(unit.unitId, 'evacuation')
+  const form = useEntryForm<Draft>(unit, 'vacuum', { micron: { text: '' }, time: '' })
+  const { draft, problems, change } = form
   const from: GaugeSource = session ? 'rig' : (draft.from ?? 'typed')
-  const change = (part: Partial<Draft>) => {
-    const next = { ...draft, ...part }
-    setDraft(next)
-    setProblems({})
-    saveDraft(draftName, next)
-  }
+  const { book } = useBook()
+  const kit = useMemo(() => book.instruments.map((kept) => kept.value), [book])
+  const [choice, choose] = useInstrumentChoice(unit.user?.id)
+  const slot = slotFor('micronGauge', 'Micron gauge', ['micronGauge'], kit)
+  const gauge = from === 'rig' ? undefined : chosenFor(slot, choice)
+  const importing = useDecayImport(unit, gauge)
 
-  const stamp = (body: EntryBody): boolean => {
-    const at = draft.time.trim() === '' ? new Date() : readClock(draft.time, new Date())
-    if (!at) {
-      setProblems({ time: 'Type the time as 14:05 or 14:05:30, or leave it empty for now.' })
-      return false
-    }
-    const [problem] = unit.append(body, at)
-    if (problem) {
-      setProblems({ [problem.path === 'at' ? 'time' : 'micron']: entryProblemWords(problem, system) })
-      return false
-    }
-    return true
-  }
-  const done = () => {
-    setDraft({ ...draft, micron: { text: '' }, time: '' })
-    clearDraft(draftName)
-    if (draft.from) saveDraft(draftName, { from: draft.from, micron: { text: '' }, time: '' })
-  }
   const logReading = () => {
-    const parsed = quantityInput('vacuum', system, { required: true }).safeParse(draft.micron)
-    if (!parsed.success || !parsed.data)
-      return setProblems({ micron: parsed.error?.issues[0]?.message ?? 'Type what the gauge shows.' })
-    typed.type(parsed.data, toSi('vacuum', parsed.data))
+    const reading = form.quantity('micron', 'vacuum')
+    if (reading) typed.type(reading, toSi('vacuum', reading))
   }
   const typed = useTyped((reading) => {
-    if (stamp({ kind: 'micron', reading })) done()
+    if (form.log({ kind: 'micron', reading }, 'micron')) form.done(draft.from ? { from: draft.from } : {})
   })
   const mark = (kind: Mark) => {
-    const body: EntryBody =
-      kind === 'nitrogenBreak' ? { kind, to: view.method.nitrogenBreakPa.quantity as never } : { kind }
-    if (!stamp(body)) return
+    if (!form.log(markBody(kind, unit.view, gauge), 'micron')) return
     change({ time: '' })
     if (session) playOnRig(unit, kind)
   }
   const logVerdict = () => {
     if (!recorded?.result || !vacuum.valvedOffId) return
     const traceIds = vacuum.traces.map((t) => t.traceId).slice(-20)
-    const [problem] = unit.append({
-      kind: 'decayJudged',
-      valvedOff: vacuum.valvedOffId,
-      traceIds,
-      result: recorded.result,
-    })
-    if (problem) return setProblems({ micron: entryProblemWords(problem, system) })
-    if (session && recorded.result.verdict === 'in') {
+    const { result } = recorded
+    if (!form.log({ kind: 'decayJudged', valvedOff: vacuum.valvedOffId, traceIds, result }, 'micron')) return
+    if (session && result.verdict === 'in') {
       rigRunner.stop(unit.unitId)
       void endRecording(unit, session.traceId)
     }
@@ -148,10 +129,13 @@ function Vacuum({ unit }: { unit: UnitHandle }) {
     [vacuum, points, result, system, wide],
   )
   const count = vacuum.samples.length + (recorded?.count ?? 0)
+  const loading = vacuum.traces.length > 0 && (recorded === undefined || (recorded.count === 0 && !session))
   return (
     <YStack gap="$4">
       <DecayBanner view={view} now={now} recorded={recorded} />
-      {count > 0 || vacuum.phase === 'holding' ? (
+      {loading ? (
+        <Body testID="loading-recording">The recording is being fetched …</Body>
+      ) : count > 0 || vacuum.phase === 'holding' ? (
         <SceneView scene={scene} label={`Decay sheet with ${count} readings`} testID="decay-sheet" />
       ) : (
         <Body>
@@ -183,8 +167,8 @@ function Vacuum({ unit }: { unit: UnitHandle }) {
                 testID="micron"
               />
             ) : null}
-            {from === 'rig' ? <RigCard unit={unit} /> : null}
-            {from === 'file' ? <ImportCard unit={unit} /> : null}
+            {from === 'rig' ? <RigCard unit={unit} kind="evacuation" /> : null}
+            {from === 'file' ? <ImportCard unit={unit} use={importing} /> : null}
             {from === 'file' ? null : <Marks view={view} mark={mark} main={act} />}
             {from === 'typed' ? (
               <TimeField value={draft.time} onChange={(time) => change({ time })} problem={problems.time} />
@@ -192,6 +176,16 @@ function Vacuum({ unit }: { unit: UnitHandle }) {
               <Body color="$oxide">{problems.micron}</Body>
             ) : null}
           </Card>
+          {from === 'rig' ? null : (
+            <InstrumentPicker
+              slots={[slot]}
+              choice={choice}
+              onChoose={choose}
+              profile={view.method}
+              now={now}
+              without="the gauge counts as exact"
+            />
+          )}
         </>
       )}
       <Caution>{safetyWords.vacuum}</Caution>

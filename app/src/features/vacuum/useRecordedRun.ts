@@ -66,6 +66,7 @@ export function useRecordedRun(unitId: string, view: UnitView): DecayAnswer | un
       targetPa: vacuum.targetPa,
       holdS: vacuum.holdS,
       volumeM3: vacuum.volume?.volumeM3,
+      gaugeShare: vacuum.gaugeShare,
       habits: decayHabits(method),
       most: DRAWN,
     }

@@ -1,13 +1,6 @@
-import {
-  entryProblemWords,
-  logRefusalWords,
-  sampleProblemWords,
-  unreadWords,
-  verdictWords,
-  causeText,
-} from '@zetesis/contract'
-import { decayHabits, formatNumber } from '@zetesis/core'
-import { useMemo, useState } from 'react'
+import { entryProblemWords, logRefusalWords, unreadWords, type LogRead } from '@zetesis/contract'
+import { formatNumber, type EntryBody, type TraceChannel } from '@zetesis/core'
+import { useState, type ReactNode } from 'react'
 import { XStack, YStack } from 'tamagui'
 import { readClock } from '@/features/unit/TimeField'
 import type { UnitHandle } from '@/features/unit/useUnit'
@@ -18,29 +11,33 @@ import { Banner } from '@/ui/Banner'
 import { Press } from '@/ui/Press'
 import { TextField } from '@/ui/TextField'
 import { Body, Heading, Soft } from '@/ui/Words'
-import type { ImportPreview } from '@/workers/import.worker'
+import type { ImportPreview, ImportTerms } from '@/workers/import.worker'
 import { FilePreview } from './FilePreview'
 import { MappingForm } from './MappingForm'
-import { useImport } from './useImport'
+import { useImport, type LogImport } from './useImport'
+
+/** What a recording that is taken in says in the log, by seconds of the recording; or why it can't be taken in yet. */
+export type ImportedEntries =
+  readonly { readonly body: EntryBody; readonly atS: number }[] | { readonly problem: string }
+
+export interface ImportUse {
+  readonly terms: ImportTerms
+  readonly channels: readonly [TraceChannel, ...TraceChannel[]]
+  readonly hint: string
+  /** what is asked and said about this file beyond how it is read */
+  readonly about: (preview: ImportPreview, file: LogImport) => ReactNode
+  readonly usable: (preview: ImportPreview) => boolean
+  readonly entries: (preview: ImportPreview) => ImportedEntries
+}
 
 /** A logger's file brought in: what was guessed is shown and corrected, what can't be read is listed, and nothing is kept before. */
-export function ImportCard({ unit }: { unit: UnitHandle }) {
-  const { vacuum, method } = unit.view
-  const terms = useMemo(
-    () => ({
-      limitPa: vacuum.limitPa,
-      holdS: vacuum.holdS,
-      volumeM3: vacuum.volume?.volumeM3,
-      habits: decayHabits(method),
-    }),
-    [vacuum.limitPa, vacuum.holdS, vacuum.volume?.volumeM3, method],
-  )
-  const file = useImport(terms)
+export function ImportCard({ unit, use }: { unit: UnitHandle; use: ImportUse }) {
+  const file = useImport(use.terms)
   const { state } = file
   if (state.step === 'reading')
     return <Body testID="import-reading">{`Reading ${state.name}: ${formatNumber(state.share * 100, 0)} %`}</Body>
   if (state.step === 'preview')
-    return <Preview key={state.name} unit={unit} name={state.name} preview={state.preview} file={file} />
+    return <Preview key={state.name} unit={unit} use={use} name={state.name} preview={state.preview} file={file} />
   return (
     <YStack gap="$3">
       {state.step === 'refused' ? (
@@ -48,7 +45,7 @@ export function ImportCard({ unit }: { unit: UnitHandle }) {
           {logRefusalWords(state.refusal, state.name)}
         </Banner>
       ) : (
-        <Soft>Any table of times and pressures: commas, semicolons or tabs, micron, Torr, Pa, mbar or hPa.</Soft>
+        <Soft>{use.hint}</Soft>
       )}
       <Press testID="import-open" onPress={file.open}>
         Choose a log file
@@ -57,30 +54,20 @@ export function ImportCard({ unit }: { unit: UnitHandle }) {
   )
 }
 
-function Preview({
-  unit,
-  name,
-  preview,
-  file,
-}: {
+interface PreviewProps {
   unit: UnitHandle
+  use: ImportUse
   name: string
   preview: ImportPreview
-  file: ReturnType<typeof useImport>
-}) {
+  file: LogImport
+}
+
+function Preview({ unit, use, name, preview, file }: PreviewProps) {
   const { system } = useSettings()
   const [began, setBegan] = useState('')
-  const [offAt, setOffAt] = useState('')
   const [problem, setProblem] = useState<string>()
-  const { mapping, read, problems, valvedOffS, result, spanS, count } = preview
-  const hasVacuum = mapping.channels.vacuum !== undefined
-  const usable = hasVacuum && count >= 3 && !problems.some((p) => p.code === 'gaugeNotConnected')
-
-  const correctOff = (text: string) => {
-    setOffAt(text)
-    const minutes = Number(text.replace(',', '.'))
-    if (text.trim() !== '' && Number.isFinite(minutes)) file.map(mapping, minutes * 60)
-  }
+  const { mapping, read, spanS, count } = preview
+  const usable = mapping.channels[use.channels[0]] !== undefined && count >= 3 && use.usable(preview)
   /** the file's own date, the time typed, or as if its last row were of now */
   const startOf = (): number | undefined => {
     if (read.startMs !== undefined) return read.startMs
@@ -90,10 +77,12 @@ function Preview({
   const takeIn = async () => {
     const startMs = startOf()
     if (startMs === undefined) return setProblem('Type when it began as 14:05, or leave it empty.')
+    const mine = use.entries(preview)
+    if ('problem' in mine) return setProblem(mine.problem)
     const { chunks, samples, digest } = await file.encode()
     const traceId = crypto.randomUUID()
     const at = (seconds: number) => new Date(startMs + seconds * 1000)
-    const channels = (['vacuum', 'ambient'] as const).filter((c) => mapping.channels[c])
+    const channels = use.channels.filter((c) => mapping.channels[c])
     const begun = {
       kind: 'traceBegun',
       traceId,
@@ -102,11 +91,9 @@ function Preview({
       speed: 1,
       name: name.slice(0, 200),
     } as const
-    const pulled = valvedOffS === undefined || valvedOffS > 0
     const [refused] = unit.appendAll([
       { body: begun, at: at(0) },
-      ...(pulled ? [{ body: { kind: 'pumpOn' } as const, at: at(0) }] : []),
-      ...(valvedOffS === undefined ? [] : [{ body: { kind: 'valvedOff' } as const, at: at(valvedOffS) }]),
+      ...mine.map(({ body, atS }) => ({ body, at: at(atS) })),
       { body: { kind: 'traceEnded', traceId, samples, digest }, at: at(spanS) },
     ])
     if (refused) return setProblem(entryProblemWords(refused, system))
@@ -120,35 +107,9 @@ function Preview({
         {`${formatNumber(count, 0)} readings over ${formatNumber(spanS / 60, spanS < 600 ? 1 : 0)} min${read.gaps > 0 ? `, ${formatNumber(read.gaps, 0)} gaps` : ''}${read.truncated ? ', cut off: the file is longer than can be taken in' : ''}.`}
       </Body>
       <FilePreview preview={preview} />
-      <MappingForm mapping={mapping} onChange={(next) => file.map(next)} />
-      {problems.map((p) => (
-        <Body key={p.code} color="$oxide">
-          {sampleProblemWords(p)}
-        </Body>
-      ))}
-      {read.unreadCount > 0 ? (
-        <YStack gap="$1" testID="unread">
-          <Body color="$oxide">
-            {read.unreadCount === 1
-              ? '1 row can’t be read and is left out:'
-              : `${read.unreadCount} rows can’t be read and are left out:`}
-          </Body>
-          {read.unread.slice(0, 8).map((row) => (
-            <Soft key={row.line}>{unreadWords(row)}</Soft>
-          ))}
-          {read.unreadCount > 8 ? <Soft>{`… and ${read.unreadCount - 8} more`}</Soft> : null}
-        </YStack>
-      ) : null}
-      {hasVacuum ? (
-        <TextField
-          label="Valved off after, minutes from the first row"
-          value={offAt}
-          onChange={correctOff}
-          placeholder={valvedOffS === undefined ? 'never: it falls to the end' : formatNumber(valvedOffS / 60, 1)}
-          hint="Empty: where the pressure was lowest before it rose."
-          testID="valved-off-at"
-        />
-      ) : null}
+      <MappingForm mapping={mapping} channels={use.channels} onChange={(next) => file.map(next)} />
+      <Unread read={read} />
+      {use.about(preview, file)}
       {read.startMs === undefined ? (
         <TextField
           label="First row at"
@@ -157,11 +118,6 @@ function Preview({
           placeholder="so that it ends now"
           testID="began"
         />
-      ) : null}
-      {result ? (
-        <Body testID="import-verdict" fontWeight="700">
-          {`${result.complete || result.verdict === 'out' ? verdictWords[result.verdict] : 'Hold too short'}: ${causeText(result.cause, unit.view.facts.work)}`}
-        </Body>
       ) : null}
       {problem ? <Body color="$oxide">{problem}</Body> : null}
       <XStack gap="$2" flexWrap="wrap">
@@ -172,6 +128,27 @@ function Preview({
           Leave it
         </Press>
       </XStack>
+    </YStack>
+  )
+}
+
+const LISTED = 8
+
+/** Rows that can't be read: listed, never silently dropped. */
+function Unread({ read }: { read: Omit<LogRead, 'samples'> }) {
+  if (read.unreadCount === 0) return null
+  const more = read.unreadCount - LISTED
+  return (
+    <YStack gap="$1" testID="unread">
+      <Body color="$oxide">
+        {read.unreadCount === 1
+          ? '1 row can’t be read and is left out:'
+          : `${read.unreadCount} rows can’t be read and are left out:`}
+      </Body>
+      {read.unread.slice(0, LISTED).map((row) => (
+        <Soft key={row.line}>{unreadWords(row)}</Soft>
+      ))}
+      {more > 0 ? <Soft>{`… and ${more} more`}</Soft> : null}
     </YStack>
   )
 }

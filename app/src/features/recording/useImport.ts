@@ -1,7 +1,7 @@
 import type { LogMapping, LogRefusal } from '@zetesis/contract'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { pickFile } from '@/ui/pickFile'
-import type { ImportAnswer, ImportCommand, ImportPreview, ImportTerms } from '@/workers/import.worker'
+import type { ImportAnswer, ImportCommand, ImportPreview, ImportSaid, ImportTerms } from '@/workers/import.worker'
 
 export type ImportState =
   | { step: 'none' }
@@ -9,7 +9,9 @@ export type ImportState =
   | { step: 'refused'; name: string; refusal: LogRefusal }
   | { step: 'preview'; name: string; preview: ImportPreview }
 
-type Encoded = Extract<ImportAnswer, { kind: 'encoded' }>
+export type Encoded = Extract<ImportAnswer, { kind: 'encoded' }>
+
+export type LogImport = ReturnType<typeof useImport>
 
 /** A log file read in a worker: opened, guessed at, corrected, and only then handed over; until then nothing is kept. */
 export function useImport(terms: ImportTerms) {
@@ -17,6 +19,8 @@ export function useImport(terms: ImportTerms) {
   const worker = useRef<Worker>(undefined)
   const waiting = useRef<(encoded: Encoded) => void>(undefined)
   const name = useRef('')
+  const said = useRef<ImportSaid>({})
+  const read = useRef<LogMapping>(undefined)
   useEffect(() => () => worker.current?.terminate(), [])
 
   const post = (command: ImportCommand) => worker.current?.postMessage(command)
@@ -27,6 +31,7 @@ export function useImport(terms: ImportTerms) {
     const next = new Worker(new URL('../../workers/import.worker.ts', window.location.href))
     worker.current = next
     name.current = file.name
+    said.current = {}
     setState({ step: 'reading', name: file.name, share: 0 })
     next.onmessage = ({ data }: MessageEvent<ImportAnswer>) => {
       switch (data.kind) {
@@ -35,6 +40,7 @@ export function useImport(terms: ImportTerms) {
         case 'reading':
           return setState({ step: 'reading', name: file.name, share: data.share })
         case 'preview':
+          read.current = data.preview.mapping
           return setState({ step: 'preview', name: file.name, preview: data.preview })
         case 'encoded':
           return waiting.current?.(data)
@@ -47,7 +53,12 @@ export function useImport(terms: ImportTerms) {
   return {
     state,
     open: () => void open(),
-    map: (mapping: LogMapping, valvedOffS?: number) => post({ kind: 'map', mapping, terms, valvedOffS }),
+    map: (mapping: LogMapping) => post({ kind: 'map', mapping, terms, said: said.current }),
+    /** where it began or ended, in the person's words; what was said before stays */
+    say: (part: ImportSaid) => {
+      said.current = { ...said.current, ...part }
+      if (read.current) post({ kind: 'map', mapping: read.current, terms, said: said.current })
+    },
     encode: () =>
       new Promise<Encoded>((resolve) => {
         waiting.current = resolve

@@ -1,30 +1,31 @@
 import { entryProblemWords } from '@zetesis/contract'
-import { vacuumRigs, type VacuumRigName } from '@zetesis/rig'
+import type { TraceSample } from '@zetesis/core'
+import type { RigChoice } from '@zetesis/rig'
 import { useState, useSyncExternalStore } from 'react'
 import { XStack } from 'tamagui'
+import type { UnitHandle } from '@/features/unit/useUnit'
 import { rigRunner } from '@/instruments/rigRunner'
 import { recorder } from '@/sync/client'
 import { Choice } from '@/ui/Choice'
 import { PickOne } from '@/ui/PickOne'
 import { Press } from '@/ui/Press'
 import { Body, Soft } from '@/ui/Words'
-import type { UnitHandle } from '@/features/unit/useUnit'
+import { rigChannels, rigChoices, rigName, type RigKind } from './rigs'
 
-const rigWords: Record<VacuumRigName, string> = {
-  tight: 'Tight and dry',
-  wet: 'Wet line set',
-  slowLeak: 'Slow leak',
-  wetAndLeaking: 'Wet and leaking',
-  coresIn: 'Cores left in',
-  oldOil: 'Gas in old oil',
-  tiredPump: 'Tired pump',
-}
-const names = Object.keys(vacuumRigs) as VacuumRigName[]
 const speeds = [1, 5, 20, 60] as const
 
-/** The rig that runs for a unit on this device. */
-export function useRig(unitId: string) {
-  return useSyncExternalStore(rigRunner.subscribe, () => rigRunner.sessions()[unitId])
+/** The rig of this kind that runs for a unit on this device. */
+export function useRig(unitId: string, kind: RigKind) {
+  const session = useSyncExternalStore(rigRunner.subscribe, () => rigRunner.sessions()[unitId])
+  return session?.rig.kind === kind ? session : undefined
+}
+
+/** The latest sample of a recording that runs on this device. */
+export function useLatest(traceId: string | undefined): TraceSample | undefined {
+  const text = useSyncExternalStore(recorder.subscribe, () =>
+    traceId === undefined ? undefined : JSON.stringify(recorder.last(traceId)),
+  )
+  return text === undefined ? undefined : (JSON.parse(text) as TraceSample)
 }
 
 /** Ends the recording that runs: its last chunk, its hash, its entry. */
@@ -33,27 +34,31 @@ export async function endRecording(unit: UnitHandle, traceId: string): Promise<v
   unit.append({ kind: 'traceEnded', traceId, samples, digest })
 }
 
-/** The simulated evacuation: what it plays, how fast, and starting and stopping it. */
-export function RigCard({ unit }: { unit: UnitHandle }) {
-  const session = useRig(unit.unitId)
-  const [rig, setRig] = useState<VacuumRigName>('wet')
+/** A simulated system: what it plays, how fast, and starting and stopping it. One runs per unit: another one takes its place. */
+export function RigCard({ unit, kind }: { unit: UnitHandle; kind: RigKind }) {
+  const session = useRig(unit.unitId, kind)
+  const [name, setName] = useState(rigChoices(kind)[0]!.value)
   const [speed, setSpeed] = useState('1')
   const [problem, setProblem] = useState<string>()
-  const begin = (name: VacuumRigName, times: number, then: (traceId: string) => void) => {
+  const begin = (rig: RigChoice, times: number, then: (traceId: string) => void) => {
     const traceId = crypto.randomUUID()
-    const entry = { kind: 'traceBegun', traceId, channels: ['vacuum'], source: 'rig', speed: times } as const
-    const [refused] = unit.append({ ...entry, name: rigWords[name] })
+    const entry = { kind: 'traceBegun', traceId, channels: rigChannels[kind], source: 'rig', speed: times } as const
+    const [refused] = unit.append({ ...entry, name: rigName(rig) })
     setProblem(refused && entryProblemWords(refused))
     if (!refused) then(traceId)
   }
-  const start = () =>
+  const stop = () => {
+    const running = rigRunner.sessions()[unit.unitId]
+    if (!running) return
+    rigRunner.stop(unit.unitId)
+    void endRecording(unit, running.traceId)
+  }
+  const start = () => {
+    stop()
+    const rig = { kind, name } as RigChoice
     begin(rig, Number(speed), (traceId) => {
       rigRunner.start({ unitId: unit.unitId, traceId, rig, speed: Number(speed) })
     })
-  const stop = () => {
-    if (!session) return
-    rigRunner.stop(unit.unitId)
-    void endRecording(unit, session.traceId)
   }
   const changeSpeed = (value: string | undefined) => {
     if (!value) return
@@ -65,13 +70,13 @@ export function RigCard({ unit }: { unit: UnitHandle }) {
   return (
     <>
       {session ? (
-        <Body>{`${rigWords[session.rig]} runs, ×${session.speed}. It goes on when you leave this page.`}</Body>
+        <Body>{`${rigName(session.rig)} runs, ×${session.speed}. It goes on when you leave this page.`}</Body>
       ) : (
         <PickOne
           label="Simulated system"
-          options={names.map((value) => ({ value, label: rigWords[value] }))}
-          value={rig}
-          onChange={(v) => setRig(v ?? rig)}
+          options={rigChoices(kind)}
+          value={name}
+          onChange={(v) => setName(v ?? name)}
           testID="rig"
         />
       )}

@@ -1,0 +1,46 @@
+import { countdown, minutesText, pressureReason, verdictWords } from '@zetesis/contract'
+import { showText, type PressureHoldVerdict, type PressureTestRun } from '@zetesis/core'
+import { useSettings } from '@/settings/settings'
+import { Banner } from '@/ui/Banner'
+import { Body, Figure } from '@/ui/Words'
+
+/** The verdict first, then the number, then why; while it holds, what it shows so far. */
+export function TestBanner({ test, now, live }: { test: PressureTestRun; now: number; live?: PressureHoldVerdict }) {
+  const { system } = useSettings()
+  const { hold, limitPa, holdS } = test
+  if (!hold)
+    return (
+      <Banner metal="none" word={limitPa === undefined ? 'Plate unknown' : 'Not begun'} testID="test-verdict">
+        {limitPa === undefined
+          ? 'Read the highest test pressure from the plate first: nothing is raised without it.'
+          : `Raise nitrogen in steps, listen, then hold ${minutesText(holdS)} or longer.`}
+      </Banner>
+    )
+  const left = hold.endsMs - now
+  if (hold.verdict)
+    return (
+      <Banner
+        metal={hold.verdict.verdict}
+        word={verdictWords[hold.verdict.verdict]}
+        testID="test-verdict"
+        figure={<Figure>{showText('pressureDifference', hold.verdict.differencePa, system)}</Figure>}
+      >
+        {pressureReason(hold.verdict, system)}
+      </Banner>
+    )
+  const soFar = live ?? hold.soFar
+  return (
+    <Banner
+      metal="none"
+      word={left > 0 ? 'Holding' : 'Hold is over'}
+      testID="test-verdict"
+      figure={left > 0 ? <Figure testID="test-left">{countdown(left)}</Figure> : undefined}
+    >
+      <Body fontSize="$3" lineHeight="$3" testID="test-so-far">
+        {soFar
+          ? pressureReason(soFar, system)
+          : 'Read gauge and temperature at the pipe together; the verdict corrects one by the other.'}
+      </Body>
+    </Banner>
+  )
+}

@@ -1,0 +1,38 @@
+import { nitrogenRigs, vacuumRigs, type NitrogenRigName, type RigChoice, type VacuumRigName } from '@zetesis/rig'
+import type { TraceChannel } from '@zetesis/core'
+
+type Names = { evacuation: VacuumRigName; nitrogen: NitrogenRigName }
+export type RigKind = RigChoice['kind']
+
+/** What each rig plays, in words. */
+export const rigWords: { readonly [K in RigKind]: Readonly<Record<Names[K], string>> } = {
+  evacuation: {
+    tight: 'Tight and dry',
+    wet: 'Wet line set',
+    slowLeak: 'Slow leak',
+    wetAndLeaking: 'Wet and leaking',
+    coresIn: 'Cores left in',
+    oldOil: 'Gas in old oil',
+    tiredPump: 'Tired pump',
+  },
+  nitrogen: {
+    tightEvening: 'Tight, evening cools',
+    tight: 'Tight',
+    slowLeak: 'Slow leak',
+    looseFlare: 'Loose flare',
+  },
+}
+
+const names = { evacuation: Object.keys(vacuumRigs), nitrogen: Object.keys(nitrogenRigs) }
+
+/** The rigs of a kind, as choices. */
+export const rigChoices = (kind: RigKind) =>
+  names[kind].map((name) => ({ value: name, label: (rigWords[kind] as Record<string, string>)[name]! }))
+
+export const rigName = ({ kind, name }: RigChoice) => (rigWords[kind] as Record<string, string>)[name]!
+
+/** What each rig measures. */
+export const rigChannels: { readonly [K in RigKind]: readonly TraceChannel[] } = {
+  evacuation: ['vacuum'],
+  nitrogen: ['testPressure', 'ambient'],
+}

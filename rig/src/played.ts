@@ -1,0 +1,43 @@
+import type { TraceSample } from '@zetesis/core'
+import { createNitrogenRig, nitrogenRigs, type NitrogenChange, type NitrogenRigName } from './nitrogen/nitrogenRig'
+import { vacuumRigs, type VacuumRigName } from './vacuum/conditions'
+import { createVacuumRig, type VacuumChange } from './vacuum/vacuumRig'
+
+/** Which rig plays, and in which condition. */
+export type RigChoice =
+  | { readonly kind: 'evacuation'; readonly name: VacuumRigName }
+  | { readonly kind: 'nitrogen'; readonly name: NitrogenRigName }
+export type RigChange = VacuumChange | NitrogenChange
+
+/** A rig as a recording sees it: samples out, changes in. */
+export interface PlayedRig {
+  step(seconds: number): TraceSample
+  /** a change that another kind of rig would know is left alone */
+  apply(change: RigChange): void
+}
+
+/** Any rig by its name; the same seed and changes give the same samples. */
+export function playRig({ kind, name }: RigChoice, seed: number): PlayedRig {
+  switch (kind) {
+    case 'evacuation': {
+      const rig = createVacuumRig(vacuumRigs[name], seed)
+      return {
+        step(seconds) {
+          const { timeS, pressurePa } = rig.step(seconds)
+          return { timeS, values: { vacuum: pressurePa } }
+        },
+        apply: (change) => rig.apply(change as VacuumChange),
+      }
+    }
+    case 'nitrogen': {
+      const rig = createNitrogenRig(nitrogenRigs[name], seed)
+      return {
+        step(seconds) {
+          const { timeS, gaugePa, ambientK } = rig.step(seconds)
+          return { timeS, values: { testPressure: gaugePa, ambient: ambientK } }
+        },
+        apply: (change) => rig.apply(change as NitrogenChange),
+      }
+    }
+  }
+}
