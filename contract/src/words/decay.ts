@@ -1,4 +1,5 @@
 import {
+  flowText,
   formatNumber,
   fromSi,
   isJudged,
@@ -141,7 +142,7 @@ export function decayLines(result: DecayResult, system: UnitSystem, refrigerant?
   if (volumeM3 !== undefined)
     lines.push({ name: 'inside volume, estimated', value: `${formatNumber(volumeM3 * 1000, 1)} L` })
   if (leakPaM3PerS !== undefined && leakPaM3PerS > 0) {
-    lines.push({ name: 'leak as a flow of air', value: `${leakPaM3PerS.toExponential(1)} Pa·m³/s` })
+    lines.push({ name: 'leak as a flow of air', value: flowText(leakPaM3PerS) })
     const loss = refrigerant && refrigerantLossKgPerYear(refrigerant, leakPaM3PerS)
     if (loss !== undefined)
       lines.push({
@@ -228,8 +229,7 @@ export function pressureReason(verdict: PressureHoldVerdict, system: UnitSystem)
   const psi = (pa: number) => showText('pressureDifference', pa, system)
   const missing = `${psi(Math.abs(differencePa))} ${differencePa < 0 ? 'under' : 'over'} the ${showText('absolutePressure', expectedEndPa, system)} expected at this temperature, ± ${psi(2 * standardUncertaintyPa)}.`
   const hour = `${psi(smallestVisiblePaPerS * 3600)} an hour`
-  const flow =
-    smallestVisibleLeakPaM3PerS === undefined ? '' : ` (${smallestVisibleLeakPaM3PerS.toExponential(1)} Pa·m³/s)`
+  const flow = smallestVisibleLeakPaM3PerS === undefined ? '' : ` (${flowText(smallestVisibleLeakPaM3PerS)})`
   const seen = `This hold sees ${hour}${flow} and more; a tenth of it takes ${hoursText(verdict.tenthAfterS)}.`
   const act = {
     in: 'Nothing lost that it could see.',

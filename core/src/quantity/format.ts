@@ -85,3 +85,17 @@ export function showTyped(quantity: { readonly value: number; readonly unit: str
   const text = String(quantity.value).replace('-', '−')
   return `${text} ${quantity.unit}`
 }
+
+const prefixes = [
+  [1, ''],
+  [1e-3, 'm'],
+  [1e-6, 'µ'],
+  [1e-9, 'n'],
+] as const
+
+/** A flow of gas over its many decades, to two digits: "2.8 Pa·m³/s", "31 µPa·m³/s". */
+export function flowText(paM3PerS: number): string {
+  const [factor, prefix] = prefixes.find(([f]) => paM3PerS >= f) ?? prefixes.at(-1)!
+  const value = paM3PerS / factor
+  return `${formatNumber(value, value < 10 ? 1 : 0)} ${prefix}Pa·m³/s`
+}

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { formatNumber, show, showText, showTyped } from './format'
+import { formatNumber, show, showText, showTyped, flowText } from './format'
 import { parseQuantity } from './parse'
 import { fromSi, preferredUnit, toSi, units, type Dimension, type UnitOf } from './unit'
 
@@ -123,4 +123,14 @@ describe('showing', () => {
   it('leaves what was typed as typed', () => {
     expect(showTyped({ value: -8.1, unit: 'bar' })).toBe('−8.1 bar')
   })
+})
+
+describe('flowText', () => {
+  it.each([
+    [2.84, '2.8 Pa·m³/s'],
+    [0.0234, '23 mPa·m³/s'],
+    [0.00031, '310 µPa·m³/s'],
+    [2.5e-11, '0.0 nPa·m³/s'],
+    [0, '0.0 nPa·m³/s'],
+  ])('%d', (flow, text) => expect(flowText(flow)).toBe(text))
 })

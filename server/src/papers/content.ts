@@ -3,6 +3,7 @@ import {
   formatNumber,
   isJudged,
   show,
+  flowText,
   showText,
   showTyped,
   toSi,
@@ -96,7 +97,7 @@ export function pressureLines({ pressureTest }: UnitView, system: UnitSystem): L
     if (soFar.smallestVisibleLeakPaM3PerS !== undefined)
       lines.push({
         label: 'Would have seen',
-        value: `${soFar.smallestVisibleLeakPaM3PerS.toExponential(1)} Pa·m³/s and more`,
+        value: `${flowText(soFar.smallestVisibleLeakPaM3PerS)} and more`,
       })
   }
   if (limitPa !== undefined) lines.push({ label: 'Plate allows', value: gauge(limitPa) })

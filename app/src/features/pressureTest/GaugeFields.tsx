@@ -43,6 +43,8 @@ interface Props {
 export function GaugeFields({ test, form, holding, live, onRaise, onRaiseRig, onHold }: Props) {
   const { system } = useSettings()
   const { draft, problems, change } = form
+  // with nitrogen at hand a judged test may be raised again
+  const raising = !holding || (live !== undefined && test.hold?.verdict !== undefined)
   const plain = (pa: number) => showText('gaugePressure', pa, system)
   return (
     <>
@@ -64,7 +66,7 @@ export function GaugeFields({ test, form, holding, live, onRaise, onRaiseRig, on
           testID="test-gauge"
         />
       )}
-      {live && !holding ? (
+      {live && raising ? (
         <>
           <QuantityField
             label="Raise to"
@@ -79,7 +81,7 @@ export function GaugeFields({ test, form, holding, live, onRaise, onRaiseRig, on
           </Press>
         </>
       ) : null}
-      {holding ? null : (
+      {!raising ? null : (
         <XStack gap="$2" flexWrap="wrap">
           <Press grow testID="raise-quiet" onPress={() => onRaise('quiet')}>
             Raised, quiet

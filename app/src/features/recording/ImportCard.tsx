@@ -104,7 +104,7 @@ function Preview({ unit, use, name, preview, file }: PreviewProps) {
     <YStack gap="$3" testID="import-preview">
       <Heading>{name}</Heading>
       <Body>
-        {`${formatNumber(count, 0)} readings over ${formatNumber(spanS / 60, spanS < 600 ? 1 : 0)} min${read.gaps > 0 ? `, ${formatNumber(read.gaps, 0)} gaps` : ''}${read.truncated ? ', cut off: the file is longer than can be taken in' : ''}.`}
+        {`${formatNumber(count, 0)} readings over ${formatNumber(spanS / 60, spanS < 600 ? 1 : 0)} min${read.gaps > 0 ? `, ${formatNumber(read.gaps, 0)} gaps` : ''}${read.truncated ? ', cut off: only the first rows are taken in, export a shorter time for the rest' : ''}.`}
       </Body>
       <FilePreview preview={preview} />
       <MappingForm mapping={mapping} channels={use.channels} onChange={(next) => file.map(next)} />
