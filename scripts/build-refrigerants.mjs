@@ -13,6 +13,7 @@ const rows = reference.refrigerants.map((r) => {
   return `  {
     name: ${JSON.stringify(r.name)}, safetyClass: ${JSON.stringify(r.safetyClass)}, offered: ${!notOffered.has(r.name)}, firstF: ${r.grid[0].T_F}, stepF: ${r.grid[1].T_F - r.grid[0].T_F},
     glideF: ${r.glideAt40F_mean_F}, estimatedErrorF: ${r.estimatedErrorF}, oil: ${JSON.stringify(r.oil)}, source: ${JSON.stringify(r.source)},
+    gwp100: { AR4: ${r.gwp100.AR4}, AR5: ${r.gwp100.AR5} },
     bubblePsia: ${column(r.grid, 'bubblePsia')},
     dewPsia: ${pure ? 'null' : column(r.grid, 'dewPsia')},
     liquidLbPerFt3: ${column(r.grid, 'rhoLiquid')},
@@ -29,6 +30,8 @@ export type Refrigerant = ${names}
 export interface RefrigerantData {
   readonly name: Refrigerant; readonly safetyClass: string; readonly offered: boolean; readonly firstF: number; readonly stepF: number
   readonly glideF: number; readonly estimatedErrorF: number; readonly oil: string; readonly source: string
+  /** over 100 years, by the IPCC's assessment reports: components as published, blends by mass */
+  readonly gwp100: { readonly AR4: number; readonly AR5: number }
   readonly bubblePsia: readonly number[]; readonly dewPsia: readonly number[] | null
   readonly liquidLbPerFt3: readonly number[]; readonly vapourLbPerFt3: readonly number[]
 }
