@@ -1,8 +1,16 @@
-import { CHUNK_SAMPLES, MAX_CHUNKS, type UnitSummary } from '@zetesis/core'
+import {
+  assessmentReports,
+  CHUNK_SAMPLES,
+  MAX_CHUNKS,
+  movementKinds,
+  type CylinderFinding,
+  type Refrigerant,
+  type UnitSummary,
+} from '@zetesis/core'
 import { z } from 'zod'
 import { EntrySchema } from './entry'
 import { id, instant } from './instant'
-import { BookEntrySchema } from './library'
+import { BookEntrySchema, CylinderSchema } from './library'
 import { quantity, text } from './quantity'
 
 /** At most so many entries in one request; a phone with more sends several. */
@@ -85,6 +93,81 @@ export const AppendBook = z.strictObject({ entries: z.array(BookEntrySchema).min
 export const BookItemSchema = z.object({ seq: z.number().int().positive(), author, entry: BookEntrySchema })
 export const BookPage = z.object({ entries: z.array(BookItemSchema), more: z.boolean() })
 export const BookAppended = z.object({ lastSeq: z.number() })
+
+/** Made by core's `balanceCylinder` on the server: its type is enough. */
+const finding = z.custom<CylinderFinding>((value) => typeof value === 'object' && value !== null && 'code' in value)
+const refrigerantName = z.custom<Refrigerant>((value) => typeof value === 'string').nullable()
+
+/** A cylinder of the book and what is in it, by everything that moved. */
+export const CylinderRow = z.object({
+  cylinder: CylinderSchema,
+  netKg: z.number(),
+  standardUncertaintyKg: z.number(),
+  findings: z.array(finding).readonly(),
+  movements: z.number(),
+  lastAt: instant.optional(),
+})
+export type CylinderRow = z.infer<typeof CylinderRow>
+export const CylinderList = z.object({ cylinders: z.array(CylinderRow) })
+
+export const MovementLine = z.object({
+  id,
+  at: instant,
+  kind: z.enum(movementKinds),
+  /** what it changed, into the cylinder */
+  kg: z.number(),
+  /** for a weighing: what was found in it */
+  foundKg: z.number().optional(),
+  standardUncertaintyKg: z.number(),
+  refrigerant: refrigerantName,
+  cylinderId: id,
+  cylinder: z.string(),
+  by: z.string(),
+  unitId: id.optional(),
+  tag: z.string().optional(),
+  job: z.string().optional(),
+  note: z.string().optional(),
+})
+export type MovementLine = z.infer<typeof MovementLine>
+export const CylinderPage = CylinderRow.extend({ lines: z.array(MovementLine), more: z.boolean() })
+export type CylinderPage = z.infer<typeof CylinderPage>
+
+const day = z.iso.date({ error: 'Give the date as 2026-07-14.' })
+/** A period by its first and its last day, both in it; days of UTC. */
+export const ReportQuery = z
+  .object({
+    from: day,
+    to: day,
+    assessment: z.enum(assessmentReports).default('AR5'),
+    units: z.enum(['ip', 'si']).default('ip'),
+  })
+  .refine(({ from, to }) => from <= to, { error: 'The period ends before it begins: swap the dates.', path: ['to'] })
+
+const kg = z.number()
+export const RefrigerantReport = z.object({
+  from: instant,
+  to: instant,
+  assessment: z.enum(assessmentReports),
+  refrigerants: z.array(
+    z.object({
+      refrigerant: refrigerantName,
+      openingKg: kg,
+      purchasedKg: kg,
+      chargedKg: kg,
+      recoveredKg: kg,
+      returnedKg: kg,
+      transferredKg: kg,
+      unexplainedKg: kg,
+      unexplainedUncertaintyKg: kg,
+      closingKg: kg,
+      netIntoUnitsCo2eKg: kg.optional(),
+      closingCo2eKg: kg.optional(),
+      movements: z.number(),
+    }),
+  ),
+  jobs: z.array(z.object({ job: z.string(), refrigerant: refrigerantName, chargedKg: kg, recoveredKg: kg })),
+})
+export type RefrigerantReport = z.infer<typeof RefrigerantReport>
 
 /** The commissioning record as a file: the whole log, verifiable offline by its hashes. */
 export const RecordFile = z.object({

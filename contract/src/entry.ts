@@ -15,6 +15,7 @@ import { z } from 'zod'
 import { id, instant } from './instant'
 import {
   anyQuantity,
+  CylinderSchema,
   habitKey,
   habitQuantity,
   InstrumentSchema,
@@ -39,6 +40,22 @@ const facts = z.strictObject({
   recovered: quantity('mass').nullable(),
   metering: z.enum(['fixedOrifice', 'expansionValve']).nullable(),
   labelCharge: quantity('mass').nullable(),
+  lift: quantity('length').nullable(),
+  sections: z
+    .array(
+      z.strictObject({
+        length: quantity('length'),
+        liquidLine: quantity('tube'),
+        vapourLine: quantity('tube').optional(),
+        allowance: quantity('massPerLength').optional(),
+      }),
+    )
+    .max(10)
+    .nullable(),
+  labelItems: z
+    .array(z.strictObject({ name: text(60, 1), mass: quantity('mass') }))
+    .max(10)
+    .nullable(),
   includedLength: quantity('length').nullable(),
   allowance: quantity('massPerLength').nullable(),
   lineLength: quantity('length').nullable(),
@@ -188,6 +205,22 @@ const union = z.discriminatedUnion('kind', [
     before: quantity('mass'),
     after: quantity('mass'),
     cylinder: text(60).optional(),
+    vessel: CylinderSchema.optional(),
+    side: z.enum(['liquid', 'suction']).optional(),
+    phase: z.enum(['liquid', 'vapour']).optional(),
+    running: z.boolean().optional(),
+    scale: InstrumentSchema.optional(),
+    traceId: id.optional(),
+  }),
+  z.strictObject({
+    ...base,
+    kind: z.literal('hoseLeft'),
+    bore: quantity('tube'),
+    length: quantity('length'),
+    phase: z.enum(['liquid', 'vapour']),
+    temperature: quantity('temperature'),
+    fate: z.enum(['kept', 'lost', 'drawn']),
+    mass: quantity('mass'),
   }),
   z.strictObject({ ...base, kind: z.literal('started') }),
   z.strictObject({

@@ -1,5 +1,6 @@
 import {
   coldSchools,
+  cylinderStates,
   habitKeys,
   habitSpecs,
   instrumentKinds,
@@ -12,6 +13,7 @@ import {
   type AnyQuantity,
   type BookEntry,
   type ChargingSheet,
+  type Cylinder,
   type HabitKey,
   type Instrument,
   type ModelLabel,
@@ -141,6 +143,18 @@ export const InstrumentSchema: z.ZodType<Instrument> = z.strictObject({
   zeroedAt: instant.optional(),
 })
 
+export const CylinderSchema: z.ZodType<Cylinder> = z.strictObject({
+  id,
+  name: text(40, 1),
+  refrigerant: z.enum(refrigerants as [Refrigerant, ...Refrigerant[]]).optional(),
+  state: z.enum(cylinderStates),
+  tare: quantity('mass'),
+  waterCapacity: quantity('mass').optional(),
+  owner: text(80).optional(),
+  testedOn: date.optional(),
+  testDueOn: date.optional(),
+})
+
 const habitKey = z.enum(habitKeys as [HabitKey, ...HabitKey[]])
 /** A habit's value, in a unit of the right kind. */
 export const habitQuantity = (key: HabitKey, q: AnyQuantity | undefined) => inDimension(habitSpecs[key].dimension, q)
@@ -183,11 +197,23 @@ export const BookEntrySchema: z.ZodType<BookEntry> = z.discriminatedUnion('kind'
     replaces: id.optional(),
   }),
   z.strictObject({ ...base, kind: z.literal('profileSaved'), profile: ProfileSchema, replaces: id.optional() }),
+  z.strictObject({ ...base, kind: z.literal('cylinderSaved'), cylinder: CylinderSchema, replaces: id.optional() }),
+  z.strictObject({
+    ...base,
+    kind: z.literal('cylinderMoved'),
+    movement: z.enum(['purchased', 'returned', 'transferred', 'weighed']),
+    cylinderId: id,
+    toCylinderId: id.optional(),
+    mass: quantity('mass'),
+    note: text(200).optional(),
+    scale: InstrumentSchema.optional(),
+  }),
+  z.strictObject({ ...base, kind: z.literal('movementStruck'), strikes: id, reason: text(200, 1) }),
   z.strictObject({ ...base, kind: z.literal('zeroed'), instrumentIds: z.array(id).min(1).max(50) }),
   z.strictObject({
     ...base,
     kind: z.literal('retired'),
-    what: z.enum(['model', 'instrument', 'profile']),
+    what: z.enum(['model', 'instrument', 'profile', 'cylinder']),
     itemId: z.string().min(1).max(60),
   }),
   z.strictObject({ ...base, kind: z.literal('profileChosen'), profileId: z.string().min(1).max(60) }),

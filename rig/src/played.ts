@@ -1,5 +1,6 @@
 import type { TraceSample } from '@zetesis/core'
 import { createNitrogenRig, nitrogenRigs, type NitrogenChange, type NitrogenRigName } from './nitrogen/nitrogenRig'
+import { createScaleRig, scaleRigs, type ScaleChange, type ScaleRigName } from './scale/scaleRig'
 import { vacuumRigs, type VacuumRigName } from './vacuum/conditions'
 import { createVacuumRig, type VacuumChange } from './vacuum/vacuumRig'
 
@@ -7,7 +8,8 @@ import { createVacuumRig, type VacuumChange } from './vacuum/vacuumRig'
 export type RigChoice =
   | { readonly kind: 'evacuation'; readonly name: VacuumRigName }
   | { readonly kind: 'nitrogen'; readonly name: NitrogenRigName }
-export type RigChange = VacuumChange | NitrogenChange
+  | { readonly kind: 'scale'; readonly name: ScaleRigName }
+export type RigChange = VacuumChange | NitrogenChange | ScaleChange
 
 /** A rig as a recording sees it: samples out, changes in. */
 export interface PlayedRig {
@@ -37,6 +39,16 @@ export function playRig({ kind, name }: RigChoice, seed: number): PlayedRig {
           return { timeS, values: { testPressure: gaugePa, ambient: ambientK } }
         },
         apply: (change) => rig.apply(change as NitrogenChange),
+      }
+    }
+    case 'scale': {
+      const rig = createScaleRig(scaleRigs[name], seed)
+      return {
+        step(seconds) {
+          const { timeS, kg } = rig.step(seconds)
+          return { timeS, values: { mass: kg } }
+        },
+        apply: (change) => rig.apply(change as ScaleChange),
       }
     }
   }

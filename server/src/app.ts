@@ -11,6 +11,7 @@ import { HttpProblem, notFound, problemHandler } from './http/problem'
 import { requireJson } from './http/scope'
 import { authRoutes } from './routes/auth'
 import { bookRoutes } from './routes/book'
+import { cylinderRoutes } from './routes/cylinders'
 import { unitRoutes } from './routes/units'
 import type { Services } from './services/services'
 
@@ -72,6 +73,7 @@ function api({ services, pool, sessionSecret }: Pick<AppOptions, 'services' | 'p
   )
   router.use(authRoutes(services.signIn))
   router.use(bookRoutes(services))
+  router.use(cylinderRoutes(services))
   router.use(unitRoutes(services))
   router.use(() => {
     throw notFound()

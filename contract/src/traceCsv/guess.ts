@@ -18,6 +18,7 @@ export const channelDimension = {
   vacuum: 'vacuum',
   testPressure: 'gaugePressure',
   ambient: 'temperature',
+  mass: 'mass',
 } as const satisfies Record<TraceChannel, Dimension>
 
 /** Units that a file's column may be in, by the names of core, with Torr and its kin for vacuum. */
@@ -25,6 +26,7 @@ export const channelUnits: Record<TraceChannel, readonly string[]> = {
   vacuum: ['micron', 'Pa', 'Torr', 'mbar', 'kPa'],
   testPressure: ['psig', 'bar', 'kPa', 'MPa'],
   ambient: ['°F', '°C', 'K'],
+  mass: ['g', 'kg', 'oz', 'lb'],
 }
 
 /** Value in SI; kPa isn't a unit that anybody types for vacuum, but loggers write it. */
@@ -36,6 +38,7 @@ export function channelSi(channel: TraceChannel, value: number, unit: string): n
 const timeHeader = /time|zeit|heure|hora|tid|date|datum|elapsed|stamp|^t$|^s$|sec|min(?!us)|hour/i
 const vacuumHeader = /vac|micron|µm|m?torr|hpa|mbar|\bpa\b|pressure|druck/i
 const testHeader = /psi|gauge|test|\bbar\b|mpa|kpa|nitrogen|n2/i
+const massHeader = /weigh|mass|scale|\bnet\b|gross|\bkg\b|\bg\b|\boz\b|\blbs?\b|gewicht|waage/i
 const ambientHeader = /amb|temp|air|pipe|°\s?[cf]\b|deg/i
 
 /**
@@ -180,6 +183,10 @@ function guessChannels(
   const pick = (test: RegExp, but: readonly (number | undefined)[]) =>
     free.find((i) => !but.includes(i) && test.test(name(i)))
   const ambient = pick(ambientHeader, [])
+  if (wanted === 'mass') {
+    const scale = pick(massHeader, [ambient]) ?? free.find((i) => i !== ambient)
+    return scale === undefined ? {} : { mass: { column: scale, ...guessUnit('mass', name(scale), numbersOf(scale)) } }
+  }
   const vacuum = pick(vacuumHeader, [ambient])
   const isTest = vacuum !== undefined && testHeader.test(name(vacuum)) && !/micron|torr|vac/i.test(name(vacuum))
   const test = isTest ? vacuum : pick(testHeader, [ambient, vacuum])
@@ -215,6 +222,12 @@ const unitNames: Record<TraceChannel, readonly [RegExp, string][]> = {
     [/kpa/i, 'kPa'],
     [/bar/i, 'bar'],
   ],
+  mass: [
+    [/\bkg\b|kilo/i, 'kg'],
+    [/\boz\b|ounce/i, 'oz'],
+    [/\blbs?\b|pound/i, 'lb'],
+    [/\bg\b|gram/i, 'g'],
+  ],
   ambient: [
     [/°?\s?f\b|fahr/i, '°F'],
     [/°?\s?c\b|cels/i, '°C'],
@@ -231,6 +244,7 @@ function guessUnit(
   if (read) return { unit: read }
   const high = values.reduce((a, b) => Math.max(a, b), -Infinity)
   if (channel === 'ambient') return { unit: high > 200 ? 'K' : high > 45 ? '°F' : '°C', guessed: true }
+  if (channel === 'mass') return { unit: high > 1000 ? 'g' : high > 100 ? 'oz' : 'kg', guessed: true }
   if (channel === 'testPressure') return { unit: high > 60 ? 'psig' : 'bar', guessed: true }
   return { unit: vacuumUnitOf(values), guessed: true }
 }

@@ -2,7 +2,7 @@ import { fromSi, preferredUnit, traceChannels, type TraceSample, type UnitSystem
 import Papa from 'papaparse'
 import { channelDimension } from './guess'
 
-const names = { vacuum: 'vacuum', testPressure: 'test pressure', ambient: 'ambient' } as const
+const names = { vacuum: 'vacuum', testPressure: 'test pressure', ambient: 'ambient', mass: 'scale' } as const
 
 /** A recording as CSV, all of it: time as ISO 8601 and in seconds, then each channel in the units in use. An empty cell is no reading. */
 export function traceCsv(

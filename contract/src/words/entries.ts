@@ -1,4 +1,5 @@
 import { showTyped, type BookEntry, type Entry, type LogItem, type Quantity, type UnitFacts } from '@zetesis/core'
+import { hoseLine, movedLine, weighedLine } from './cylinders'
 import { causeWords } from './decay'
 import { habitWords } from './library'
 import { verdictWords } from './reading'
@@ -17,6 +18,9 @@ const factWords: Record<keyof UnitFacts, string> = {
   targetSuperheatReason: 'reason for the target',
   superheatTolerance: 'superheat tolerance',
   vapourLine: 'vapour-line size',
+  lift: 'height between the units',
+  sections: 'further sections',
+  labelItems: 'label items',
   testPressure: 'highest test pressure',
   decayLimit: 'decay limit',
   decayHold: 'decay hold',
@@ -42,8 +46,18 @@ export const valueWords: Readonly<Record<string, string>> = {
 }
 
 const isQuantity = (value: unknown): value is Quantity => typeof value === 'object' && value !== null && 'unit' in value
-const factText = (value: unknown) =>
-  value === null ? 'unknown' : isQuantity(value) ? showTyped(value) : (valueWords[String(value)] ?? String(value))
+const sectionText = (value: object): string =>
+  Object.values(value)
+    .map((part) => (isQuantity(part) ? showTyped(part) : String(part)))
+    .join(' ')
+const factText = (value: unknown): string =>
+  value === null
+    ? 'unknown'
+    : Array.isArray(value)
+      ? value.map((part) => sectionText(part as object)).join(', ') || 'none'
+      : isQuantity(value)
+        ? showTyped(value)
+        : (valueWords[String(value)] ?? String(value))
 
 /** One line of the log, with values exactly as they were typed. */
 export function entryWords(entry: Entry): string {
@@ -89,10 +103,10 @@ export function entryWords(entry: Entry): string {
       return `Nitrogen reads ${showTyped(entry.gauge)}, pipe at ${showTyped(entry.ambient)}`
     case 'jointChecked':
       return `Soaped ${entry.place}: ${entry.found === 'tight' ? 'tight' : 'bubbles'}${entry.mended ? `, ${entry.mended}` : ''}`
-    case 'weighed': {
-      const from = entry.cylinder ? `, cylinder ${entry.cylinder}` : ''
-      return `${entry.direction === 'add' ? 'Added' : 'Took out'}: scale ${showTyped(entry.before)} → ${showTyped(entry.after)}${from}`
-    }
+    case 'weighed':
+      return weighedLine(entry)
+    case 'hoseLeft':
+      return hoseLine(entry)
     case 'started':
       return 'Valves open, power on'
     case 'reading':
@@ -149,6 +163,12 @@ export function bookEntryWords(entry: BookEntry): string {
       return `Instrument saved: ${entry.instrument.name}`
     case 'profileSaved':
       return `Method saved: ${entry.profile.name}`
+    case 'cylinderSaved':
+      return `Cylinder saved: ${entry.cylinder.name}`
+    case 'cylinderMoved':
+      return movedLine(entry)
+    case 'movementStruck':
+      return `A movement struck out: ${entry.reason}`
     case 'zeroed':
       return entry.instrumentIds.length === 1
         ? 'An instrument zeroed'

@@ -1,3 +1,4 @@
+import { cylinderProblemWords } from './cylinders'
 import {
   showTyped,
   type BookProblem,
@@ -131,5 +132,15 @@ export function bookProblemWords(problem: BookProblem): string {
       return instrumentProblemWords(problem.problem)
     case 'badProfile':
       return profileProblemWords(problem.problem)
+    case 'badCylinder':
+      return cylinderProblemWords(problem.problem)
+    case 'notPositive':
+      return 'This must be more than zero.'
+    case 'toItself':
+      return 'Choose another cylinder: it can’t be filled over into itself.'
+    case 'noTarget':
+      return 'Choose the cylinder that it goes into.'
+    case 'noReason':
+      return 'Say why it is struck out: the reason stays in the book.'
   }
 }

@@ -18,6 +18,7 @@ export const recordedWords: Record<TraceChannel, string> = {
   vacuum: 'Vacuum',
   testPressure: 'Gauge',
   ambient: 'Temperature at the pipe',
+  mass: 'Scale',
 }
 
 /** Why a file can't be taken for a log, and what to do. */
@@ -50,6 +51,7 @@ export function columnName({ header, timeColumn, clockColumn, channels }: LogMap
   if (column === clockColumn) return 'clock'
   if (channels.vacuum?.column === column) return `vacuum, ${channels.vacuum.unit}`
   if (channels.testPressure?.column === column) return `pressure, ${channels.testPressure.unit}`
+  if (channels.mass?.column === column) return `scale, ${channels.mass.unit}`
   if (channels.ambient?.column === column) return `pipe, ${channels.ambient.unit}`
   return header?.[column] ?? '–'
 }

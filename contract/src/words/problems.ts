@@ -1,3 +1,4 @@
+import { weighedProblemWords } from './cylinders'
 import { elevationLimitsM, showText, type EntryProblem, type UnitSystem } from '@zetesis/core'
 import { habitProblemWords, instrumentProblemWords, labelProblemWords, profileProblemWords } from './libraryProblems'
 import { refusalWords, stageWords } from './stages'
@@ -19,12 +20,17 @@ export function entryProblemWords(problem: EntryProblem, system: UnitSystem = 'i
       return 'The entry to strike out is not in this log, or is struck out already.'
     case 'cannotStrike':
       return 'An opening, a seal, a strike-out or an amendment can’t be struck out.'
-    case 'afterHeavier':
-      return 'The cylinder weighs more after than before, though refrigerant was added. Swap the weights, or log it as taken out.'
-    case 'afterLighter':
-      return 'The cylinder weighs less after than before, though refrigerant was taken out. Swap the weights, or log it as added.'
     case 'negative':
       return 'This can’t be negative.'
+    case 'afterHeavier':
+    case 'afterLighter':
+    case 'wrongRefrigerant':
+    case 'mixing':
+    case 'notForRecovery':
+    case 'emptyCylinder':
+    case 'overfilled':
+    case 'belowTare':
+      return weighedProblemWords(problem, system)
     case 'notPositive':
       return 'This must be more than zero.'
     case 'belowAbsoluteZero':

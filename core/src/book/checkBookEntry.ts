@@ -1,6 +1,8 @@
+import { checkCylinder, type CylinderProblem } from '../charge/cylinder'
 import { checkLabel, type LabelProblem } from '../label/modelLabel'
 import { CLOCK_SLACK_MS } from '../log/checkEntry'
 import { checkInstrument, type InstrumentProblem } from '../measurement/instrument'
+import { toSi } from '../quantity/unit'
 import { checkProfile, type ProfileProblem } from '../method/checkProfile'
 import type { BookEntry } from './entry'
 import { isReadyProfile } from './fold'
@@ -11,6 +13,11 @@ export type BookProblem =
   | { code: 'badLabel'; path: string; problem: LabelProblem }
   | { code: 'badInstrument'; path: string; problem: InstrumentProblem }
   | { code: 'badProfile'; path: string; problem: ProfileProblem }
+  | { code: 'badCylinder'; path: string; problem: CylinderProblem }
+  | { code: 'notPositive'; path: 'mass' }
+  | { code: 'toItself'; path: 'toCylinderId' }
+  | { code: 'noTarget'; path: 'toCylinderId' }
+  | { code: 'noReason'; path: 'reason' }
 
 /** What speaks against an entry of the company's book; the phone asks before it writes, the server before it stores. */
 export function checkBookEntry(entry: BookEntry, { nowMs }: { nowMs: number }): BookProblem[] {
@@ -36,6 +43,21 @@ function ofKind(entry: BookEntry): BookProblem[] {
         problem,
       }))
     }
+    case 'cylinderSaved':
+      return checkCylinder(entry.cylinder).map((problem) => ({
+        code: 'badCylinder',
+        path: `cylinder.${problem.path}`,
+        problem,
+      }))
+    case 'cylinderMoved': {
+      const problems: BookProblem[] = toSi('mass', entry.mass) > 0 ? [] : [{ code: 'notPositive', path: 'mass' }]
+      if (entry.movement !== 'transferred') return problems
+      if (!entry.toCylinderId) return [...problems, { code: 'noTarget', path: 'toCylinderId' }]
+      const same = entry.toCylinderId === entry.cylinderId
+      return same ? [...problems, { code: 'toItself', path: 'toCylinderId' }] : problems
+    }
+    case 'movementStruck':
+      return entry.reason.trim() === '' ? [{ code: 'noReason', path: 'reason' }] : []
     case 'zeroed':
     case 'retired':
     case 'profileChosen':

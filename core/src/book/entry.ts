@@ -1,7 +1,9 @@
+import type { Cylinder } from '../charge/cylinder'
 import type { ModelLabel } from '../label/modelLabel'
 import type { Author } from '../log/entry'
 import type { Instrument } from '../measurement/instrument'
 import type { ProfileSpec } from '../method/profile'
+import type { Quantity } from '../quantity/unit'
 
 /**
  * The company's book: what a crew enters once and uses for years. Like a unit's log it only grows; a corrected label is a new
@@ -36,7 +38,7 @@ export interface InstrumentsZeroed extends Base<'zeroed'> {
   readonly instrumentIds: readonly string[]
 }
 export interface Retired extends Base<'retired'> {
-  readonly what: 'model' | 'instrument' | 'profile'
+  readonly what: 'model' | 'instrument' | 'profile' | 'cylinder'
   readonly itemId: string
 }
 /** the profile that new units start with */
@@ -44,7 +46,38 @@ export interface ProfileChosen extends Base<'profileChosen'> {
   readonly profileId: string
 }
 
-export type BookEntry = ModelSaved | InstrumentSaved | ProfileSaved | InstrumentsZeroed | Retired | ProfileChosen
+export interface CylinderSaved extends Base<'cylinderSaved'> {
+  readonly cylinder: Cylinder
+  readonly replaces?: string
+}
+/** Refrigerant that came, went or was found outside any unit. */
+export interface CylinderMoved extends Base<'cylinderMoved'> {
+  readonly movement: 'purchased' | 'returned' | 'transferred' | 'weighed'
+  readonly cylinderId: string
+  /** for a transfer */
+  readonly toCylinderId?: string
+  /** what moved; for `weighed` the whole cylinder on the scale, tare and all */
+  readonly mass: Quantity<'mass'>
+  /** from or to whom, or why it was weighed */
+  readonly note?: string
+  readonly scale?: Instrument
+}
+/** A movement that wasn't: it stays in the book, and counts no more. */
+export interface MovementStruck extends Base<'movementStruck'> {
+  readonly strikes: string
+  readonly reason: string
+}
+
+export type BookEntry =
+  | CylinderSaved
+  | CylinderMoved
+  | MovementStruck
+  | ModelSaved
+  | InstrumentSaved
+  | ProfileSaved
+  | InstrumentsZeroed
+  | Retired
+  | ProfileChosen
 export type BookEntryBody = BookEntry extends infer E
   ? E extends BookEntry
     ? Omit<E, 'v' | 'id' | 'at' | 'writtenAt'>

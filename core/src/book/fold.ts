@@ -2,7 +2,8 @@ import type { ModelLabel } from '../label/modelLabel'
 import type { Instrument } from '../measurement/instrument'
 import type { ProfileSpec } from '../method/profile'
 import { customarySpec, readyProfiles } from '../method/readyProfiles'
-import type { BookItem } from './entry'
+import type { Cylinder } from '../charge/cylinder'
+import type { BookItem, CylinderMoved } from './entry'
 
 /** One thing on a shelf of the book, as last saved. */
 export interface Kept<T> {
@@ -16,9 +17,20 @@ export interface Kept<T> {
   readonly over?: string
 }
 
+/** A movement as the book tells it, with who wrote it. */
+export interface BookMove {
+  readonly entry: CylinderMoved
+  readonly by: string
+}
+
 export interface Book {
   readonly models: readonly Kept<ModelLabel>[]
   readonly instruments: readonly Kept<Instrument>[]
+  readonly cylinders: readonly Kept<Cylinder>[]
+  /** what moved outside any unit, struck ones left out */
+  readonly moves: readonly BookMove[]
+  /** ids of struck movements, with the reason */
+  readonly struck: Readonly<Record<string, string>>
   /** the ready profiles first, then the company's own */
   readonly profiles: readonly Kept<ProfileSpec>[]
   /** id of the profile that new units start with */
@@ -33,7 +45,15 @@ const ready = readyProfiles.map((profile): Kept<ProfileSpec> => ({
   at: '',
 }))
 
-export const emptyBook: Book = { models: [], instruments: [], profiles: ready, chosenProfileId: customarySpec.id }
+export const emptyBook: Book = {
+  models: [],
+  instruments: [],
+  cylinders: [],
+  moves: [],
+  struck: {},
+  profiles: ready,
+  chosenProfileId: customarySpec.id,
+}
 
 /** Whether a profile came with the app; it can be copied, not changed. */
 export const isReadyProfile = (id: string) => readyProfiles.some((profile) => profile.id === id)
@@ -57,6 +77,20 @@ function addToBook(book: Book, item: BookItem): Book {
       const { instrument } = entry
       return { ...book, instruments: put(book.instruments, instrument.id, instrument, item, entry.replaces) }
     }
+    case 'cylinderSaved': {
+      const { cylinder } = entry
+      return { ...book, cylinders: put(book.cylinders, cylinder.id, cylinder, item, entry.replaces) }
+    }
+    case 'cylinderMoved':
+      return book.struck[entry.id] === undefined && !book.moves.some((m) => m.entry.id === entry.id)
+        ? { ...book, moves: [...book.moves, { entry, by: item.author.name }] }
+        : book
+    case 'movementStruck':
+      return {
+        ...book,
+        struck: { ...book.struck, [entry.strikes]: entry.reason },
+        moves: book.moves.filter((m) => m.entry.id !== entry.strikes),
+      }
     case 'profileSaved': {
       if (isReadyProfile(entry.profile.id)) return book
       return { ...book, profiles: put(book.profiles, entry.profile.id, entry.profile, item, entry.replaces) }
@@ -74,6 +108,7 @@ function addToBook(book: Book, item: BookItem): Book {
       const left = <T>(shelf: readonly Kept<T>[]) => shelf.filter((kept) => kept.id !== entry.itemId)
       if (entry.what === 'model') return { ...book, models: left(book.models) }
       if (entry.what === 'instrument') return { ...book, instruments: left(book.instruments) }
+      if (entry.what === 'cylinder') return { ...book, cylinders: left(book.cylinders) }
       if (isReadyProfile(entry.itemId)) return book
       const chosenProfileId = book.chosenProfileId === entry.itemId ? customarySpec.id : book.chosenProfileId
       return { ...book, profiles: left(book.profiles), chosenProfileId }

@@ -7,6 +7,7 @@ import {
   passableStages,
   type Entry,
   type FactsPatch,
+  type HoseLeft,
   type Stage,
   type ReadingValues,
   type SignatureStrokes,
@@ -18,6 +19,7 @@ import { checkHabit, checkProfile, type HabitProblem, type ProfileProblem } from
 import { refusalOf, siteElevationM, unitFacts } from './facts'
 import { isSealed, isStrikable, type UnitRecord } from './fold'
 import { unitLabel } from './method'
+import { checkWeighed, type WeighedProblem } from './checkWeighed'
 import { testLimitPa } from './pressureTest'
 import { unitView } from './stages'
 
@@ -33,9 +35,7 @@ export type EntryProblem =
   | { code: 'alreadyOpened'; path: '' }
   | { code: 'unknownEntry'; path: 'strikes' }
   | { code: 'cannotStrike'; path: 'strikes' }
-  | { code: 'afterHeavier'; path: 'after' }
-  | { code: 'afterLighter'; path: 'after' }
-  | { code: 'negative'; path: string }
+  | WeighedProblem
   | { code: 'notPositive'; path: string }
   | { code: 'belowAbsoluteZero'; path: string }
   | { code: 'outsideHumidity'; path: string }
@@ -79,7 +79,7 @@ export function checkEntry(
     case 'micron':
       return [...problems, ...positive('vacuum', entry.reading, 'reading')]
     case 'weighed':
-      return [...problems, ...(entry.direction === 'add' ? refused(facts) : []), ...checkWeighed(entry)]
+      return [...problems, ...(entry.direction === 'add' ? refused(facts) : []), ...checkWeighed(record, entry)]
     case 'reading':
       return [
         ...problems,
@@ -134,6 +134,8 @@ export function checkEntry(
       const shape = [...positiveGauge(entry.gauge), ...positive('temperature', entry.ambient, 'ambient')]
       return [...problems, ...(begun ? shape : [{ code: 'holdNotBegun', path: '' } as const])]
     }
+    case 'hoseLeft':
+      return [...problems, ...checkHose(entry)]
     case 'vacuumReady':
       return [...problems, ...(entry.blankOff ? positive('vacuum', entry.blankOff, 'blankOff') : [])]
     case 'nitrogenBreak':
@@ -192,17 +194,13 @@ function positive<D extends Dimension>(dimension: D, quantity: Quantity<D>, path
 }
 const positiveGauge = (gauge: Quantity<'gaugePressure'>) => positive('gaugePressure', gauge, 'gauge')
 
-function checkWeighed({ before, after, direction }: Extract<Entry, { kind: 'weighed' }>): EntryProblem[] {
-  const beforeKg = toSi('mass', before)
-  const afterKg = toSi('mass', after)
-  const negative = [
-    ...(beforeKg < 0 ? [{ code: 'negative', path: 'before' } as const] : []),
-    ...(afterKg < 0 ? [{ code: 'negative', path: 'after' } as const] : []),
+function checkHose({ bore, length, temperature, mass }: HoseLeft): EntryProblem[] {
+  return [
+    ...positive('tube', bore, 'bore'),
+    ...positive('length', length, 'length'),
+    ...positive('temperature', temperature, 'temperature'),
+    ...(toSi('mass', mass) < 0 ? [{ code: 'negative', path: 'mass' } as const] : []),
   ]
-  if (negative.length > 0) return negative
-  if (direction === 'add' && afterKg > beforeKg) return [{ code: 'afterHeavier', path: 'after' }]
-  if (direction === 'remove' && afterKg < beforeKg) return [{ code: 'afterLighter', path: 'after' }]
-  return []
 }
 
 function checkFacts(facts: FactsPatch): EntryProblem[] {
@@ -216,6 +214,10 @@ function checkFacts(facts: FactsPatch): EntryProblem[] {
     'subcoolingTolerance',
     'superheatTolerance',
   ] as const
+  for (const [i, { length, liquidLine }] of (facts.sections ?? []).entries()) {
+    if (length.value < 0) problems.push({ code: 'negative', path: `facts.sections.${i}.length` })
+    problems.push(...positive('tube', liquidLine, `facts.sections.${i}.liquidLine`))
+  }
   for (const key of notNegative)
     if ((facts[key]?.value ?? 0) < 0) problems.push({ code: 'negative', path: `facts.${key}` })
   const mustBePositive = [

@@ -1,3 +1,4 @@
+import type { Cylinder } from '../charge/cylinder'
 import type { Metering, Orientation } from '../label/equipment'
 import type { ModelLabel } from '../label/modelLabel'
 import type { Instrument } from '../measurement/instrument'
@@ -6,6 +7,7 @@ import type { ProfileSpec } from '../method/profile'
 import type { AnyQuantity, Dimension, Quantity } from '../quantity/unit'
 import type { TraceChannel, TraceSource } from '../trace/trace'
 import type { DecayResult } from '../vacuum/decayResult'
+import type { Phase } from '../refrigerant/density'
 import type { Refrigerant } from '../refrigerant/refrigerants'
 
 /**
@@ -56,6 +58,12 @@ export interface UnitFacts {
   /** as seen at the indoor coil */
   metering?: Metering
   labelCharge?: Quantity<'mass'>
+  /** height between indoor and outdoor unit */
+  lift?: Quantity<'length'>
+  /** further sections of the line set, each with its own size; the first is `lineLength` and `liquidLine` */
+  sections?: readonly LineSectionFacts[]
+  /** what the label adds for a coil, a drier, a kit; below 0 takes off */
+  labelItems?: readonly LabelItem[]
   includedLength?: Quantity<'length'>
   allowance?: Quantity<'massPerLength'>
   lineLength?: Quantity<'length'>
@@ -72,6 +80,19 @@ export interface UnitFacts {
   decayLimit?: Quantity<'vacuum'>
   decayHold?: Quantity<'duration'>
   elevation?: Quantity<'elevation'>
+}
+
+/** One more piece of the line set, of its own size. */
+export interface LineSectionFacts {
+  readonly length: Quantity<'length'>
+  readonly liquidLine: Quantity<'tube'>
+  readonly vapourLine?: Quantity<'tube'>
+  /** the label's, where it names this size */
+  readonly allowance?: Quantity<'massPerLength'>
+}
+export interface LabelItem {
+  readonly name: string
+  readonly mass: Quantity<'mass'>
 }
 
 /** A patch of facts: null clears. */
@@ -216,7 +237,27 @@ export interface Weighed extends Base<'weighed'> {
   /** the cylinder on the scale */
   readonly before: Quantity<'mass'>
   readonly after: Quantity<'mass'>
+  /** its name */
   readonly cylinder?: string
+  /** the book's cylinder as it was then, whole: the record stands by itself */
+  readonly vessel?: Cylinder
+  /** which side of the system, as what, and whether it ran */
+  readonly side?: 'liquid' | 'suction'
+  readonly phase?: Phase
+  readonly running?: boolean
+  readonly scale?: Instrument
+  /** the recording that it was read from */
+  readonly traceId?: string
+}
+/** What a charging hose held when it came off: kept in it for the next unit, lost, or drawn into the system. */
+export interface HoseLeft extends Base<'hoseLeft'> {
+  readonly bore: Quantity<'tube'>
+  readonly length: Quantity<'length'>
+  readonly phase: Phase
+  readonly temperature: Quantity<'temperature'>
+  readonly fate: 'kept' | 'lost' | 'drawn'
+  /** by its size; what the balance uses */
+  readonly mass: Quantity<'mass'>
 }
 /** valves opened and power on */
 export type Started = Base<'started'>
@@ -285,6 +326,7 @@ export type Entry =
   | TestRead
   | JointChecked
   | Weighed
+  | HoseLeft
   | Started
   | Reading
   | Noted

@@ -38,6 +38,7 @@ export const emptyRecord: UnitRecord = {
     testRead: [],
     jointChecked: [],
     weighed: [],
+    hoseLeft: [],
     started: [],
     reading: [],
     gatePassed: [],

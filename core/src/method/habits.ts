@@ -251,6 +251,33 @@ export const habitSpecs = {
   weighInToleranceKg: spec('charge', 'mass', 1, 'oz', 'a customary scale shows half an ounce; two of its steps', {
     max: 16,
   }),
+  scaleAccuracyKg: spec('charge', 'mass', 0.5, 'oz', 'a scale that isn’t named counts as ±0.5 oz', {
+    min: 0.01,
+    max: 8,
+  }),
+  scaleFastestKgPerS: spec('charge', 'massRate', 8, 'lb/min', 'through a hose refrigerant flows no faster than this', {
+    min: 0.5,
+    max: 60,
+  }),
+  scaleLeastStepKg: spec('charge', 'mass', 0.3, 'oz', 'a smaller change of the scale is drift, not refrigerant', {
+    min: 0.05,
+    max: 8,
+  }),
+  liftM: spec('charge', 'length', 50, 'ft', 'height between the units: beyond it the maker’s guideline', {
+    min: 5,
+    max: 300,
+  }),
+  recoveryWarmK: spec(
+    'charge',
+    'temperature',
+    120,
+    '°F',
+    'a recovery cylinder in a hot van: its fill limit holds there',
+    {
+      min: 60,
+      max: 145,
+    },
+  ),
   longLineM: spec('charge', 'length', 80, 'ft', 'labels often stop at 80 ft: the long-line guideline then', {
     min: 10,
     max: 500,

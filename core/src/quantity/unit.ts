@@ -8,6 +8,7 @@ export type Dimension =
   | 'temperature'
   | 'temperatureDifference'
   | 'mass'
+  | 'massRate'
   | 'massPerLength'
   | 'length'
   | 'tube'
@@ -91,6 +92,7 @@ export const units = {
     g: { factor: 0.001, aliases: ['gram', 'grams'] },
     kg: { factor: 1, aliases: ['kilo', 'kilos'] },
   },
+  massRate: { 'lb/min': { factor: POUND / 60 }, 'oz/min': { factor: OUNCE / 60 }, 'g/s': { factor: 0.001 } },
   massPerLength: {
     'oz/ft': { factor: OUNCE / FOOT },
     'g/m': { factor: 0.001 },
@@ -167,6 +169,7 @@ const preferred: { readonly [D in Dimension]: Record<UnitSystem, UnitOf<D>> } = 
   temperature: { ip: '°F', si: '°C' },
   temperatureDifference: { ip: '°F', si: 'K' },
   mass: { ip: 'oz', si: 'g' },
+  massRate: { ip: 'oz/min', si: 'g/s' },
   massPerLength: { ip: 'oz/ft', si: 'g/m' },
   length: { ip: 'ft', si: 'm' },
   tube: { ip: 'in', si: 'mm' },

@@ -2,9 +2,9 @@ import { sha256 } from '@noble/hashes/sha2.js'
 import { bytesToHex } from '@noble/hashes/utils.js'
 import { CHUNK_SAMPLES, traceChannels, type TraceChannel, type TraceSample } from './trace'
 
-/** Smallest step that is kept: a thousandth of a second; a hundredth of a micron, 10 Pa, a thousandth of a kelvin. */
+/** Smallest step that is kept: a thousandth of a second; a hundredth of a micron, 10 Pa, a thousandth of a kelvin, a tenth of a gram. */
 const TIME_STEP_S = 0.001
-const steps: Record<TraceChannel, number> = { vacuum: 0.001, testPressure: 10, ambient: 0.001 }
+const steps: Record<TraceChannel, number> = { vacuum: 0.001, testPressure: 10, ambient: 0.001, mass: 0.0001 }
 const FORMAT = 1
 
 /**

@@ -1,6 +1,6 @@
-/** What a recording may hold; each in SI: Pa absolute, Pa gauge, K. */
-export type TraceChannel = 'vacuum' | 'testPressure' | 'ambient'
-export const traceChannels = ['vacuum', 'testPressure', 'ambient'] as const satisfies readonly TraceChannel[]
+/** What a recording may hold; each in SI: Pa absolute, Pa gauge, K, kg. */
+export type TraceChannel = 'vacuum' | 'testPressure' | 'ambient' | 'mass'
+export const traceChannels = ['vacuum', 'testPressure', 'ambient', 'mass'] as const satisfies readonly TraceChannel[]
 
 /** Where a recording came from. Readings typed by hand are entries of their own. */
 export type TraceSource = 'import' | 'rig'

@@ -1,6 +1,17 @@
-import type { BookEntry, Entry, Quantity, UnitRecord, UnitSummary } from '@zetesis/core'
+import type {
+  BookEntry,
+  Cylinder,
+  CylinderFinding,
+  Entry,
+  MovementKind,
+  Quantity,
+  Refrigerant,
+  UnitRecord,
+  UnitSummary,
+} from '@zetesis/core'
 import {
   customType,
+  doublePrecision,
   foreignKey,
   index,
   integer,
@@ -108,6 +119,52 @@ export const traceChunks = pgTable(
   (t) => [
     primaryKey({ columns: [t.companyId, t.unitId, t.traceId, t.number] }),
     foreignKey({ columns: [t.companyId, t.unitId], foreignColumns: [unitState.companyId, unitState.unitId] }),
+  ],
+)
+
+/** A cylinder as the book has it, and what is in it by all movements: derived, written in the transaction that appends. */
+export const cylinders = pgTable(
+  'cylinders',
+  {
+    companyId: uuid('company_id')
+      .notNull()
+      .references(() => companies.id),
+    id: uuid('id').notNull(),
+    cylinder: jsonb('cylinder').$type<Cylinder>().notNull(),
+    netKg: doublePrecision('net_kg').notNull().default(0),
+    uncertaintyKg: doublePrecision('uncertainty_kg').notNull().default(0),
+    findings: jsonb('findings').$type<readonly CylinderFinding[]>().notNull().default([]),
+    movements: integer('movements').notNull().default(0),
+    lastAt: timestamp('last_at', { withTimezone: true }),
+  },
+  (t) => [primaryKey({ columns: [t.companyId, t.id] })],
+)
+
+/** One line of the cylinder book, from a unit's log or the company's book; `delta_kg` adds up to what is in it. */
+export const cylinderMovements = pgTable(
+  'cylinder_movements',
+  {
+    companyId: uuid('company_id').notNull(),
+    cylinderId: uuid('cylinder_id').notNull(),
+    entryId: uuid('entry_id').notNull(),
+    kind: text('kind').$type<MovementKind>().notNull(),
+    at: timestamp('at', { withTimezone: true }).notNull(),
+    kg: doublePrecision('kg').notNull(),
+    deltaKg: doublePrecision('delta_kg').notNull(),
+    uncertaintyKg: doublePrecision('uncertainty_kg').notNull(),
+    refrigerant: text('refrigerant').$type<Refrigerant>(),
+    beforeKg: doublePrecision('before_kg'),
+    afterKg: doublePrecision('after_kg'),
+    unitId: uuid('unit_id'),
+    jobId: uuid('job_id'),
+    by: text('by').notNull(),
+    note: text('note'),
+  },
+  (t) => [
+    primaryKey({ columns: [t.companyId, t.cylinderId, t.entryId] }),
+    foreignKey({ columns: [t.companyId, t.cylinderId], foreignColumns: [cylinders.companyId, cylinders.id] }),
+    index('cylinder_movements_time').on(t.companyId, t.cylinderId, t.at),
+    index('cylinder_movements_unit').on(t.companyId, t.unitId),
   ],
 )
 

@@ -5,6 +5,7 @@ import { appendEntries } from '../services/log'
 import { hashPassword } from '../services/signIn'
 import { appendBook } from '../services/book'
 import { storeChunks } from '../services/traces'
+import { demoStock } from './cylinders'
 import { demoBook } from './library'
 import { demoCompany, demoJobs, demoUsers, demoWorld } from './world'
 
@@ -31,7 +32,7 @@ export async function loadDemoWorld(db: Db, now = new Date()): Promise<boolean> 
     const { id, name } = demoUsers.find((u) => u.role === by)!
     return { companyId: demoCompany.id, author: { id, name } }
   }
-  for (const { id, daysAgo, body } of demoBook(now)) {
+  for (const { id, daysAgo, body } of [...demoBook(now), ...demoStock()].sort((a, b) => b.daysAgo - a.daysAgo)) {
     const at = new Date(now.getTime() - daysAgo * 24 * 60 * 60_000)
     const stamp = { v: 1 as const, id, at: at.toISOString(), writtenAt: at.toISOString() }
     await appendBook(db, author('lead'), [{ ...stamp, ...body } as BookEntry], at)

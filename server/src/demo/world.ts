@@ -1,4 +1,5 @@
 import { toSi, type Quantity, type SignatureStrokes, type UnitFacts } from '@zetesis/core'
+import { weighedWith } from './cylinders'
 import { demoId } from './ids'
 import { demoModelId, demoModels, demoModelVersion, readWith, type DemoModel } from './library'
 import { recordDecay, type DemoTrace } from './recorded'
@@ -97,7 +98,7 @@ export function demoWorld(now: Date): DemoUnit[] {
     2.3 * day,
   )
   goodDecay(k1, 2.2 * day)
-  k1.tell(2.18 * day, { kind: 'weighed', direction: 'add', before: oz(312.4), after: oz(302.3), cylinder: 'C-12' })
+  k1.tell(2.18 * day, weighedWith('C-12', now, { direction: 'add', before: oz(312.4), after: oz(302.3) }))
   k1.tell(2.17 * day, { kind: 'started' })
   k1.tell(
     2.16 * day,
@@ -159,7 +160,7 @@ export function demoWorld(now: Date): DemoUnit[] {
     ...line(28),
   })
   goodDecay(k3, 150)
-  k3.tell(120, { kind: 'weighed', direction: 'add', before: oz(288), after: oz(280.2), cylinder: 'C-14' })
+  k3.tell(120, weighedWith('C-14', now, { direction: 'add', before: oz(288), after: oz(280.2) }))
   k3.tell(95, { kind: 'started' })
   k3.tell(
     70,
@@ -263,6 +264,12 @@ export function demoWorld(now: Date): DemoUnit[] {
     lineLength: feet(25),
     liquidLine: { value: 0.375, unit: 'in' },
   })
+  const pounds = (value: number) => ({ value, unit: 'lb' }) as const
+  l1.tell(
+    150,
+    weighedWith('R-03', now, { direction: 'remove', before: pounds(24.5), after: pounds(30.4) }),
+    'apprentice',
+  )
   nitrogenTest(l1, 50, { plate: 300 })
   l1.tell(30, { kind: 'pumpOn' })
   l1.micron([28, 64000], [20, 14500], [12, 5200], [4, 2300])
@@ -302,13 +309,8 @@ export function demoWorld(now: Date): DemoUnit[] {
     ...line(25),
   })
   goodDecay(o1, 200)
-  o1.tell(180, {
-    kind: 'weighed',
-    direction: 'add',
-    before: { value: 9.86, unit: 'kg' },
-    after: { value: 9.69, unit: 'kg' },
-    cylinder: 'C-09',
-  })
+  const kilos = (value: number) => ({ value, unit: 'kg' }) as const
+  o1.tell(180, weighedWith('C-09', now, { direction: 'add', before: kilos(9.86), after: kilos(9.69) }))
   o1.tell(170, { kind: 'started' })
   o1.tell(150, {
     kind: 'gatePassed',

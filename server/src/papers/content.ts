@@ -4,6 +4,7 @@ import {
   isJudged,
   show,
   flowText,
+  stepKg,
   showText,
   showTyped,
   toSi,
@@ -17,6 +18,7 @@ import {
 } from '@zetesis/core'
 import {
   accuracyWords,
+  hoseLine,
   causeText,
   findingWords,
   habitWords,
@@ -136,20 +138,19 @@ export function vacuumLines({ vacuum, facts }: UnitView, system: UnitSystem): Li
 }
 
 export function chargeLines({ charge, facts }: UnitView, system: UnitSystem): Line[] {
-  const { due, weighedKg, openKg } = charge
+  const { due, weighedKg, openKg, weighings, hoses } = charge
   const mass = (kg: number) => showText('mass', kg, system)
   const lines: Line[] = []
+  if (facts.labelCharge) lines.push({ label: 'Factory charge', value: both('mass', facts.labelCharge, system) })
   if (due.ok) {
-    const [section] = due.lineSet.working.sections
-    if (section) {
+    const { sections, items } = due.lineSet.working
+    for (const section of sections) {
       const counted = showText('length', section.countedM, system)
       const adder = showText('massPerLength', section.adderKgPerM, system)
       const source = section.source === 'label' ? 'label' : 'computed from the tube'
-      lines.push({
-        label: 'Line-set adjustment',
-        value: `${counted} × ${adder} (${source}) = ${mass(due.lineSet.adjustmentKg)}`,
-      })
+      lines.push({ label: 'Line set', value: `${counted} × ${adder} (${source}) = ${mass(section.kg)}` })
     }
+    for (const item of items) lines.push({ label: item.name, value: mass(item.kg) })
     if (due.startShare !== undefined) {
       lines.push({
         label: 'Start share',
@@ -158,6 +159,15 @@ export function chargeLines({ charge, facts }: UnitView, system: UnitSystem): Li
     }
     lines.push({ label: 'Due', value: mass(due.dueKg) })
   } else lines.push({ label: 'Due', value: 'not known: facts are missing' })
+  for (const { entry } of weighings) {
+    const name = entry.vessel?.name ?? entry.cylinder
+    const what = entry.direction === 'add' ? 'in' : 'out'
+    lines.push({
+      label: name ? `Cylinder ${name}` : 'Scale',
+      value: `${showTyped(entry.before)} → ${showTyped(entry.after)}: ${mass(Math.abs(stepKg(entry)))} ${what}`,
+    })
+  }
+  for (const { entry } of hoses) lines.push({ label: 'Hose', value: hoseLine(entry) })
   lines.push({ label: 'Weighed in', value: mass(weighedKg) })
   if (openKg !== undefined) lines.push({ label: 'Difference', value: mass(-openKg) })
   if (facts.labelCharge && facts.work !== 'conversion') {

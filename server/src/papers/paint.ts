@@ -30,6 +30,16 @@ export const inks: Record<Tone, string> = {
 /** The typefaces have no narrow no-break space: an ordinary one stands in for it. */
 export const printable = (text: string) => text.replace(/\u202f/g, '\u00a0')
 
+/** Ends a document; answers with all of it. */
+export async function finished(doc: PDFKit.PDFDocument): Promise<Buffer> {
+  const chunks: Buffer[] = []
+  const done = new Promise<void>((resolve) => doc.on('end', resolve))
+  doc.on('data', (chunk: Buffer) => chunks.push(chunk))
+  doc.end()
+  await done
+  return Buffer.concat(chunks)
+}
+
 /** Paints a scene as vectors with its top left corner at x, y. The words' typeface has no ▽ △: they are drawn. */
 export function paint(doc: PDFKit.PDFDocument, scene: Scene, x: number, y: number, scale = 1): void {
   doc.save().translate(x, y).scale(scale)

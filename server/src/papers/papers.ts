@@ -22,7 +22,7 @@ import {
   verdictLine,
   type Line,
 } from './content'
-import { fonts, inks, paint, printable } from './paint'
+import { finished, fonts, inks, paint, printable } from './paint'
 
 const PAGE = { width: 595.28, height: 841.89, margin: 44 }
 const column = (PAGE.width - 2 * PAGE.margin - 20) / 2
@@ -48,10 +48,6 @@ export async function papersPdf(
     bufferPages: true,
     info: { Title: `Commissioning papers ${file.unit.tag}`, Author: file.company },
   })
-  const chunks: Buffer[] = []
-  const finished = new Promise<void>((resolve) => doc.on('end', resolve))
-  doc.on('data', (chunk: Buffer) => chunks.push(chunk))
-
   let y = header(doc, file, view.sealed)
   y = verdictBox(doc, verdictLine(view, system), y) + 14
 
@@ -81,9 +77,7 @@ export async function papersPdf(
   const end = seal ? signed(doc, seal.entry.name, seal.entry.at, seal.entry.signature, right, beside + 8) : beside
   if (view.reading) judgedBy(doc, view, end)
   footer(doc, file)
-  doc.end()
-  await finished
-  return Buffer.concat(chunks)
+  return finished(doc)
 }
 
 /** What the verdict rests on: instruments and the method's values, on a page of its own unless the notes began one with room. */

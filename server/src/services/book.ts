@@ -3,6 +3,7 @@ import { checkBookEntry, sameEntry, type BookEntry } from '@zetesis/core'
 import { findBookEntries, insertBookEntries, lockBook, pageBook } from '../db/book'
 import type { Db } from '../db/client'
 import { HttpProblem } from '../http/problem'
+import { bookCompany } from './cylinders'
 import { idTaken, type AppendScope } from './log'
 
 const PAGE = 500
@@ -38,6 +39,7 @@ export async function appendBook(
       added.push({ seq: lastSeq, author, entry })
     }
     await insertBookEntries(tx, companyId, added)
+    await bookCompany(tx, companyId, added)
     return { lastSeq }
   })
 }

@@ -19,6 +19,7 @@ import type { Db, Tx } from '../db/client'
 import { findJob } from '../db/jobs'
 import { findEntries, insertEntries, insertUnit, lockUnit, updateUnit } from '../db/units'
 import { HttpProblem, notFound } from '../http/problem'
+import { bookUnit } from './cylinders'
 
 export interface AppendScope {
   companyId: string
@@ -74,6 +75,12 @@ export async function appendEntries(
       await insertEntries(tx, companyId, added)
       const summary = summarise(record, { nowMs: now.getTime(), jobElevationM })
       await updateUnit(tx, { companyId, unitId, lastSeq, lastHash, record, summary })
+      await bookUnit(
+        tx,
+        { companyId, unitId, jobId: unit.jobId },
+        record,
+        added.map((link) => link.entry),
+      )
     }
     const appended = entries.map((entry) => {
       const { seq, hash } = known.get(entry.id)!

@@ -1,12 +1,14 @@
 import type { NumberedChunk } from '@zetesis/contract'
-import type { BookEntry, Entry, UnitSystem } from '@zetesis/core'
+import type { AssessmentReport, BookEntry, Entry, UnitSystem } from '@zetesis/core'
 import type pg from 'pg'
 import type { Db } from '../db/client'
+import type { Period } from '../db/cylinders'
 import { findJob, listJobs } from '../db/jobs'
 import { listUnits } from '../db/units'
 import { notFound } from '../http/problem'
 import { papersPdf } from '../papers/papers'
 import { appendBook, bookAfter } from './book'
+import { cylinderList, cylinderPage, movementsIn, refrigerantReport } from './cylinders'
 import { appendEntries, type AppendScope } from './log'
 import { entriesAfter, recordFile } from './record'
 import { makeSignIn } from './signIn'
@@ -26,6 +28,13 @@ export async function makeServices(db: Db, pool: pg.Pool) {
     book: {
       append: (scope: AppendScope, entries: readonly BookEntry[]) => appendBook(db, scope, entries),
       after: (companyId: string, after: number) => bookAfter(db, companyId, after),
+    },
+    cylinders: {
+      all: (companyId: string) => cylinderList(db, companyId),
+      one: (companyId: string, id: string) => cylinderPage(db, companyId, id),
+      report: (companyId: string, period: Period, assessment: AssessmentReport) =>
+        refrigerantReport(db, companyId, period, assessment),
+      movements: (companyId: string, period: Period) => movementsIn(db, companyId, period),
     },
     units: {
       jobs: (companyId: string) => listJobs(db, companyId),

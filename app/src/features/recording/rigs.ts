@@ -1,7 +1,15 @@
-import { nitrogenRigs, vacuumRigs, type NitrogenRigName, type RigChoice, type VacuumRigName } from '@zetesis/rig'
+import {
+  nitrogenRigs,
+  scaleRigs,
+  vacuumRigs,
+  type NitrogenRigName,
+  type RigChoice,
+  type ScaleRigName,
+  type VacuumRigName,
+} from '@zetesis/rig'
 import type { TraceChannel } from '@zetesis/core'
 
-type Names = { evacuation: VacuumRigName; nitrogen: NitrogenRigName }
+type Names = { evacuation: VacuumRigName; nitrogen: NitrogenRigName; scale: ScaleRigName }
 export type RigKind = RigChoice['kind']
 
 /** What each rig plays, in words. */
@@ -21,9 +29,15 @@ export const rigWords: { readonly [K in RigKind]: Readonly<Record<Names[K], stri
     slowLeak: 'Slow leak',
     looseFlare: 'Loose flare',
   },
+  scale: {
+    calm: 'Quiet yard',
+    windy: 'Wind on the plate',
+    nearlyEmpty: 'Cylinder nearly empty',
+    recovery: 'Recovery cylinder',
+  },
 }
 
-const names = { evacuation: Object.keys(vacuumRigs), nitrogen: Object.keys(nitrogenRigs) }
+const names = { evacuation: Object.keys(vacuumRigs), nitrogen: Object.keys(nitrogenRigs), scale: Object.keys(scaleRigs) }
 
 /** The rigs of a kind, as choices. */
 export const rigChoices = (kind: RigKind) =>
@@ -35,4 +49,5 @@ export const rigName = ({ kind, name }: RigChoice) => (rigWords[kind] as Record<
 export const rigChannels: { readonly [K in RigKind]: readonly TraceChannel[] } = {
   evacuation: ['vacuum'],
   nitrogen: ['testPressure', 'ambient'],
+  scale: ['mass'],
 }

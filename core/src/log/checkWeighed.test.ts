@@ -1,0 +1,157 @@
+import type { Cylinder } from '../charge/cylinder'
+import { toSi } from '../quantity/unit'
+import { checkEntry } from './checkEntry'
+import { chargeBalance, unitMovements } from './charge'
+import { unitSlip } from './checkWeighed'
+import type { EntryBody, Weighed } from './entry'
+import { foldEntries } from './fold'
+import { customaryProfile } from '../method/readyProfiles'
+import { NOON, testEntry, testId, testLog } from './testing'
+import { opened, record, type Lines } from './testingLines'
+
+const oz = (value: number) => ({ value, unit: 'oz' }) as const
+const lb = (value: number) => ({ value, unit: 'lb' }) as const
+const ounces = (kg: number) => kg / 0.028349523125
+const full: Cylinder = { id: testId(900), name: 'C-12', refrigerant: 'R-410A', state: 'virgin', tare: oz(92) }
+const recovery: Cylinder = {
+  id: testId(901),
+  name: 'R-03',
+  state: 'empty',
+  tare: lb(24.5),
+  waterCapacity: lb(47.7),
+}
+const step = (part: Partial<Weighed>): EntryBody => ({
+  kind: 'weighed',
+  direction: 'add',
+  before: oz(200),
+  after: oz(185),
+  ...part,
+})
+const codes = (lines: Lines, body: EntryBody) =>
+  checkEntry(record(lines), testEntry(700, 0, body), { nowMs: NOON }).map((p) => p.code)
+const out = { direction: 'remove', before: lb(30), after: lb(36) } as const
+
+describe('weighing with a cylinder of the book', () => {
+  it('takes what the unit takes, and stops at another refrigerant', () => {
+    expect(codes(opened, step({ vessel: full }))).toEqual([])
+    expect(codes(opened, step({ vessel: { ...full, refrigerant: 'R-32' } }))).toEqual(['wrongRefrigerant'])
+    expect(codes(opened, step({ vessel: { ...recovery, tare: oz(90) } }))).toEqual(['emptyCylinder'])
+  })
+  it('can’t give more than is in it', () => {
+    expect(codes(opened, step({ before: oz(100), after: oz(93), vessel: full }))).toEqual([])
+    expect(codes(opened, step({ before: oz(100), after: oz(80), vessel: full }))).toEqual(['belowTare'])
+    // a scale set to zero with the cylinder on it shows less than the tare: nothing to compare with
+    expect(codes(opened, step({ before: oz(20), after: oz(5), vessel: full }))).toEqual([])
+  })
+  it('recovers only into recovery cylinders, never mixed, never over the limit', () => {
+    expect(codes(opened, step({ ...out, vessel: recovery }))).toEqual([])
+    expect(codes(opened, step({ ...out, vessel: full }))).toEqual(['notForRecovery'])
+    const other: Cylinder = { ...recovery, state: 'recovered', refrigerant: 'R-22' }
+    expect(codes(opened, step({ ...out, vessel: other }))).toEqual(['mixing'])
+    // 80 % of 47.7 lb of water with R-410A at 120 °F is about 34 lb
+    expect(codes(opened, step({ ...out, before: lb(50), after: lb(64), vessel: recovery }))).toEqual(['overfilled'])
+    expect(codes(opened, step({ ...out, before: lb(50), after: lb(57), vessel: recovery }))).toEqual([])
+  })
+  it('in a conversion the old refrigerant comes out, until the new one went in', () => {
+    const conversion: Lines = [
+      ...opened,
+      [-80, { kind: 'facts', facts: { work: 'conversion', oldRefrigerant: 'R-22', refrigerant: 'R-407C' } }],
+    ]
+    const old: Cylinder = { ...recovery, state: 'recovered', refrigerant: 'R-22' }
+    expect(codes(conversion, step({ ...out, vessel: old }))).toEqual([])
+    const charged: Lines = [...conversion, [-20, step({ vessel: { ...full, refrigerant: 'R-407C' } })]]
+    expect(codes(charged, step({ ...out, vessel: old }))).toEqual(['mixing'])
+  })
+})
+
+describe('the balance by weight', () => {
+  const balance = (...lines: Lines[]) => chargeBalance(record(opened, ...lines))
+  it('leaves out what a hose kept or lost, not what was drawn in', () => {
+    const hose = (fate: 'kept' | 'lost' | 'drawn'): EntryBody => ({
+      kind: 'hoseLeft',
+      bore: { value: 5, unit: 'mm' },
+      length: { value: 1.5, unit: 'm' },
+      phase: 'liquid',
+      temperature: { value: 95, unit: '°F' },
+      fate,
+      mass: oz(1),
+    })
+    const weighed: Lines[number] = [-30, step({})]
+    expect(ounces(balance([weighed]).weighedKg)).toBeCloseTo(15, 9)
+    expect(ounces(balance([weighed, [-20, hose('kept')]]).weighedKg)).toBeCloseTo(14, 9)
+    expect(ounces(balance([weighed, [-20, hose('drawn')]]).weighedKg)).toBeCloseTo(15, 9)
+  })
+  it('keeps apart what was recovered before the evacuation', () => {
+    const retrofit: Lines = [
+      [-85, { kind: 'facts', facts: { work: 'retrofit' } }],
+      [-70, step({ ...out, vessel: recovery })],
+      [-60, { kind: 'pumpOn' }],
+      [-30, step({})],
+    ]
+    const found = balance(retrofit)
+    expect(found.recoveredKg / 0.45359237).toBeCloseTo(6, 9)
+    expect(ounces(found.weighedKg)).toBeCloseTo(15, 9)
+  })
+  it('adds further sections and the label’s items, and shows the vapour line', () => {
+    const facts: Lines = [
+      [
+        -85,
+        {
+          kind: 'facts',
+          facts: {
+            sections: [
+              {
+                length: { value: 10, unit: 'ft' },
+                liquidLine: { value: 0.5, unit: 'in' },
+                allowance: { value: 1, unit: 'oz/ft' },
+              },
+            ],
+            labelItems: [{ name: 'coil', mass: oz(4) }],
+            vapourLine: { value: 0.75, unit: 'in' },
+            lift: { value: 60, unit: 'ft' },
+          },
+        },
+      ],
+    ]
+    const { due } = balance(facts)
+    if (!due.ok) throw new Error(due.reason)
+    // 40 ft of 0.6 oz/ft with 15 ft included, 10 ft of 1 oz/ft, 4 oz
+    expect(ounces(due.dueKg)).toBeCloseTo(15 + 10 + 4, 9)
+    expect(ounces(due.totalKg!)).toBeCloseTo(90 + 29, 9)
+    expect(ounces(due.vapourKg!)).toBeGreaterThan(1)
+    expect(ounces(due.vapourKg!)).toBeLessThan(6)
+    expect(due.overLift).toBe(true)
+  })
+  it('tells the book what each weighing did to its cylinder, and nothing once it is struck out', () => {
+    const weighed: Lines = [...opened, [-30, step({ vessel: full })]]
+    const log = testLog(...weighed)
+    const [line] = unitMovements(foldEntries(log), 'unit')
+    expect(line).toMatchObject({ kind: 'charged', cylinderId: full.id, refrigerant: 'R-410A', unitId: 'unit' })
+    expect(ounces(-line!.kg)).toBeCloseTo(15, 9)
+    expect(ounces(line!.beforeKg!)).toBeCloseTo(108, 9)
+    const strike: Lines[number] = [-10, { kind: 'struck', strikes: log.at(-1)!.entry.id, reason: 'twice' }]
+    expect(unitMovements(foldEntries(testLog(...weighed, strike)), 'unit')).toEqual([])
+    expect(line!.standardUncertaintyKg).toBeCloseTo(
+      (customaryProfile.scaleAccuracyKg.si / Math.sqrt(3)) * Math.SQRT2,
+      9,
+    )
+  })
+})
+
+describe('unitSlip', () => {
+  const open = toSi('mass', oz(24))
+  it('says what it would be in the unit that fits', () => {
+    expect(unitSlip({ before: oz(10), after: oz(8.5) }, open)).toMatchObject({ unit: 'lb' })
+    expect(unitSlip({ before: { value: 4000, unit: 'oz' }, after: { value: 3320, unit: 'oz' } }, open)).toMatchObject({
+      unit: 'g',
+    })
+  })
+  it('says nothing of a step that may well be meant', () => {
+    for (const [before, after] of [
+      [300, 290],
+      [300, 276],
+      [300, 300],
+    ] as const)
+      expect(unitSlip({ before: oz(before), after: oz(after) }, open)).toBeUndefined()
+  })
+})

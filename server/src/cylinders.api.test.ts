@@ -1,0 +1,175 @@
+import { CylinderList, CylinderPage, RefrigerantReport } from '@zetesis/contract'
+import type { BookEntry, BookEntryBody, Cylinder, EntryBody } from '@zetesis/core'
+import { randomUUID } from 'node:crypto'
+import { entry, makeWorld, type World } from './test/world'
+
+let world: World
+let wren: Awaited<ReturnType<World['signedIn']>>
+let rook: typeof wren
+beforeAll(async () => {
+  world = await makeWorld()
+  wren = await world.signedIn('wren')
+  rook = await world.signedIn('rook')
+})
+afterAll(() => world.close())
+
+const kg = (value: number) => ({ value, unit: 'kg' }) as const
+const ago = (minutes: number) => new Date(Date.now() - minutes * 60_000)
+function line(body: BookEntryBody, minutes = 0): BookEntry {
+  const at = ago(minutes).toISOString()
+  return { v: 1, id: randomUUID(), at, writtenAt: at, ...body } as BookEntry
+}
+const cylinder = (part: Partial<Cylinder> = {}): Cylinder => ({
+  id: randomUUID(),
+  name: 'C-1',
+  refrigerant: 'R-410A',
+  state: 'virgin',
+  tare: kg(5),
+  ...part,
+})
+const tell = async (...entries: BookEntry[]) => {
+  await wren.post('/api/book/entries').send({ entries }).expect(201)
+}
+const page = async (id: string) => CylinderPage.parse((await wren.get(`/api/cylinders/${id}`).expect(200)).body)
+
+/** saved, and 11 kg bought */
+async function stocked(part: Partial<Cylinder> = {}) {
+  const c = cylinder(part)
+  await tell(
+    line({ kind: 'cylinderSaved', cylinder: c }, 600),
+    line({ kind: 'cylinderMoved', movement: 'purchased', cylinderId: c.id, mass: kg(11) }, 590),
+  )
+  return c
+}
+async function unit(...bodies: [number, EntryBody][]) {
+  const unitId = randomUUID()
+  const opened = entry({ kind: 'opened', jobId: world.ours.jobId, tag: 'K-1' }, { at: ago(500) })
+  const told = bodies.map(([minutes, body]) => entry(body, { at: ago(minutes) }))
+  await wren
+    .post(`/api/units/${unitId}/entries`)
+    .send({ entries: [opened, ...told] })
+    .expect(201)
+  return { unitId, told }
+}
+const draw = (vessel: Cylinder, before: number, after: number): EntryBody => ({
+  kind: 'weighed',
+  direction: 'add',
+  before: kg(before),
+  after: kg(after),
+  vessel,
+})
+
+describe('the cylinder book', () => {
+  it('is derived from the logs of units and the company’s book', async () => {
+    const c = await stocked()
+    await unit([60, draw(c, 16, 15.6)], [50, draw(c, 15.6, 15.5)])
+    const found = await page(c.id)
+    expect(found.netKg).toBeCloseTo(10.5, 9)
+    expect(found.findings).toEqual([])
+    expect(found.lines.map((l) => [l.kind, Number(l.kg.toFixed(6)), l.tag])).toEqual([
+      ['charged', -0.1, 'K-1'],
+      ['charged', -0.4, 'K-1'],
+      ['purchased', 11, undefined],
+    ])
+    const { cylinders } = CylinderList.parse((await wren.get('/api/cylinders').expect(200)).body)
+    expect(cylinders.find((r) => r.cylinder.id === c.id)?.netKg).toBeCloseTo(10.5, 9)
+  })
+  it('follows a weighing that is struck out, and a purchase that is', async () => {
+    const c = await stocked()
+    const { unitId, told } = await unit([60, draw(c, 16, 15)])
+    const strike = entry({ kind: 'struck', strikes: told[0]!.id, reason: 'wrong cylinder' })
+    await wren
+      .post(`/api/units/${unitId}/entries`)
+      .send({ entries: [strike] })
+      .expect(201)
+    expect((await page(c.id)).netKg).toBeCloseTo(11, 9)
+    const bought = line({ kind: 'cylinderMoved', movement: 'purchased', cylinderId: c.id, mass: kg(3) }, 40)
+    await tell(bought)
+    expect((await page(c.id)).netKg).toBeCloseTo(14, 9)
+    await tell(line({ kind: 'movementStruck', strikes: bought.id, reason: 'entered twice' }))
+    expect((await page(c.id)).netKg).toBeCloseTo(11, 9)
+  })
+  it('keeps both of two that drew at once, and shows it', async () => {
+    const c = await stocked()
+    await Promise.all([unit([60, draw(c, 16, 15.6)]), unit([59, draw(c, 16, 15.5)])])
+    const found = await page(c.id)
+    expect(found.netKg).toBeCloseTo(10.1, 9)
+    expect(found.findings.map((f) => f.code)).toEqual(['overlap'])
+  })
+  it('a weighing finds what isn’t logged; a mended tare changes what it found', async () => {
+    const c = await stocked()
+    await tell(line({ kind: 'cylinderMoved', movement: 'weighed', cylinderId: c.id, mass: kg(15.8) }, 30))
+    const found = await page(c.id)
+    expect(found.netKg).toBeCloseTo(10.8, 9)
+    expect(found.findings).toMatchObject([{ code: 'unexplained', beyond: true }])
+    expect(found.lines[0]).toMatchObject({ kind: 'weighed' })
+    expect(found.lines[0]!.kg).toBeCloseTo(-0.2, 9)
+    await tell(line({ kind: 'cylinderSaved', cylinder: { ...c, tare: kg(4.8) } }))
+    const mended = await page(c.id)
+    expect(mended.netKg).toBeCloseTo(11, 9)
+    expect(mended.findings).toMatchObject([{ code: 'unexplained', beyond: false }])
+  })
+  it('fills over without losing a gram', async () => {
+    const [a, b] = [await stocked(), await stocked({ name: 'C-2' })]
+    await tell(
+      line({ kind: 'cylinderMoved', movement: 'transferred', cylinderId: a.id, toCylinderId: b.id, mass: kg(2.5) }, 20),
+    )
+    expect((await page(a.id)).netKg).toBeCloseTo(8.5, 9)
+    expect((await page(b.id)).netKg).toBeCloseTo(13.5, 9)
+  })
+  it('refuses the wrong refrigerant and a cylinder over its limit, and writes nothing', async () => {
+    const c = await stocked({ refrigerant: 'R-32' })
+    const { unitId } = await unit([70, { kind: 'facts', facts: { refrigerant: 'R-410A' } }])
+    const send = (body: EntryBody) => wren.post(`/api/units/${unitId}/entries`).send({ entries: [entry(body)] })
+    const wrong = await send(draw(c, 16, 15)).expect(422)
+    expect(wrong.body.detail).toMatch(/Stop: this cylinder holds R-32, the unit takes R-410A/)
+    const recovery = cylinder({ name: 'R-1', state: 'empty', refrigerant: undefined, waterCapacity: kg(21) })
+    const over = { kind: 'weighed', direction: 'remove', before: kg(20), after: kg(24), vessel: recovery } as const
+    expect((await send(over).expect(422)).body.detail).toMatch(/Stop: .* at most/)
+    expect((await page(c.id)).netKg).toBeCloseTo(11, 9)
+  })
+  it('is one company’s own', async () => {
+    const c = await stocked()
+    await rook.get(`/api/cylinders/${c.id}`).expect(404)
+    const theirs = CylinderList.parse((await rook.get('/api/cylinders').expect(200)).body)
+    expect(theirs.cylinders).toEqual([])
+    await rook.get('/api/cylinders/nonsense').expect(404)
+  })
+})
+
+describe('the report of a period', () => {
+  const today = () => new Date().toISOString().slice(0, 10)
+  const yesterday = () =>
+    ago(60 * 24)
+      .toISOString()
+      .slice(0, 10)
+  it('closes for every refrigerant, and names the job', async () => {
+    const c = await stocked({ refrigerant: 'R-407C' })
+    await unit([60, draw(c, 16, 15.25)])
+    const url = `/api/refrigerant?from=${yesterday()}&to=${today()}&assessment=AR4`
+    const report = RefrigerantReport.parse((await wren.get(url).expect(200)).body)
+    const mine = report.refrigerants.find((r) => r.refrigerant === 'R-407C')!
+    expect(mine).toMatchObject({ openingKg: 0, purchasedKg: 11, recoveredKg: 0, returnedKg: 0 })
+    expect(mine.chargedKg).toBeCloseTo(0.75, 9)
+    expect(mine.closingKg).toBeCloseTo(10.25, 9)
+    expect(mine.netIntoUnitsCo2eKg).toBeCloseTo(0.75 * 1774, 6)
+    expect(report.jobs.find((j) => j.refrigerant === 'R-407C')).toMatchObject({ job: 'Test job' })
+  })
+  it('comes as CSV and as PDF', async () => {
+    const query = `from=${yesterday()}&to=${today()}&units=si`
+    const csv = await wren
+      .get(`/api/refrigerant.csv?${query}`)
+      .expect(200)
+      .expect('Content-Type', /text\/csv/)
+    const [head, first] = csv.text.split('\r\n')
+    expect(head).toBe('time,cylinder,refrigerant,movement,into the cylinder g,± g,job,unit,by,note')
+    expect(first).toMatch(/,C-1,R-410A,bought,11000,/)
+    const pdf = await wren.get(`/api/refrigerant.pdf?${query}`).expect(200)
+    expect(pdf.body.subarray(0, 5).toString()).toBe('%PDF-')
+  })
+  it('says what is wrong with its dates', async () => {
+    const wrong = await wren.get(`/api/refrigerant?from=${today()}&to=${yesterday()}`).expect(400)
+    expect(JSON.stringify(wrong.body)).toMatch(/ends before it begins/)
+    await wren.get('/api/refrigerant?from=soon&to=later').expect(400)
+  })
+})

@@ -1,0 +1,202 @@
+import type { CylinderPage, RefrigerantReport } from '@zetesis/contract'
+import {
+  balanceCylinder,
+  bookMovements,
+  customaryProfile,
+  fillLimitKg,
+  refrigerantLines,
+  takesRecovered,
+  unitMovements,
+  type AssessmentReport,
+  type BookItem,
+  type Entry,
+  type UnitMovement,
+  type UnitRecord,
+} from '@zetesis/core'
+import type { Db, Tx } from '../db/client'
+import {
+  bookedMoves,
+  deleteMovements,
+  findCylinder,
+  insertMovements,
+  listCylinders,
+  lockCylinders,
+  movementsOf,
+  pageMovements,
+  putCylinder,
+  settle,
+  sumByJob,
+  sumMovements,
+  type CylinderRecord,
+  type Period,
+} from '../db/cylinders'
+import { notFound } from '../http/problem'
+
+/** Entries after which a unit's movements may be others: its weighings, and what says which refrigerant and scale they were. */
+const moving: ReadonlySet<Entry['kind']> = new Set(['weighed', 'struck', 'facts', 'label', 'method', 'override'])
+
+/** Writes what a unit's log says of cylinders into the book, in the transaction that appends to the log. */
+export async function bookUnit(
+  tx: Tx,
+  { companyId, unitId, jobId }: { companyId: string; unitId: string; jobId: string },
+  record: UnitRecord,
+  added: readonly Entry[],
+): Promise<void> {
+  if (!added.some((entry) => moving.has(entry.kind))) return
+  const movements = unitMovements(record, unitId)
+  const weighedBefore = record.struck.some((item) => item.entry.kind === 'weighed')
+  if (movements.length === 0 && !weighedBefore) return
+  for (const { entry } of record.items.weighed)
+    if (entry.vessel) await putCylinder(tx, companyId, entry.vessel, { saved: false })
+  const named = new Set(movements.map((m) => m.cylinderId))
+  await lockCylinders(tx, companyId, [...named].sort())
+  const touched = await deleteMovements(tx, companyId, { unitId })
+  await insertMovements(
+    tx,
+    movements.map((m) => rowOf(companyId, m, jobId)),
+  )
+  await balance(tx, companyId, [...touched, ...named])
+}
+
+/**
+ * The same for entries of the company's book. What the book tells of a cylinder is made anew from its entries, so that a mended tare or a
+ * struck purchase changes what follows from them.
+ */
+export async function bookCompany(tx: Tx, companyId: string, items: readonly BookItem[]): Promise<void> {
+  const touched = new Set<string>()
+  const struck: string[] = []
+  for (const { entry } of items) {
+    if (entry.kind === 'cylinderSaved') {
+      await putCylinder(tx, companyId, entry.cylinder, { saved: true })
+      touched.add(entry.cylinder.id)
+    }
+    if (entry.kind === 'cylinderMoved') {
+      touched.add(entry.cylinderId)
+      if (entry.toCylinderId) touched.add(entry.toCylinderId)
+    }
+    if (entry.kind === 'movementStruck') struck.push(entry.strikes)
+  }
+  for (const id of await deleteMovements(tx, companyId, { entryIds: struck })) touched.add(id)
+  if (touched.size === 0) return
+  const held = await lockCylinders(tx, companyId, [...touched].sort())
+  const rows = (
+    await bookedMoves(
+      tx,
+      companyId,
+      held.map((row) => row.id),
+    )
+  ).flatMap(({ entry, by, cylinders: known }) =>
+    bookMovements(entry, by, known).filter((m) => held.some((row) => row.id === m.cylinderId)),
+  )
+  await deleteMovements(tx, companyId, { bookOf: held.map((row) => row.id) })
+  await insertMovements(
+    tx,
+    rows.map((m) => rowOf(companyId, m, null)),
+  )
+  await balance(tx, companyId, [...touched])
+}
+
+function rowOf(
+  companyId: string,
+  m: Omit<UnitMovement, 'unitId'> & { unitId?: string; note?: string },
+  jobId: string | null,
+) {
+  return {
+    companyId,
+    cylinderId: m.cylinderId,
+    entryId: m.id,
+    kind: m.kind,
+    at: new Date(m.atMs),
+    kg: m.kg,
+    deltaKg: m.kg,
+    uncertaintyKg: m.standardUncertaintyKg,
+    refrigerant: m.refrigerant ?? null,
+    beforeKg: m.beforeKg ?? null,
+    afterKg: m.afterKg ?? null,
+    unitId: m.unitId ?? null,
+    jobId,
+    by: m.by,
+    note: m.note ?? null,
+  }
+}
+
+async function balance(tx: Tx, companyId: string, ids: readonly string[]): Promise<void> {
+  for (const row of await lockCylinders(tx, companyId, [...new Set(ids)].sort())) {
+    const movements = await movementsOf(tx, companyId, row.id)
+    await settle(tx, companyId, row.id, balanceCylinder(movements, { fillLimitKg: limitOf(row, movements) }), movements)
+  }
+}
+
+/** Recovery cylinders have a limit; it rests on what is in them. */
+function limitOf({ cylinder }: Pick<CylinderRecord, 'cylinder'>, movements: Awaited<ReturnType<typeof movementsOf>>) {
+  if (!takesRecovered(cylinder)) return undefined
+  const holds = cylinder.refrigerant ?? movements.find((m) => m.kg > 0)?.refrigerant
+  return fillLimitKg(cylinder, holds, customaryProfile)
+}
+
+const cylinderRow = (row: CylinderRecord) => ({
+  cylinder: row.cylinder,
+  netKg: row.netKg,
+  standardUncertaintyKg: row.uncertaintyKg,
+  findings: row.findings,
+  movements: row.movements,
+  ...(row.lastAt ? { lastAt: row.lastAt.toISOString() } : {}),
+})
+
+export async function cylinderList(db: Db, companyId: string) {
+  return { cylinders: (await listCylinders(db, companyId)).map(cylinderRow) }
+}
+
+const PAGE = 200
+
+export async function cylinderPage(db: Db, companyId: string, id: string): Promise<CylinderPage> {
+  const row = await findCylinder(db, companyId, id)
+  if (!row) throw notFound()
+  const movements = await pageMovements(db, companyId, { cylinderId: id, limit: PAGE })
+  return { ...cylinderRow(row), lines: movements.map(lineOf), more: row.movements > PAGE }
+}
+
+function lineOf({ movement: m, cylinder, tag, job }: Awaited<ReturnType<typeof pageMovements>>[number]) {
+  return {
+    id: m.entryId,
+    at: m.at.toISOString(),
+    kind: m.kind,
+    kg: m.deltaKg,
+    ...(m.kind === 'weighed' ? { foundKg: m.kg } : {}),
+    standardUncertaintyKg: m.uncertaintyKg,
+    refrigerant: m.refrigerant,
+    cylinderId: m.cylinderId,
+    cylinder,
+    by: m.by,
+    ...(m.unitId ? { unitId: m.unitId } : {}),
+    ...(tag ? { tag } : {}),
+    ...(job ? { job } : {}),
+    ...(m.note ? { note: m.note } : {}),
+  }
+}
+
+/** What a regulator or the office asks for: a period, refrigerant by refrigerant and job by job, and every movement in it. */
+export async function refrigerantReport(
+  db: Db,
+  companyId: string,
+  period: Period,
+  assessment: AssessmentReport,
+): Promise<RefrigerantReport> {
+  const [sums, byJob] = [await sumMovements(db, companyId, period), await sumByJob(db, companyId, period)]
+  return {
+    from: period.from.toISOString(),
+    to: period.to.toISOString(),
+    assessment,
+    refrigerants: refrigerantLines(sums, assessment),
+    jobs: byJob.map(({ job, refrigerant, charged, recovered }) => ({
+      job,
+      refrigerant,
+      chargedKg: charged,
+      recoveredKg: recovered,
+    })),
+  }
+}
+
+export async function movementsIn(db: Db, companyId: string, period: Period) {
+  return (await pageMovements(db, companyId, { period })).map(lineOf)
+}
