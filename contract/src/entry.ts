@@ -211,6 +211,7 @@ const union = z.discriminatedUnion('kind', [
     running: z.boolean().optional(),
     scale: InstrumentSchema.optional(),
     traceId: id.optional(),
+    traceS: z.number().min(0).optional(),
   }),
   z.strictObject({
     ...base,

@@ -8,7 +8,13 @@ import { createVacuumRig, type VacuumChange } from './vacuum/vacuumRig'
 export type RigChoice =
   | { readonly kind: 'evacuation'; readonly name: VacuumRigName }
   | { readonly kind: 'nitrogen'; readonly name: NitrogenRigName }
-  | { readonly kind: 'scale'; readonly name: ScaleRigName }
+  | {
+      readonly kind: 'scale'
+      readonly name: ScaleRigName
+      /** the cylinder on it, where one was chosen */
+      readonly tareKg?: number
+      readonly contentKg?: number
+    }
 export type RigChange = VacuumChange | NitrogenChange | ScaleChange
 
 /** A rig as a recording sees it: samples out, changes in. */
@@ -19,10 +25,10 @@ export interface PlayedRig {
 }
 
 /** Any rig by its name; the same seed and changes give the same samples. */
-export function playRig({ kind, name }: RigChoice, seed: number): PlayedRig {
-  switch (kind) {
+export function playRig(choice: RigChoice, seed: number): PlayedRig {
+  switch (choice.kind) {
     case 'evacuation': {
-      const rig = createVacuumRig(vacuumRigs[name], seed)
+      const rig = createVacuumRig(vacuumRigs[choice.name], seed)
       return {
         step(seconds) {
           const { timeS, pressurePa } = rig.step(seconds)
@@ -32,7 +38,7 @@ export function playRig({ kind, name }: RigChoice, seed: number): PlayedRig {
       }
     }
     case 'nitrogen': {
-      const rig = createNitrogenRig(nitrogenRigs[name], seed)
+      const rig = createNitrogenRig(nitrogenRigs[choice.name], seed)
       return {
         step(seconds) {
           const { timeS, gaugePa, ambientK } = rig.step(seconds)
@@ -42,7 +48,7 @@ export function playRig({ kind, name }: RigChoice, seed: number): PlayedRig {
       }
     }
     case 'scale': {
-      const rig = createScaleRig(scaleRigs[name], seed)
+      const rig = createScaleRig({ ...scaleRigs[choice.name], ...cylinderOf(choice) }, seed)
       return {
         step(seconds) {
           const { timeS, kg } = rig.step(seconds)
@@ -53,3 +59,8 @@ export function playRig({ kind, name }: RigChoice, seed: number): PlayedRig {
     }
   }
 }
+
+const cylinderOf = ({ tareKg, contentKg }: Extract<RigChoice, { kind: 'scale' }>) => ({
+  ...(tareKg === undefined ? {} : { tareKg }),
+  ...(contentKg === undefined ? {} : { contentKg }),
+})

@@ -81,6 +81,7 @@ export async function fetchBook(): Promise<readonly StoredBookItem[]> {
 async function sendToBook(entries: readonly (Entry | BookEntry)[]): Promise<void> {
   await call('/book/entries', { method: 'POST', body: { entries }, answer: BookAppended })
   await queryClient.fetchQuery({ queryKey: bookKey, queryFn: fetchBook, staleTime: 0 }).catch(() => undefined)
+  void queryClient.invalidateQueries({ queryKey: ['cylinders'] })
 }
 
 async function sendEntries(unitId: string, entries: readonly (Entry | BookEntry)[]): Promise<void> {
@@ -91,6 +92,8 @@ async function sendEntries(unitId: string, entries: readonly (Entry | BookEntry)
     .fetchQuery({ queryKey: logKey(unitId), queryFn: () => fetchLog(unitId), staleTime: 0 })
     .catch(() => undefined)
   void queryClient.invalidateQueries({ queryKey: ['units'] })
+  if (entries.some((e) => e.kind === 'weighed' || e.kind === 'struck'))
+    void queryClient.invalidateQueries({ queryKey: ['cylinders'] })
 }
 
 export const outbox = makeOutbox({

@@ -10,6 +10,9 @@ import {
   decayResult,
   type DecayHabits,
   type FoundHold,
+  type ScaleHabits,
+  type ScaleWatch,
+  watchScale,
   type SampleProblem,
   type TraceSample,
 } from '@zetesis/core'
@@ -36,6 +39,7 @@ export type ImportTerms =
       readonly habits: DecayHabits
     }
   | { readonly kind: 'hold' }
+  | { readonly kind: 'scale'; readonly habits: ScaleHabits }
 
 /** Where in the file it began and ended, where the person says so. */
 export interface ImportSaid {
@@ -61,6 +65,7 @@ export interface ImportPreview {
     readonly result?: DecayResult
   }
   readonly hold?: FoundHold
+  readonly scale?: ScaleWatch
   readonly tookMs: number
 }
 
@@ -84,8 +89,7 @@ async function handle(command: ImportCommand): Promise<void> {
       if (command.file.size > MAX_LOG_BYTES)
         return here.postMessage({ kind: 'refused', refusal: { code: 'tooBig', bytes: command.file.size } })
       text = await command.file.text()
-      const wanted = command.terms.kind === 'hold' ? 'testPressure' : 'vacuum'
-      const guess = guessLog(text.slice(0, GUESS_CHARACTERS), wanted)
+      const guess = guessLog(text.slice(0, GUESS_CHARACTERS), wantedChannel[command.terms.kind])
       if (!guess.ok) return here.postMessage({ kind: 'refused', refusal: guess.refusal })
       return here.postMessage({ kind: 'preview', preview: preview(guess.mapping, command.terms) })
     }
@@ -107,8 +111,26 @@ function preview(mapping: LogMapping, terms: ImportTerms, said: ImportSaid = {})
     read,
     count: all.length,
     spanS: (samples.at(-1)?.timeS ?? 0) - (samples[0]?.timeS ?? 0),
-    ...(terms.kind === 'decay' ? { decay: decayOf(all, terms, said) } : { hold: findHold(samples, said) }),
+    ...about(all, terms, said),
     tookMs: performance.now() - started,
+  }
+}
+
+const wantedChannel = { decay: 'vacuum', hold: 'testPressure', scale: 'mass' } as const
+
+function about(all: readonly TraceSample[], terms: ImportTerms, said: ImportSaid) {
+  switch (terms.kind) {
+    case 'decay':
+      return { decay: decayOf(all, terms, said) }
+    case 'hold':
+      return { hold: findHold(samples, said) }
+    case 'scale':
+      return {
+        scale: watchScale(
+          samples.map(({ timeS, values }) => ({ timeS, kg: values.mass ?? null })),
+          terms.habits,
+        ),
+      }
   }
 }
 

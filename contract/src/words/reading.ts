@@ -195,7 +195,8 @@ export const safetyWords = {
   vacuum: 'Never run or test-megger a compressor under vacuum. Keep the service valves shut until the decay passes.',
   weighIn:
     'Gloves and eye protection. Purge the hose before the system valve opens. Never heat a cylinder with a flame.',
-  weighInFlammable: 'Flammable refrigerant: ventilate, no ignition source, detector on.',
+  weighInFlammable:
+    'Flammable refrigerant: ventilate, no ignition source, detector on. Room size and charge limit by the standard in force where you are.',
   startUp: 'Fans start by themselves and discharge lines burn. Open the suction valve first, then the liquid valve.',
   handOver: 'Local codes, the equipment’s listing and a licensed person’s judgement come before anything written here.',
 } as const

@@ -246,8 +246,9 @@ export interface Weighed extends Base<'weighed'> {
   readonly phase?: Phase
   readonly running?: boolean
   readonly scale?: Instrument
-  /** the recording that it was read from */
+  /** the recording that it was read from, and the second of it at which the scale stood still again */
   readonly traceId?: string
+  readonly traceS?: number
 }
 /** What a charging hose held when it came off: kept in it for the next unit, lost, or drawn into the system. */
 export interface HoseLeft extends Base<'hoseLeft'> {

@@ -31,7 +31,7 @@ export type ScaleChange =
   | { kind: 'lift'; seconds: number }
   | { kind: 'tug'; seconds: number }
   /** another cylinder in its place */
-  | { kind: 'swap' }
+  | { kind: 'swap'; tareKg?: number; contentKg?: number }
   /** the scale was switched off and on: it begins at zero with the cylinder on it */
   | { kind: 'tareLost' }
 
@@ -48,6 +48,8 @@ const VALVE_LAG_S = 1.5
 /** Recovery machines are slower than gravity and pressure. */
 const RECOVERY_SHARE = 0.4
 const SWAP_S = 25
+/** an empty cylinder that takes recovered refrigerant was never full */
+const LEAST_FULL_KG = 1
 const MAX_STEP_S = 0.25
 
 /**
@@ -60,7 +62,7 @@ export function createScaleRig(spec: ScaleRigSpec, seed: number): ScaleRig {
   const random = makeRandom(seed)
   let timeS = 0
   let contentKg = spec.contentKg
-  let fullKg = spec.contentKg
+  let fullKg = Math.max(spec.contentKg, LEAST_FULL_KG)
   let flow = 0
   let wanted: 'out' | 'in' | 'shut' = 'shut'
   let passedKg = 0
@@ -69,7 +71,8 @@ export function createScaleRig(spec: ScaleRigSpec, seed: number): ScaleRig {
   let tuggedUntil = 0
   let knockKg = 0
   let gustKg = 0
-  let swapping = false
+  let swapping: Extract<ScaleChange, { kind: 'swap' }> | undefined
+  let tareKg = spec.tareKg
 
   function move(dt: number): void {
     timeS += dt
@@ -79,9 +82,10 @@ export function createScaleRig(spec: ScaleRigSpec, seed: number): ScaleRig {
     if (random.uniform() < spec.gustsPerS * dt) gustKg += spec.gustKg * random.normal()
     const lifted = timeS < liftedUntil
     if (!lifted && swapping) {
-      swapping = false
-      contentKg = spec.nextContentKg
-      fullKg = spec.nextContentKg
+      contentKg = swapping.contentKg ?? spec.nextContentKg
+      tareKg = swapping.tareKg ?? spec.tareKg
+      fullKg = Math.max(contentKg, LEAST_FULL_KG)
+      swapping = undefined
     }
     const share = wanted === 'out' ? Math.sqrt(Math.max(contentKg, 0) / fullKg) : RECOVERY_SHARE
     const target = wanted === 'shut' || lifted ? 0 : (wanted === 'out' ? 1 : -1) * spec.flowKgPerS * share
@@ -96,7 +100,7 @@ export function createScaleRig(spec: ScaleRigSpec, seed: number): ScaleRig {
     step(seconds) {
       const steps = Math.max(1, Math.ceil(seconds / MAX_STEP_S))
       for (let i = 0; i < steps; i++) move(seconds / steps)
-      const onPlate = timeS < liftedUntil ? 0 : spec.tareKg + contentKg
+      const onPlate = timeS < liftedUntil ? 0 : tareKg + contentKg
       const pulled = timeS < tuggedUntil ? spec.tugKg : 0
       const shaken = spec.noiseKg + (flow === 0 ? 0 : spec.shakeKg)
       const shown = onPlate + pulled + offsetKg + knockKg + gustKg + shaken * random.normal()
@@ -119,11 +123,11 @@ export function createScaleRig(spec: ScaleRigSpec, seed: number): ScaleRig {
         case 'swap':
           wanted = 'shut'
           flow = 0
-          swapping = true
+          swapping = change
           liftedUntil = timeS + SWAP_S
           return
         case 'tareLost':
-          offsetKg = -(spec.tareKg + contentKg)
+          offsetKg = -(tareKg + contentKg)
           return
       }
     },

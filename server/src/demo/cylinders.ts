@@ -6,38 +6,53 @@ const lb = (value: number): Quantity<'mass'> => ({ value, unit: 'lb' })
 const ounces = (value: number): Quantity<'mass'> => ({ value, unit: 'oz' })
 const kilos = (value: number): Quantity<'mass'> => ({ value, unit: 'kg' })
 
-type Stock = Omit<Cylinder, 'id' | 'name'> & { opening?: Quantity<'mass'>; found?: Quantity<'mass'> }
+interface Stock {
+  readonly stamped: Omit<Cylinder, 'id' | 'name'>
+  readonly opening?: Quantity<'mass'>
+  readonly found?: Quantity<'mass'>
+}
 
 /** What stands in the van: opening stock as it was weighed, and what the scale showed last. */
 const stock = {
   'C-12': {
-    refrigerant: 'R-410A',
-    state: 'virgin',
-    tare: ounces(92),
-    owner: 'Copper & Vale',
+    stamped: { refrigerant: 'R-410A', state: 'virgin', tare: ounces(92), owner: 'Copper & Vale' },
     opening: ounces(220.5),
     found: ounces(302.2),
   },
-  'C-14': { refrigerant: 'R-454B', state: 'virgin', tare: ounces(90), owner: 'Copper & Vale', opening: ounces(198) },
-  'C-09': { refrigerant: 'R-410A', state: 'reclaimed', tare: kilos(4.1), owner: 'Copper & Vale', opening: kilos(5.77) },
-  'C-21': { refrigerant: 'R-422D', state: 'virgin', tare: ounces(96), owner: 'Copper & Vale', opening: lb(24) },
-  'R-03': { state: 'empty', tare: lb(24.5), waterCapacity: lb(47.7), owner: 'Yard', testDueOn: '2029-05-01' },
+  'C-14': {
+    stamped: { refrigerant: 'R-454B', state: 'virgin', tare: ounces(90), owner: 'Copper & Vale' },
+    opening: ounces(198),
+  },
+  'C-09': {
+    stamped: { refrigerant: 'R-410A', state: 'reclaimed', tare: kilos(4.1), owner: 'Copper & Vale' },
+    opening: kilos(5.77),
+  },
+  'C-21': {
+    stamped: { refrigerant: 'R-422D', state: 'virgin', tare: ounces(96), owner: 'Copper & Vale' },
+    opening: lb(24),
+  },
+  'R-03': {
+    stamped: { state: 'empty', tare: lb(24.5), waterCapacity: lb(47.7), owner: 'Yard', testDueOn: '2029-05-01' },
+  },
   'R-07': {
-    refrigerant: 'R-410A',
-    state: 'recovered',
-    tare: lb(24.6),
-    waterCapacity: lb(47.7),
-    owner: 'Yard',
-    testDueOn: '2028-11-01',
+    stamped: {
+      refrigerant: 'R-410A',
+      state: 'recovered',
+      tare: lb(24.6),
+      waterCapacity: lb(47.7),
+      owner: 'Yard',
+      testDueOn: '2028-11-01',
+    },
     opening: lb(28.4),
   },
 } as const satisfies Record<string, Stock>
 export type DemoCylinder = keyof typeof stock
 
-export function demoCylinder(name: DemoCylinder): Cylinder {
-  const { opening: _, found: __, ...cylinder }: Stock = stock[name]
-  return { id: demoId(`cylinder ${name}`), name, ...cylinder }
-}
+export const demoCylinder = (name: DemoCylinder): Cylinder => ({
+  id: demoId(`cylinder ${name}`),
+  name,
+  ...stock[name].stamped,
+})
 
 /** A weighing with a cylinder of the van on the demo scale. */
 export function weighedWith(

@@ -80,6 +80,27 @@ export function LibraryPage() {
         </XStack>
       </YStack>
       <YStack gap="$2">
+        <Heading>Refrigerant</Heading>
+        <YStack role="list">
+          <LinkRow
+            title="Cylinders"
+            note={
+              book.cylinders.length === 0
+                ? 'What is in each, by everything that moved'
+                : book.cylinders.map((c) => c.value.name).join(' · ')
+            }
+            onPress={() => go('/library/cylinders')}
+            testID="cylinders"
+          />
+          <LinkRow
+            title="Movements of a period"
+            note="By refrigerant and job, as CSV and PDF"
+            onPress={() => go('/library/refrigerant')}
+            testID="refrigerant-report"
+          />
+        </YStack>
+      </YStack>
+      <YStack gap="$2">
         <Heading>Methods</Heading>
         <YStack role="list">
           {book.profiles.map(({ id, value }) => (

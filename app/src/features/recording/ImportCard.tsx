@@ -27,7 +27,7 @@ export interface ImportUse {
   /** what is asked and said about this file beyond how it is read */
   readonly about: (preview: ImportPreview, file: LogImport) => ReactNode
   readonly usable: (preview: ImportPreview) => boolean
-  readonly entries: (preview: ImportPreview) => ImportedEntries
+  readonly entries: (preview: ImportPreview, traceId: string) => ImportedEntries
 }
 
 /** A logger's file brought in: what was guessed is shown and corrected, what can't be read is listed, and nothing is kept before. */
@@ -77,10 +77,10 @@ function Preview({ unit, use, name, preview, file }: PreviewProps) {
   const takeIn = async () => {
     const startMs = startOf()
     if (startMs === undefined) return setProblem('Type when it began as 14:05, or leave it empty.')
-    const mine = use.entries(preview)
+    const traceId = crypto.randomUUID()
+    const mine = use.entries(preview, traceId)
     if ('problem' in mine) return setProblem(mine.problem)
     const { chunks, samples, digest } = await file.encode()
-    const traceId = crypto.randomUUID()
     const at = (seconds: number) => new Date(startMs + seconds * 1000)
     const channels = use.channels.filter((c) => mapping.channels[c])
     const begun = {

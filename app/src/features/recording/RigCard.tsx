@@ -35,7 +35,15 @@ export async function endRecording(unit: UnitHandle, traceId: string): Promise<v
 }
 
 /** A simulated system: what it plays, how fast, and starting and stopping it. One runs per unit: another one takes its place. */
-export function RigCard({ unit, kind }: { unit: UnitHandle; kind: RigKind }) {
+export function RigCard({
+  unit,
+  kind,
+  set,
+}: {
+  unit: UnitHandle
+  kind: RigKind
+  /** what else it is set up with */ set?: object
+}) {
   const session = useRig(unit.unitId, kind)
   const [name, setName] = useState(rigChoices(kind)[0]!.value)
   const [speed, setSpeed] = useState('1')
@@ -55,7 +63,7 @@ export function RigCard({ unit, kind }: { unit: UnitHandle; kind: RigKind }) {
   }
   const start = () => {
     stop()
-    const rig = { kind, name } as RigChoice
+    const rig = { kind, name, ...set } as RigChoice
     begin(rig, Number(speed), (traceId) => {
       rigRunner.start({ unitId: unit.unitId, traceId, rig, speed: Number(speed) })
     })

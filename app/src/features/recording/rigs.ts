@@ -37,7 +37,11 @@ export const rigWords: { readonly [K in RigKind]: Readonly<Record<Names[K], stri
   },
 }
 
-const names = { evacuation: Object.keys(vacuumRigs), nitrogen: Object.keys(nitrogenRigs), scale: Object.keys(scaleRigs) }
+const names = {
+  evacuation: Object.keys(vacuumRigs),
+  nitrogen: Object.keys(nitrogenRigs),
+  scale: Object.keys(scaleRigs),
+}
 
 /** The rigs of a kind, as choices. */
 export const rigChoices = (kind: RigKind) =>

@@ -1,112 +1,252 @@
-import { zodResolver } from '@hookform/resolvers/zod'
-import { entryProblemWords, missingWords, safetyWords } from '@zetesis/contract'
-import { isBlend, isFlammable, showText, type ChargeDue, type UnitSystem, type UnitView } from '@zetesis/core'
+import { cylinderFindingWords, safetyWords, weighedLine } from '@zetesis/contract'
+import { isFlammable, showText, toSi, unitSlip, type UnitView } from '@zetesis/core'
 import { useMemo } from 'react'
-import { Controller, useForm, type Path } from 'react-hook-form'
 import { YStack } from 'tamagui'
-import { z } from 'zod'
+import { troubling } from '@/features/cylinders/CylindersPage'
 import { useBarAction } from '@/features/frame/barAction'
+import { chosenFor, slotFor, useInstrumentChoice } from '@/features/kit/choice'
+import { InstrumentPicker } from '@/features/kit/InstrumentPicker'
+import { ImportCard } from '@/features/recording/ImportCard'
+import { RigCard, useRig } from '@/features/recording/RigCard'
 import { Gate } from '@/features/unit/Gate'
 import { UnitPage } from '@/features/unit/UnitPage'
+import { useEntryForm } from '@/features/unit/useEntryForm'
 import type { UnitHandle } from '@/features/unit/useUnit'
 import { useSettings } from '@/settings/settings'
+import { useBook } from '@/sync/useBook'
+import { useCylinders } from '@/sync/useCylinders'
 import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
 import { Caution } from '@/ui/Caution'
 import { Choice } from '@/ui/Choice'
-import { FormQuantity } from '@/ui/FormQuantity'
-import { percent, quantityInput } from '@/ui/quantityInput'
-import { TextField } from '@/ui/TextField'
-import { clearDraft, readDraft, useDraft } from '@/ui/useDraft'
+import { QuantityField, type QuantityText } from '@/ui/QuantityField'
+import { quantityInput } from '@/ui/quantityInput'
 import { Body, Figure, Heading, Soft } from '@/ui/Words'
-import { WorkingLines, type WorkingLine } from '@/features/startUp/WorkingLines'
+import { DueCard } from './DueCard'
+import { HoseCard } from './HoseCard'
+import { HowFields } from './HowFields'
+import { useScaleImport } from './importScale'
+import { LineSetCard } from './LineSetCard'
+import { LiveScale } from './LiveScale'
+import { ScaleControls } from './ScaleControls'
+import { useScaleWatch } from './useScaleWatch'
+import { fitting, scaleHabits, transferBody, unlogged, weighedBody, type How } from './weighing'
 
 export function WeighInPage() {
   return <UnitPage title="Weigh in" render={(unit) => <WeighIn key={unit.unitId} unit={unit} />} />
 }
 
-const schemaOf = (system: UnitSystem) =>
-  z.object({
-    direction: z.enum(['add', 'remove']),
-    before: quantityInput('mass', system, { required: true }),
-    after: quantityInput('mass', system, { required: true }),
-    cylinder: z.string().trim().max(60, 'At most 60 letters.'),
-  })
-type Input = z.input<ReturnType<typeof schemaOf>>
-type Output = z.output<ReturnType<typeof schemaOf>>
-const empty: Input = { direction: 'add', before: { text: '' }, after: { text: '' }, cylinder: '' }
+const sources = [
+  { value: 'typed', label: 'Typed' },
+  { value: 'file', label: 'Log file' },
+  { value: 'rig', label: 'Rig' },
+] as const
+
+interface Draft extends How {
+  before: QuantityText
+  after: QuantityText
+  from: (typeof sources)[number]['value']
+}
 
 function WeighIn({ unit }: { unit: UnitHandle }) {
-  const { view } = unit
+  const { view, now } = unit
   const { system } = useSettings()
-  const draftName = `weigh.${unit.unitId}`
-  const schema = useMemo(() => schemaOf(system), [system])
-  const form = useForm<Input, unknown, Output>({
-    resolver: zodResolver(schema),
-    defaultValues: { ...empty, ...readDraft<Input>(draftName) },
-  })
-  useDraft(draftName, form)
-  const { control, handleSubmit, setError, reset } = form
-  const log = handleSubmit(({ direction, before, after, cylinder }) => {
-    if (!before || !after) return
-    const problems = unit.append({ kind: 'weighed', direction, before, after, ...(cylinder ? { cylinder } : {}) })
-    for (const p of problems)
-      setError((p.path === '' || p.path === 'at' ? 'after' : p.path) as Path<Input>, {
-        message: entryProblemWords(p, system),
-      })
-    if (problems.length > 0) return
-    clearDraft(draftName)
-    reset({ ...empty, cylinder })
-  })
-  useBarAction(view.sealed ? undefined : 'Log the weighing', () => void log())
   const { refrigerant } = view.facts
+  const { dueKg, openKg } = {
+    openKg: view.charge.openKg,
+    dueKg: view.charge.due.ok ? view.charge.due.dueKg : undefined,
+  }
+  const form = useEntryForm<Draft>(unit, 'weigh', {
+    direction: 'add',
+    cylinderId: undefined,
+    cylinder: '',
+    side: 'liquid',
+    phase: 'liquid',
+    running: false,
+    before: { text: '' },
+    after: { text: '' },
+    from: 'typed',
+  })
+  const { draft, problems, change } = form
+  const { book } = useBook()
+  const { cylinders } = useCylinders()
+  const [choice, choose] = useInstrumentChoice(unit.user?.id)
+  const slot = slotFor(
+    'scale',
+    'Scale',
+    ['scale'],
+    book.instruments.map((kept) => kept.value),
+  )
+  const session = useRig(unit.unitId, 'scale')
+  const from = session ? 'rig' : draft.from
+  const stock = cylinders.find((c) => c.cylinder.id === draft.cylinderId)
+  const named = { vessel: stock?.cylinder, instrument: from === 'rig' ? undefined : chosenFor(slot, choice) }
+  const importing = useScaleImport(unit, draft, named)
+  const habits = useMemo(() => scaleHabits(view.method), [view.method])
+  const watch = useScaleWatch(session?.traceId, habits)
+  const ofTrace = view.charge.weighings.filter(({ entry }) => entry.traceId === session?.traceId && session)
+  const open = unlogged(
+    watch?.steps ?? [],
+    ofTrace.map(({ entry }) => entry.traceS ?? -1),
+  )
+  const next = open[0]
+  const keep = () => form.done({ ...draft, before: { text: '' }, after: { text: '' } })
+
+  const logTyped = () => {
+    const before = form.quantity('before', 'mass')
+    const after = before && form.quantity('after', 'mass')
+    if (before && after && form.log(weighedBody(draft, { before, after }, named), 'after')) keep()
+  }
+  const logTransfer = () => {
+    if (session && next) form.log(transferBody(next, draft, system, session.traceId, named), 'after')
+  }
+  const action =
+    from === 'typed'
+      ? { word: 'Log the weighing', act: logTyped }
+      : next
+        ? {
+            word: `Log ${showText('mass', Math.abs(next.kg), system)}${stock ? `, ${stock.cylinder.name}` : ''}`,
+            act: logTransfer,
+          }
+        : undefined
+  useBarAction(view.sealed ? undefined : action?.word, () => action?.act())
+
+  const slip = slipOf(draft, system, openKg)
+  const gross = stock?.netKg === undefined ? undefined : stock.netKg + toSi('mass', stock.cylinder.tare)
+  const loggedKg = ofTrace.reduce((sum, { entry }) => sum + toSi('mass', entry.before) - toSi('mass', entry.after), 0)
   return (
     <YStack gap="$4">
       <BalanceBanner view={view} />
-      <DueCard due={view.charge.due} />
+      <DueCard view={view} />
       {view.sealed ? null : (
-        <Card>
-          <Heading>Cylinder on the scale</Heading>
-          <Controller
-            control={control}
-            name="direction"
-            render={({ field }) => (
-              <Choice
-                label="Refrigerant"
-                options={[
-                  { value: 'add', label: 'Goes in' },
-                  { value: 'remove', label: 'Comes out' },
-                ]}
-                value={field.value}
-                onChange={(v) => field.onChange(v ?? field.value)}
-                testID="direction"
-              />
-            )}
-          />
-          <FormQuantity control={control} name="before" label="Scale before" dimension="mass" />
-          <FormQuantity control={control} name="after" label="Scale after" dimension="mass" />
-          <Controller
-            control={control}
-            name="cylinder"
-            render={({ field, fieldState }) => (
-              <TextField
-                label="Cylinder"
-                value={field.value}
-                onChange={field.onChange}
-                problem={fieldState.error?.message}
-                placeholder="C-12"
-                testID="cylinder"
-              />
-            )}
-          />
-          {refrigerant && isBlend(refrigerant) ? (
-            <Soft>{`${refrigerant} is a blend: charge it as liquid, or its composition shifts.`}</Soft>
-          ) : null}
-        </Card>
+        <>
+          <LineSetCard unit={unit} />
+          <Card>
+            <Heading>Cylinder on the scale</Heading>
+            <HowFields
+              how={draft}
+              change={change}
+              cylinders={fitting(cylinders, draft.direction, refrigerant)}
+              problem={problems.cylinder}
+            />
+            {stock && gross !== undefined ? (
+              <Soft testID="book-says">{`By the book ${stock.cylinder.name} should show ${showText('mass', gross, system)}, cylinder and all.`}</Soft>
+            ) : null}
+            {stock
+              ? troubling(stock).map((f) => (
+                  <Body key={`${f.code} ${f.id}`} color="$brass">
+                    {cylinderFindingWords(f, system)}
+                  </Body>
+                ))
+              : null}
+            <Choice
+              label="Readings come from"
+              options={sources}
+              value={from}
+              onChange={(v) => !session && change({ from: v ?? from })}
+              testID="source"
+            />
+            {from === 'typed' ? (
+              <>
+                <QuantityField
+                  label="Scale before"
+                  dimension="mass"
+                  value={draft.before}
+                  onChange={(before) => change({ before })}
+                  problem={problems.before}
+                  testID="before"
+                />
+                <QuantityField
+                  label="Scale after"
+                  dimension="mass"
+                  value={draft.after}
+                  onChange={(after) => change({ after })}
+                  problem={problems.after}
+                  testID="after"
+                />
+                {slip ? (
+                  <Body color="$brass" testID="unit-slip">
+                    {slip}
+                  </Body>
+                ) : null}
+              </>
+            ) : null}
+            {from === 'file' ? <ImportCard unit={unit} use={importing} /> : null}
+            {from === 'rig' ? (
+              <>
+                {watch ? (
+                  <LiveScale watch={watch} beforeKg={view.charge.weighedKg} dueKg={dueKg} loggedKg={loggedKg} />
+                ) : null}
+                {next ? (
+                  <Body testID="confirm-step">
+                    {`${showText('mass', Math.abs(next.kg), system)} went ${next.kg < 0 ? 'out of' : 'into'} the cylinder: ${showText('mass', next.before.kg, system)} → ${showText('mass', next.after.kg, system)}. Right? Then log it.`}
+                  </Body>
+                ) : null}
+                {problems.after ? <Body color="$oxide">{problems.after}</Body> : null}
+                {session ? (
+                  <ScaleControls
+                    unitId={unit.unitId}
+                    way={draft.direction === 'add' ? 'out' : 'in'}
+                    next={onPlate(stock)}
+                  />
+                ) : null}
+                <RigCard unit={unit} kind="scale" set={onPlate(stock)} />
+              </>
+            ) : null}
+            {problems.all ? <Body color="$oxide">{problems.all}</Body> : null}
+          </Card>
+          {from === 'rig' ? null : (
+            <InstrumentPicker
+              slots={[slot]}
+              choice={choice}
+              onChoose={choose}
+              profile={view.method}
+              now={now}
+              without="the method’s ± counts"
+            />
+          )}
+        </>
       )}
+      <Weighings view={view} />
+      {view.sealed ? null : <HoseCard unit={unit} />}
       <Caution>{safetyWords.weighIn}</Caution>
       {refrigerant && isFlammable(refrigerant) ? <Caution>{safetyWords.weighInFlammable}</Caution> : null}
       <Gate unit={unit} stage="weighIn" why="The charge then isn’t known by weight; the papers say so." />
+    </YStack>
+  )
+}
+
+/** The simulated scale carries the chosen cylinder with what is in it. */
+const onPlate = (stock: { cylinder: { tare: { value: number; unit: string } }; netKg?: number } | undefined) =>
+  stock?.netKg === undefined
+    ? {}
+    : { tareKg: toSi('mass', stock.cylinder.tare as never), contentKg: Math.max(stock.netKg, 0) }
+
+/** What a weighing would be in the unit that was perhaps meant. */
+function slipOf(draft: Pick<Draft, 'before' | 'after'>, system: 'ip' | 'si', openKg: number | undefined) {
+  const before = quantityInput('mass', system).safeParse(draft.before).data
+  const after = quantityInput('mass', system).safeParse(draft.after).data
+  if (!before || !after || openKg === undefined) return undefined
+  const slip = unitSlip({ before, after }, openKg)
+  const typed = Math.abs(before.value - after.value)
+  return slip
+    ? `That is ${Number(typed.toFixed(3))} ${before.unit}, and ${showText('mass', Math.abs(openKg), system)} are open. In ${slip.unit} it would be ${showText('mass', slip.kg, system)}: type the unit behind the figure if that was meant.`
+    : undefined
+}
+
+function Weighings({ view }: { view: UnitView }) {
+  const { system } = useSettings()
+  const { weighings } = view.charge
+  if (weighings.length === 0) return null
+  return (
+    <YStack gap="$2" testID="weighings">
+      <Heading>On the scale so far</Heading>
+      {weighings.map(({ entry }) => (
+        <Body key={entry.id}>
+          {`${weighedLine(entry)}: ${showText('mass', Math.abs(toSi('mass', entry.before) - toSi('mass', entry.after)), system)}`}
+        </Body>
+      ))}
+      <Soft>A wrong one is struck out in the log; the cylinder book follows.</Soft>
     </YStack>
   )
 }
@@ -130,60 +270,5 @@ function BalanceBanner({ view }: { view: UnitView }) {
     >
       {`Due ${showText('mass', due.dueKg, system)}, weighed in ${showText('mass', weighedKg, system)}.${openKg < 0 && !settled ? ' More went in than was due.' : ''}`}
     </Banner>
-  )
-}
-
-function DueCard({ due }: { due: ChargeDue }) {
-  const { system } = useSettings()
-  if (!due.ok) {
-    const missing = due.reason === 'missing' ? due.missing.map((m) => missingWords[m]).join(', ') : undefined
-    const why: Record<Exclude<typeof due.reason, 'missing'>, string> = {
-      negativeLength: 'A length is negative: mend it under Prepare.',
-      unknownTube: 'This liquid line isn’t a standard copper size: type the label’s allowance under Prepare.',
-      wallTooThick: 'The tube’s wall leaves no bore: mend it under Prepare.',
-      outsideData: 'The refrigerant’s data don’t reach that temperature: type the label’s allowance.',
-      notANumber: 'A figure can’t be used: look through Prepare.',
-    }
-    return (
-      <Banner metal="tooClose" word="Not known yet">
-        {missing ? `To compute what is due, Prepare needs: ${missing}.` : why[due.reason as keyof typeof why]}
-      </Banner>
-    )
-  }
-  const { sections, totalLengthM } = due.lineSet.working
-  const section = sections[0]!
-  const lines: WorkingLine[] = [
-    { name: 'line length', value: showText('length', totalLengthM, system) },
-    { name: 'counted beyond the covered length', value: showText('length', section.countedM, system) },
-    {
-      name: `allowance, ${section.source === 'label' ? 'from the label' : 'computed'}`,
-      value: showText('massPerLength', section.adderKgPerM, system),
-    },
-    ...(section.insideDiameterM && section.densityKgPerM3
-      ? [
-          { name: 'bore of the tube', value: showText('tube', section.insideDiameterM, system) },
-          { name: 'liquid density', value: showText('density', section.densityKgPerM3, system) },
-        ]
-      : []),
-    { name: 'adjustment', value: showText('mass', due.lineSet.adjustmentKg, system), sum: true },
-    ...(due.startShare === undefined
-      ? []
-      : [
-          { name: 'label charge', value: showText('mass', due.labelChargeKg ?? 0, system) },
-          { name: 'start share of both', value: percent(due.startShare) },
-          { name: 'due', value: showText('mass', due.dueKg, system), sum: true },
-        ]),
-  ]
-  return (
-    <Card testID="due">
-      <Heading>{due.startShare === undefined ? 'Line-set adjustment' : 'Whole charge, to start with'}</Heading>
-      <WorkingLines lines={lines} />
-      {due.dueKg < 0 ? <Body>Negative: take out, don’t add.</Body> : null}
-      {due.overLongLine ? (
-        <Body color="$oxide">
-          Longer than labels usually cover: stop, and follow the maker’s long-line guideline instead of this sum.
-        </Body>
-      ) : null}
-    </Card>
   )
 }

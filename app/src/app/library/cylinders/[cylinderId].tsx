@@ -1,0 +1,1 @@
+export { CylinderDetailPage as default } from '@/features/cylinders/CylinderPage'

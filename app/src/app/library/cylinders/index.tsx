@@ -1,0 +1,1 @@
+export { CylindersPage as default } from '@/features/cylinders/CylindersPage'

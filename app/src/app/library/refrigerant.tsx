@@ -1,0 +1,1 @@
+export { RefrigerantPage as default } from '@/features/cylinders/RefrigerantPage'

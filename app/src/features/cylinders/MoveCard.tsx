@@ -1,0 +1,137 @@
+import { bookProblemWords } from '@zetesis/contract'
+import type { Cylinder, CylinderMoved } from '@zetesis/core'
+import { useState } from 'react'
+import { chosenFor, slotFor, useInstrumentChoice } from '@/features/kit/choice'
+import { useSettings } from '@/settings/settings'
+import { useBook } from '@/sync/useBook'
+import { useSession } from '@/sync/useSession'
+import { Card } from '@/ui/Card'
+import { Choice } from '@/ui/Choice'
+import { FieldProblem } from '@/ui/FieldProblem'
+import { PickOne } from '@/ui/PickOne'
+import { Press } from '@/ui/Press'
+import { QuantityField, type QuantityText } from '@/ui/QuantityField'
+import { quantityInput } from '@/ui/quantityInput'
+import { TextField } from '@/ui/TextField'
+import { clearDraft, readDraft, saveDraft } from '@/ui/useDraft'
+import { Heading, Soft } from '@/ui/Words'
+
+type Kind = CylinderMoved['movement']
+const kinds: readonly { value: Kind; label: string }[] = [
+  { value: 'weighed', label: 'On the scale' },
+  { value: 'purchased', label: 'Bought' },
+  { value: 'returned', label: 'Returned' },
+  { value: 'transferred', label: 'Filled over' },
+]
+const labels: Record<Kind, string> = {
+  weighed: 'Scale shows, cylinder and all',
+  purchased: 'Refrigerant that came',
+  returned: 'Refrigerant that went back',
+  transferred: 'Refrigerant that went over',
+}
+
+interface Draft {
+  kind: Kind
+  mass: QuantityText
+  to?: string
+  note: string
+}
+
+/** What happened to a cylinder outside any unit. */
+export function MoveCard({ cylinder }: { cylinder: Cylinder }) {
+  const { system } = useSettings()
+  const { book, append } = useBook()
+  const { user } = useSession()
+  const [choice, choose] = useInstrumentChoice(user?.id)
+  const scales = slotFor(
+    'scale',
+    'Scale',
+    ['scale'],
+    book.instruments.map((kept) => kept.value),
+  )
+  const draftName = `move.${cylinder.id}`
+  const empty: Draft = { kind: 'weighed', mass: { text: '' }, note: '' }
+  const [draft, setDraft] = useState<Draft>(() => ({ ...empty, ...readDraft<Draft>(draftName) }))
+  const [problems, setProblems] = useState<{ mass?: string; to?: string }>({})
+  const change = (part: Partial<Draft>) => {
+    const next = { ...draft, ...part }
+    setDraft(next)
+    setProblems({})
+    saveDraft(draftName, next)
+  }
+  const others = book.cylinders.filter((c) => c.id !== cylinder.id)
+  const log = () => {
+    const mass = quantityInput('mass', system, { required: true }).safeParse(draft.mass)
+    if (!mass.success || !mass.data) return setProblems({ mass: mass.error?.issues[0]?.message })
+    const target = others.find((c) => c.id === draft.to)?.value
+    if (draft.kind === 'transferred' && target?.refrigerant && target.refrigerant !== cylinder.refrigerant)
+      return setProblems({
+        to: `Stop: ${target.name} holds ${target.refrigerant}. Two refrigerants never go into one cylinder.`,
+      })
+    const scale = chosenFor(scales, choice)
+    const [refused] = append({
+      kind: 'cylinderMoved',
+      movement: draft.kind,
+      cylinderId: cylinder.id,
+      mass: mass.data,
+      ...(draft.kind === 'transferred' && draft.to ? { toCylinderId: draft.to } : {}),
+      ...(draft.note.trim() ? { note: draft.note.trim() } : {}),
+      ...(scale ? { scale } : {}),
+    })
+    if (refused) return setProblems({ [refused.path === 'toCylinderId' ? 'to' : 'mass']: bookProblemWords(refused) })
+    clearDraft(draftName)
+    setDraft({ ...empty, kind: draft.kind })
+  }
+  return (
+    <Card>
+      <Heading>Log what happened to it</Heading>
+      <Choice
+        label="What"
+        options={kinds}
+        value={draft.kind}
+        onChange={(kind) => change({ kind: kind ?? draft.kind })}
+        testID="move"
+      />
+      {draft.kind === 'transferred' ? (
+        <>
+          <PickOne
+            label="Into"
+            options={others.map(({ id, value }) => ({ value: id, label: value.name }))}
+            value={draft.to}
+            onChange={(to) => change({ to })}
+            testID="move-to"
+          />
+          <FieldProblem id="move-to" problem={problems.to} />
+        </>
+      ) : null}
+      <QuantityField
+        label={labels[draft.kind]}
+        dimension="mass"
+        value={draft.mass}
+        onChange={(mass) => change({ mass })}
+        problem={problems.mass}
+        testID="move-mass"
+      />
+      <TextField
+        label={draft.kind === 'weighed' ? 'Why' : 'From or to whom'}
+        value={draft.note}
+        onChange={(note) => change({ note })}
+        testID="move-note"
+      />
+      {scales.options.length > 0 ? (
+        <PickOne
+          label="Scale"
+          options={scales.options.map((i) => ({ value: i.id, label: i.name }))}
+          value={chosenFor(scales, choice)?.id}
+          onChange={(id) => choose('scale', id)}
+          testID="move-scale"
+        />
+      ) : (
+        <Soft>No scale in the kit: the method’s ± counts.</Soft>
+      )}
+      <Press testID="log-move" onPress={log}>
+        Log it
+      </Press>
+    </Card>
+  )
+}

@@ -1,0 +1,37 @@
+import type { ScaleChange } from '@zetesis/rig'
+import { XStack } from 'tamagui'
+import { rigRunner } from '@/instruments/rigRunner'
+import { Press } from '@/ui/Press'
+
+/** What hands would do at the simulated scale. */
+export function ScaleControls({
+  unitId,
+  way,
+  next,
+}: {
+  unitId: string
+  way: 'out' | 'in'
+  /** the cylinder that is chosen: it comes on when the cylinder is changed */
+  next: { tareKg?: number; contentKg?: number }
+}) {
+  const apply = (change: ScaleChange) => rigRunner.apply(unitId, change)
+  return (
+    <XStack gap="$2" flexWrap="wrap">
+      <Press grow testID="valve-open" onPress={() => apply({ kind: 'flow', way })}>
+        Open the valve
+      </Press>
+      <Press grow testID="valve-shut" onPress={() => apply({ kind: 'flow', way: 'shut' })}>
+        Close it
+      </Press>
+      <Press look="quiet" testID="knock" onPress={() => apply({ kind: 'knock' })}>
+        Knock it
+      </Press>
+      <Press look="quiet" testID="lift" onPress={() => apply({ kind: 'lift', seconds: 7 })}>
+        Lift it
+      </Press>
+      <Press look="quiet" testID="swap" onPress={() => apply({ kind: 'swap', ...next })}>
+        Put the chosen cylinder on
+      </Press>
+    </XStack>
+  )
+}

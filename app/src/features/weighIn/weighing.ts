@@ -1,0 +1,92 @@
+import {
+  fromSi,
+  preferredUnit,
+  takesRecovered,
+  type Cylinder,
+  type Instrument,
+  type Quantity,
+  type ScaleHabits,
+  type ScaleStep,
+  type MethodProfile,
+  type UnitSystem,
+  type Weighed,
+} from '@zetesis/core'
+import type { CylinderStock } from '@/sync/useCylinders'
+
+/** What is said of a weighing whatever the scale is read from. */
+export interface How {
+  readonly direction: Weighed['direction']
+  readonly cylinderId?: string
+  /** its name, where it isn't in the book */
+  readonly cylinder: string
+  readonly side: NonNullable<Weighed['side']>
+  readonly phase: NonNullable<Weighed['phase']>
+  readonly running: boolean
+}
+
+export const scaleHabits = ({ scaleFastestKgPerS, scaleLeastStepKg }: MethodProfile): ScaleHabits => ({
+  fastestKgPerS: scaleFastestKgPerS.si,
+  leastStepKg: scaleLeastStepKg.si,
+})
+
+type Body = Omit<Weighed, 'v' | 'id' | 'at' | 'writtenAt'>
+
+/** The entry of one weighing. */
+export function weighedBody(
+  { direction, cylinder, side, phase, running }: How,
+  scale: { before: Quantity<'mass'>; after: Quantity<'mass'> },
+  { vessel, instrument }: { vessel?: Cylinder; instrument?: Instrument },
+): Body {
+  const name = vessel?.name ?? cylinder.trim()
+  return {
+    kind: 'weighed',
+    direction,
+    before: scale.before,
+    after: scale.after,
+    ...(name ? { cylinder: name } : {}),
+    ...(vessel ? { vessel } : {}),
+    side,
+    phase,
+    running,
+    ...(instrument ? { scale: instrument } : {}),
+  }
+}
+
+/** A level of the scale as a quantity, to the tenth of a gram that a recording keeps. */
+export function massOf(kg: number, system: UnitSystem): Quantity<'mass'> {
+  const unit = preferredUnit('mass', system)
+  return { value: Math.round(fromSi('mass', kg, unit) * 100) / 100, unit }
+}
+
+/** A transfer on a recording as a weighing: which way it went is the scale's to say. */
+export function transferBody(
+  step: ScaleStep,
+  how: How,
+  system: UnitSystem,
+  traceId: string,
+  named: { vessel?: Cylinder; instrument?: Instrument },
+): Body {
+  const direction = step.kg < 0 ? 'add' : 'remove'
+  const levels = { before: massOf(step.before.kg, system), after: massOf(step.after.kg, system) }
+  return { ...weighedBody({ ...how, direction }, levels, named), traceId, traceS: step.after.fromS }
+}
+
+/** Transfers of a recording that no entry of the log tells of yet. */
+export function unlogged(steps: readonly ScaleStep[], logged: readonly number[]): ScaleStep[] {
+  return steps.filter(
+    (s) => s.kind === 'transfer' && !logged.some((at) => at > s.before.toS && at < s.after.fromS + SAME_REST_S),
+  )
+}
+/** the edge of a rest moves by a second or two as more readings come */
+const SAME_REST_S = 4
+
+/** The cylinders that may stand on the scale for this: those with the unit's refrigerant first. */
+export function fitting(
+  cylinders: readonly CylinderStock[],
+  direction: Weighed['direction'],
+  refrigerant: string | undefined,
+): CylinderStock[] {
+  const fits = ({ cylinder }: CylinderStock) =>
+    direction === 'add' ? cylinder.refrigerant === refrigerant && !takesRecovered(cylinder) : takesRecovered(cylinder)
+  return [...cylinders.filter(fits), ...cylinders.filter((c) => !fits(c))]
+}
