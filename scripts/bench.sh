@@ -13,3 +13,4 @@ node bench/bundle.mjs
 chmod 755 "$BENCH_DIR"
 pg_start "$BENCH_DIR/pg" fast
 node --import tsx bench/traces.ts
+node --import tsx bench/cylinders.ts

@@ -103,6 +103,8 @@ export const CylinderRow = z.object({
   cylinder: CylinderSchema,
   netKg: z.number(),
   standardUncertaintyKg: z.number(),
+  /** what is in it by what came; null where it is empty or nobody said */
+  holds: refrigerantName,
   findings: z.array(finding).readonly(),
   movements: z.number(),
   lastAt: instant.optional(),

@@ -23,6 +23,7 @@ CREATE TABLE "cylinders" (
 	"cylinder" jsonb NOT NULL,
 	"net_kg" double precision DEFAULT 0 NOT NULL,
 	"uncertainty_kg" double precision DEFAULT 0 NOT NULL,
+	"holds" text,
 	"findings" jsonb DEFAULT '[]'::jsonb NOT NULL,
 	"movements" integer DEFAULT 0 NOT NULL,
 	"last_at" timestamp with time zone,

@@ -1,5 +1,13 @@
 import { CylinderList, CylinderPage, RefrigerantReport, type CylinderRow } from '@zetesis/contract'
-import { bookMovements, stepKg, type AssessmentReport, type BookEntry, type Cylinder, type Entry } from '@zetesis/core'
+import {
+  asItIs,
+  bookMovements,
+  stepKg,
+  type AssessmentReport,
+  type BookEntry,
+  type Cylinder,
+  type Entry,
+} from '@zetesis/core'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { call } from './api'
@@ -31,8 +39,9 @@ export function useCylinders() {
   const rows = query.data?.cylinders
   const cylinders = useMemo(() => {
     const byId = new Map(book.cylinders.map((kept) => [kept.id, kept.value]))
-    const stock = [...byId.values()].map((cylinder): CylinderStock => {
-      const row = rows?.find((r) => r.cylinder.id === cylinder.id)
+    const stock = [...byId.values()].map((saved): CylinderStock => {
+      const row = rows?.find((r) => r.cylinder.id === saved.id)
+      const cylinder = asItIs(saved, row?.holds ?? undefined)
       const unsent = unsentKg(waiting, cylinder.id, byId)
       const known = row?.netKg ?? (rows ? 0 : undefined)
       return {

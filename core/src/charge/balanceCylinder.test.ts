@@ -51,6 +51,8 @@ describe('balanceCylinder', () => {
     const other = { refrigerant: 'R-410A' } as const
     expect(codes([move('recovered', 2, old), move('recovered', 2, other)])).toEqual(['mixed'])
     expect(codes([move('recovered', 2, old), move('returned', -2), move('recovered', 2, other)])).toEqual([])
+    expect(balanceCylinder([move('recovered', 2, old)]).holds).toBe('R-22')
+    expect(balanceCylinder([move('recovered', 2, old), move('returned', -2)]).holds).toBeUndefined()
     expect(codes([move('recovered', 9, old), move('recovered', 2, old)], { fillLimitKg: 10 })).toEqual(['overfilled'])
   })
   it('is empty without movements', () => {

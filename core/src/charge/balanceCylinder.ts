@@ -56,6 +56,8 @@ export interface CylinderBalance {
   readonly netKg: number
   readonly standardUncertaintyKg: number
   readonly findings: readonly CylinderFinding[]
+  /** what is in it; undefined where it is empty within its uncertainty, or nobody said */
+  readonly holds?: Refrigerant
   /** all differences found by weighing, added up: what the book can't explain */
   readonly unexplainedKg: number
 }
@@ -107,9 +109,9 @@ export function balanceCylinder(
     }
     if (m.kg > 0 && limits.fillLimitKg !== undefined && netKg > limits.fillLimitKg + TINY)
       findings.push({ code: 'overfilled', id: m.id, kg: netKg, limitKg: limits.fillLimitKg })
-    holds = netKg <= COVERAGE * Math.sqrt(variance) ? undefined : (holds ?? m.refrigerant)
+    holds = netKg <= COVERAGE * Math.sqrt(variance) + TINY ? undefined : (holds ?? m.refrigerant)
   }
-  return { netKg, standardUncertaintyKg: Math.sqrt(variance), findings, unexplainedKg }
+  return { netKg, standardUncertaintyKg: Math.sqrt(variance), findings, unexplainedKg, ...(holds ? { holds } : {}) }
 }
 
 /** sums of grams in floating point */

@@ -24,6 +24,12 @@ export interface Cylinder {
 /** Whether refrigerant is recovered into it: its fill is limited, and it never gives to a unit what isn't known. */
 export const takesRecovered = ({ state }: Pick<Cylinder, 'state'>) => state === 'recovered' || state === 'empty'
 
+/** The cylinder as a log should carry it: what was recovered into an empty one is in it now. */
+export function asItIs(cylinder: Cylinder, holds: Refrigerant | undefined): Cylinder {
+  if (!holds || cylinder.refrigerant) return cylinder
+  return { ...cylinder, refrigerant: holds, state: cylinder.state === 'empty' ? 'recovered' : cylinder.state }
+}
+
 export type CylinderProblem =
   | { code: 'noName'; path: 'name' }
   | { code: 'notPositive'; path: 'tare' | 'waterCapacity' }

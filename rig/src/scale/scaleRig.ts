@@ -47,7 +47,7 @@ export interface ScaleRig {
 const VALVE_LAG_S = 1.5
 /** Recovery machines are slower than gravity and pressure. */
 const RECOVERY_SHARE = 0.4
-const SWAP_S = 25
+const SWAP_S = 15
 /** an empty cylinder that takes recovered refrigerant was never full */
 const LEAST_FULL_KG = 1
 const MAX_STEP_S = 0.25

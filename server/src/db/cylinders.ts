@@ -124,6 +124,7 @@ export async function settle(
     .set({
       netKg: balance.netKg,
       uncertaintyKg: balance.standardUncertaintyKg,
+      holds: balance.holds ?? null,
       findings: balance.findings,
       movements: movements.length,
       lastAt: movements.length === 0 ? null : new Date(lastMs),

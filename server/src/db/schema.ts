@@ -133,6 +133,7 @@ export const cylinders = pgTable(
     cylinder: jsonb('cylinder').$type<Cylinder>().notNull(),
     netKg: doublePrecision('net_kg').notNull().default(0),
     uncertaintyKg: doublePrecision('uncertainty_kg').notNull().default(0),
+    holds: text('holds').$type<Refrigerant>(),
     findings: jsonb('findings').$type<readonly CylinderFinding[]>().notNull().default([]),
     movements: integer('movements').notNull().default(0),
     lastAt: timestamp('last_at', { withTimezone: true }),

@@ -27,6 +27,10 @@ const stock = {
     stamped: { refrigerant: 'R-410A', state: 'reclaimed', tare: kilos(4.1), owner: 'Copper & Vale' },
     opening: kilos(5.77),
   },
+  'C-16': {
+    stamped: { refrigerant: 'R-32', state: 'virgin', tare: ounces(88), owner: 'Copper & Vale' },
+    opening: lb(18.5),
+  },
   'C-21': {
     stamped: { refrigerant: 'R-422D', state: 'virgin', tare: ounces(96), owner: 'Copper & Vale' },
     opening: lb(24),

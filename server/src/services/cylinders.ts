@@ -138,6 +138,7 @@ const cylinderRow = (row: CylinderRecord) => ({
   cylinder: row.cylinder,
   netKg: row.netKg,
   standardUncertaintyKg: row.uncertaintyKg,
+  holds: row.holds,
   findings: row.findings,
   movements: row.movements,
   ...(row.lastAt ? { lastAt: row.lastAt.toISOString() } : {}),

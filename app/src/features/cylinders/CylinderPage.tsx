@@ -26,6 +26,8 @@ export function CylinderDetailPage() {
   const { book, loading } = useBook()
   const kept = book.cylinders.find((c) => c.id === cylinderId)
   const fresh = cylinderId === 'new'
+  const stock = useCylinders().cylinders.find((c) => c.cylinder.id === cylinderId)
+  const now = stock?.cylinder ?? kept?.value ?? { refrigerant: undefined, state: 'empty' as const }
   return (
     <Page
       back="/library/cylinders"
@@ -34,9 +36,7 @@ export function CylinderDetailPage() {
           <Title>{fresh ? 'New cylinder' : (kept?.value.name ?? 'Cylinder')}</Title>
           <Soft>
             {kept
-              ? [kept.value.refrigerant, cylinderStateWords[kept.value.state], kept.value.owner]
-                  .filter(Boolean)
-                  .join(' · ')
+              ? [now.refrigerant, cylinderStateWords[now.state], kept.value.owner].filter(Boolean).join(' · ')
               : 'As it stands in the van'}
           </Soft>
         </>

@@ -41,7 +41,7 @@ export function LiveScale({
   return (
     <YStack gap="$2" testID="live-scale">
       <XStack alignItems="flex-end" gap="$3" flexWrap="wrap">
-        <Figure testID="live-net">{`${figure} ${unit}`}</Figure>
+        <Figure fontSize="$8" lineHeight="$8" testID="live-net">{`${figure} ${unit}`}</Figure>
         {dueKg === undefined ? null : <Body>{`of ${showText('mass', dueKg, system)} due`}</Body>}
       </XStack>
       <Soft testID="live-state">

@@ -117,6 +117,28 @@ function WeighIn({ unit }: { unit: UnitHandle }) {
   return (
     <YStack gap="$4">
       <BalanceBanner view={view} />
+      {session && !view.sealed ? (
+        <Card>
+          {watch ? (
+            <LiveScale watch={watch} beforeKg={view.charge.weighedKg} dueKg={dueKg} loggedKg={loggedKg} />
+          ) : (
+            <Soft>The scale settles …</Soft>
+          )}
+          {next ? (
+            <Body testID="confirm-step">
+              {`${showText('mass', Math.abs(next.kg), system)} went ${next.kg < 0 ? 'out of' : 'into'} the cylinder: ${showText('mass', next.before.kg, system)} → ${showText('mass', next.after.kg, system)}. Right? Then log it.`}
+            </Body>
+          ) : null}
+          {[problems.after, problems.cylinder].map((problem) =>
+            problem ? (
+              <Body key={problem} color="$oxide" testID="step-problem">
+                {problem}
+              </Body>
+            ) : null,
+          )}
+          <ScaleControls unitId={unit.unitId} way={draft.direction === 'add' ? 'out' : 'in'} next={onPlate(stock)} />
+        </Card>
+      ) : null}
       <DueCard view={view} />
       {view.sealed ? null : (
         <>
@@ -172,27 +194,7 @@ function WeighIn({ unit }: { unit: UnitHandle }) {
               </>
             ) : null}
             {from === 'file' ? <ImportCard unit={unit} use={importing} /> : null}
-            {from === 'rig' ? (
-              <>
-                {watch ? (
-                  <LiveScale watch={watch} beforeKg={view.charge.weighedKg} dueKg={dueKg} loggedKg={loggedKg} />
-                ) : null}
-                {next ? (
-                  <Body testID="confirm-step">
-                    {`${showText('mass', Math.abs(next.kg), system)} went ${next.kg < 0 ? 'out of' : 'into'} the cylinder: ${showText('mass', next.before.kg, system)} → ${showText('mass', next.after.kg, system)}. Right? Then log it.`}
-                  </Body>
-                ) : null}
-                {problems.after ? <Body color="$oxide">{problems.after}</Body> : null}
-                {session ? (
-                  <ScaleControls
-                    unitId={unit.unitId}
-                    way={draft.direction === 'add' ? 'out' : 'in'}
-                    next={onPlate(stock)}
-                  />
-                ) : null}
-                <RigCard unit={unit} kind="scale" set={onPlate(stock)} />
-              </>
-            ) : null}
+            {from === 'rig' ? <RigCard unit={unit} kind="scale" set={onPlate(stock)} /> : null}
             {problems.all ? <Body color="$oxide">{problems.all}</Body> : null}
           </Card>
           {from === 'rig' ? null : (
