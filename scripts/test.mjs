@@ -83,7 +83,9 @@ if (which === 'all' || which === 'api') await jest('api', ['api'])
 if (which === 'all' || which === 'e2e')
   await nodeTests(
     'e2e',
-    ['journey', 'verdicts', 'vacuum', 'nitrogen', 'cylinders', 'library', 'tools', 'faults'].map((name) => `e2e/src/${name}.test.ts`),
+    ['journey', 'verdicts', 'vacuum', 'nitrogen', 'cylinders', 'library', 'tools', 'faults'].map(
+      (name) => `e2e/src/${name}.test.ts`,
+    ),
   )
 
 rmSync(scratch, { recursive: true, force: true })

@@ -47,7 +47,16 @@ const shots: Shot[] = [
     // the recording arrives after the page
     prepare: async (driver) => void (await driver.page.waitForSelector('[data-testid="decay-sheet"] polyline')),
   },
-  { name: 'vacuum-dark', size: phone, path: (ids) => `/units/${ids['K-06']}/vacuum`, see: 'decay-sheet', dark: true },
+  {
+    name: 'cylinder',
+    size: phone,
+    path: () => '/library/cylinders',
+    see: 'cylinder-C-12',
+    prepare: async (driver) => {
+      await driver.press('cylinder-C-12')
+      await driver.see('movement-weighed')
+    },
+  },
   { name: 'weigh-in', size: phone, path: (ids) => `/units/${ids['K-05']}/weigh-in`, see: 'due' },
   { name: 'start-up', size: phone, path: (ids) => `/units/${ids['K-03']}/start-up`, see: 'ladder' },
   {
