@@ -51,6 +51,8 @@ export interface ScaleHabits {
 
 /** A level is one when it lasts so long within its scatter. */
 const REST_S = 5
+/** A level that has lasted so long is where a weighing ends; a shorter one may be the last of the flow. */
+export const SETTLED_S = 8
 /** Running median over so many samples: a single knock is one sample or two. */
 const MEDIAN = 5
 const RATE_S = 8
@@ -84,7 +86,7 @@ export function watchScale(
     .sort((a, b) => a.timeS - b.timeS)
   const smooth = runningMedian(read.map((s) => s.kg))
   const sigma = Math.max(scatter(read.map((s) => s.kg)), LEAST_SIGMA_KG)
-  const rests = joinRests(findRests(read, smooth, sigma), sigma, leastStepKg)
+  const rests = withoutTails(joinRests(findRests(read, smooth, sigma), sigma, leastStepKg), leastStepKg)
   const steps = rests.slice(1).map((after, i): ScaleStep => {
     const before = rests[i]!
     const between = read.flatMap((s, k) => (s.timeS > before.toS && s.timeS < after.fromS ? [smooth[k]!] : []))
@@ -197,6 +199,16 @@ function joinRests(rests: readonly ScaleRest[], sigma: number, leastStepKg: numb
     else joined[joined.length - 1] = { ...rest, fromS: before.fromS }
   }
   return joined
+}
+
+/** A valve that closes runs on a little: a short level that goes on the same way, and not far, is the end of the flow and no rest. */
+function withoutTails(rests: readonly ScaleRest[], leastStepKg: number): ScaleRest[] {
+  return rests.filter((rest, i) => {
+    const [before, after] = [rests[i - 1], rests[i + 1]]
+    if (!before || !after || rest.toS - rest.fromS >= SETTLED_S || after.fromS - rest.toS > REST_S) return true
+    const on = after.kg - rest.kg
+    return Math.sign(on) !== Math.sign(rest.kg - before.kg) || Math.abs(on) > 4 * leastStepKg
+  })
 }
 
 /** Slope of the readings since a time, kg/s: the median of all slopes between them (Theil–Sen). */

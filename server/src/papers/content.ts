@@ -148,7 +148,7 @@ export function chargeLines({ charge, facts }: UnitView, system: UnitSystem): Li
       const counted = showText('length', section.countedM, system)
       const adder = showText('massPerLength', section.adderKgPerM, system)
       const source = section.source === 'label' ? 'label' : 'computed from the tube'
-      lines.push({ label: 'Line set', value: `${counted} × ${adder} (${source}) = ${mass(section.kg)}` })
+      lines.push({ label: 'Line-set adjustment', value: `${counted} × ${adder} (${source}) = ${mass(section.kg)}` })
     }
     for (const item of items) lines.push({ label: item.name, value: mass(item.kg) })
     if (due.startShare !== undefined) {

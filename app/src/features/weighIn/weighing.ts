@@ -1,4 +1,5 @@
 import {
+  SETTLED_S,
   fromSi,
   preferredUnit,
   takesRecovered,
@@ -74,7 +75,10 @@ export function transferBody(
 /** Transfers of a recording that no entry of the log tells of yet. */
 export function unlogged(steps: readonly ScaleStep[], logged: readonly number[]): ScaleStep[] {
   return steps.filter(
-    (s) => s.kind === 'transfer' && !logged.some((at) => at > s.before.toS && at < s.after.fromS + SAME_REST_S),
+    (s) =>
+      s.kind === 'transfer' &&
+      s.after.toS - s.after.fromS >= SETTLED_S &&
+      !logged.some((at) => at > s.before.toS && at < s.after.fromS + SAME_REST_S),
   )
 }
 /** the edge of a rest moves by a second or two as more readings come */
