@@ -64,7 +64,8 @@ export async function deleteMovements(
       ? eq(m.unitId, of.unitId)
       : 'bookOf' in of
         ? and(isNull(m.unitId), inArray(m.cylinderId, [...of.bookOf]))
-        : inArray(m.entryId, [...of.entryIds])
+        : // only what the book told: a unit's weighing is struck out in its own log
+          and(isNull(m.unitId), inArray(m.entryId, [...of.entryIds]))
   const gone = await tx
     .delete(m)
     .where(and(eq(m.companyId, companyId), which))

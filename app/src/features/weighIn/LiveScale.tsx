@@ -24,6 +24,7 @@ export function LiveScale({
   beforeKg,
   dueKg,
   loggedKg,
+  toleranceKg,
 }: {
   watch: ScaleWatch
   /** weighed in before this recording, or logged from it */
@@ -31,6 +32,8 @@ export function LiveScale({
   dueKg?: number
   /** of this recording's transfers, what the log has already */
   loggedKg: number
+  /** more than this over what is due is said; the method's */
+  toleranceKg: number
 }) {
   const { system } = useSettings()
   const inKg = beforeKg + watch.liveKg - loggedKg
@@ -60,7 +63,7 @@ export function LiveScale({
           testID="close-in"
         />
       ) : null}
-      {over > 0.03 && watch.state !== 'disturbed' ? (
+      {over > toleranceKg && watch.state !== 'disturbed' ? (
         <Banner metal="out" word={`${showText('mass', over, system)} over`} testID="overshoot">
           Close, and take it out again if the label asks for no more.
         </Banner>

@@ -120,7 +120,13 @@ function WeighIn({ unit }: { unit: UnitHandle }) {
       {session && !view.sealed ? (
         <Card>
           {watch ? (
-            <LiveScale watch={watch} beforeKg={view.charge.weighedKg} dueKg={dueKg} loggedKg={loggedKg} />
+            <LiveScale
+              watch={watch}
+              beforeKg={view.charge.weighedKg}
+              dueKg={dueKg}
+              loggedKg={loggedKg}
+              toleranceKg={view.method.weighInToleranceKg.si}
+            />
           ) : (
             <Soft>The scale settles …</Soft>
           )}
