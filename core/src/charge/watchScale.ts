@@ -95,12 +95,16 @@ export function watchScale(
   const transferredKg = steps.reduce((sum, s) => sum - (s.kind === 'transfer' ? s.kg : 0), 0)
   const last = read.at(-1)
   const lastRest = rests.at(-1)
-  if (!last || !lastRest || last.timeS - lastRest.toS < 1.5 * spacing(read))
+  const away = last && lastRest ? last.kg - lastRest.kg : 0
+  const moved = Math.abs(away) > leastStepKg + 3 * sigma
+  // the first reading at another level is no rest: it lies next to one in time, but not in weight
+  if (!last || !lastRest || (!moved && last.timeS - lastRest.toS < 1.5 * spacing(read)))
     return { rests, steps, transferredKg, liveKg: transferredKg, rateKgPerS: 0, state: 'rest', lastKg: last?.kg }
   const flow = flowSince(read, last.timeS - RATE_S)
-  const away = last.kg - lastRest.kg
-  const jumped = Math.abs(flow) > 1.5 * fastestKgPerS || fastest(read, lastRest.toS) > 3 * fastestKgPerS + 6 * sigma
-  const state = jumped ? 'disturbed' : Math.abs(away) > leastStepKg + 3 * sigma ? 'flowing' : 'rest'
+  // the median holds a rest's last readings together, a jump among them: look back over as many
+  const sinceS = lastRest.toS - MEDIAN * spacing(read)
+  const jumped = Math.abs(flow) > 1.5 * fastestKgPerS || fastest(read, sinceS) > 3 * fastestKgPerS + 6 * sigma
+  const state = jumped ? 'disturbed' : moved ? 'flowing' : 'rest'
   const liveKg = transferredKg - (state === 'flowing' ? away : 0)
   return { rests, steps, transferredKg, liveKg, rateKgPerS: state === 'flowing' ? -flow : 0, state, lastKg: last.kg }
 

@@ -58,6 +58,18 @@ describe('watching the scale', () => {
     expect(watch.steps.map((s) => s.kind)).toContain('jump')
     expect(Math.abs(watch.transferredKg - rig.state().passedKg)).toBeLessThan(0.008)
   })
+  it('isn’t at rest from the first reading of another cylinder until it has stood still', () => {
+    const rig = createScaleRig(scaleRigs.calm, 3)
+    const samples: ScaleSample[] = []
+    const states = Array.from({ length: 70 }, (_, i) => {
+      if (i === 20) rig.apply({ kind: 'swap' })
+      samples.push(rig.step(1))
+      return { kg: samples.at(-1)!.kg!, state: watchScale(samples).state }
+    })
+    const on = states.findIndex(({ kg }, i) => i > 25 && kg > 1)
+    expect(states.slice(on, on + 4).map((s) => s.state)).toEqual(Array(4).fill('disturbed'))
+    expect(states.at(-1)!.state).toBe('rest')
+  })
   it('a tare that is lost is a jump, not a charge', () => {
     const { watch, rig } = play('calm', 180, { 20: out, 50: shut, 80: { kind: 'tareLost' }, 110: out, 140: shut })
     expect(watch.steps.map((s) => s.kind)).toEqual(['transfer', 'jump', 'transfer'])

@@ -29,6 +29,12 @@ export function ScaleControls({
       <Press look="quiet" testID="lift" onPress={() => apply({ kind: 'lift', seconds: 7 })}>
         Lift it
       </Press>
+      <Press look="quiet" testID="tug" onPress={() => apply({ kind: 'tug', seconds: 7 })}>
+        Pull the hose
+      </Press>
+      <Press look="quiet" testID="tare-lost" onPress={() => apply({ kind: 'tareLost' })}>
+        Switch it off and on
+      </Press>
       <Press look="quiet" testID="swap" onPress={() => apply({ kind: 'swap', ...next })}>
         Put the chosen cylinder on
       </Press>
