@@ -233,6 +233,7 @@ describe('weighed charge and the cylinder book', () => {
 
   it('keeps a cylinder’s book: bought, filled over, weighed, struck out', async () => {
     await lead.go('/library/cylinders')
+    await lead.see('cylinder-C-12')
     await lead.press('add-cylinder')
     await lead.type('cylinder-name', 'C-30')
     await lead.act(/Save the cylinder/)
