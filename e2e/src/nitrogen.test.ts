@@ -75,6 +75,18 @@ describe('the nitrogen test', () => {
     return id
   }
 
+  /** waits until the gauge has been up and begun to fall: the cylinder is shut, the gas cools */
+  const raised = () =>
+    lead.page.waitForFunction(
+      () => {
+        const shown = parseFloat(document.querySelector('[data-testid="live-gauge"]')?.textContent ?? '')
+        const store = window as unknown as { highest?: number }
+        store.highest = Math.max(store.highest ?? 0, shown || 0)
+        return store.highest > 200 && shown < store.highest - 1
+      },
+      { polling: 100 },
+    )
+
   it('is raised, held and judged live on the rig, through a reload', async () => {
     const live = await plated('V-10')
     await lead.press('source-rig')
@@ -87,7 +99,7 @@ describe('the nitrogen test', () => {
     await lead.shows('Stop: the plate allows 450.0 psig')
     await lead.type('raise-to', '300')
     await lead.press('raise')
-    await lead.reads('live-gauge', /^(2[0-9]|30)\d\.\d psig/)
+    await raised()
     await lead.press('raise-quiet')
     await act(/Begin the hold/)
     await lead.reads('test-verdict', /Holding|Hold is over/)
