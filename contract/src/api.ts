@@ -168,6 +168,7 @@ export const RefrigerantReport = z.object({
     }),
   ),
   jobs: z.array(z.object({ job: z.string(), refrigerant: refrigerantName, chargedKg: kg, recoveredKg: kg })),
+  hoses: z.array(z.object({ job: z.string(), refrigerant: refrigerantName, keptKg: kg, lostKg: kg })),
 })
 export type RefrigerantReport = z.infer<typeof RefrigerantReport>
 

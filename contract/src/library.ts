@@ -76,6 +76,10 @@ export const ModelLabelSchema: z.ZodType<ModelLabel> = z.strictObject({
     .array(z.strictObject({ tube: quantity('tube'), allowance: quantity('massPerLength') }))
     .max(20)
     .optional(),
+  items: z
+    .array(z.strictObject({ name: text(120), mass: quantity('mass') }))
+    .max(20)
+    .optional(),
   longLine: quantity('length').optional(),
   lowSideTest: quantity('gaugePressure').optional(),
   highSideTest: quantity('gaugePressure').optional(),

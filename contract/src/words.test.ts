@@ -173,6 +173,7 @@ describe('a sentence for everything that core says', () => {
       { code: 'notPositive', path: 'charge' },
       { code: 'wrongWayRound', path: 'outdoorHigh' },
       { code: 'emptyTable', path: 'tables.0' },
+      { code: 'noItemName', path: 'items.0.name' },
       { code: 'twiceInTable', path: 'tables.0.rows.1' },
       { code: 'sheet', path: 'sheets.0.cells', problem: { code: 'empty', path: 'cells' } },
     ]

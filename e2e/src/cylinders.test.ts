@@ -198,6 +198,34 @@ describe('weighed charge and the cylinder book', () => {
     await sent()
   })
 
+  it('goes on the next day from what the log says, and takes the label’s allowance and items', async () => {
+    const unit = await dueUnit('W-10')
+    const oz = (value: number) => ({ value, unit: 'oz' })
+    const label = {
+      name: 'Ostrel 24-V',
+      allowances: [{ tube: { value: 0.5, unit: 'in' }, allowance: { value: 1.2, unit: 'oz/ft' } }],
+      items: [{ name: 'drier', mass: oz(3) }],
+    }
+    const id = () => lead.page.evaluate(() => crypto.randomUUID())
+    await tellEntries(lead, unit, [
+      [24 * 60, { kind: 'weighed', direction: 'add', before: oz(300), after: oz(294) }],
+      [38, { kind: 'label', modelId: await id(), version: await id(), label }],
+    ])
+    await lead.go(`/units/${unit}/weigh-in`)
+    await lead.reads('weigh-verdict', /Add 9\.0 oz/)
+    await lead.press('line-set')
+    await lead.type('lineset-length', '10')
+    await lead.type('lineset-liquidLine', '0.5')
+    await lead.press('add-section')
+    await lead.shows('Section 2: 10 ft of 0.5 in at 1.2 oz/ft')
+    await lead.press('label-item-drier')
+    await lead.reads('weigh-verdict', /Add 24\.0 oz/)
+    await lead.type('before', '294')
+    await lead.type('after', '270')
+    await lead.act(/Log the weighing/)
+    await lead.reads('weigh-verdict', /Weighed in/)
+    await sent()
+  })
   it('reads a logger’s file: two transfers, a knock and a changed cylinder', async () => {
     const unit = await dueUnit('W-07')
     const grams = (t: number) => {

@@ -1,5 +1,5 @@
 import { CylinderList, CylinderPage, RefrigerantReport } from '@zetesis/contract'
-import type { BookEntry, BookEntryBody, Cylinder, EntryBody } from '@zetesis/core'
+import { customarySpec, type BookEntry, type BookEntryBody, type Cylinder, type EntryBody } from '@zetesis/core'
 import { randomUUID } from 'node:crypto'
 import { entry, makeWorld, type World } from './test/world'
 
@@ -136,6 +136,16 @@ describe('the cylinder book', () => {
     expect((await send(over).expect(422)).body.detail).toMatch(/Stop: .* at most/)
     expect((await page(c.id)).netKg).toBeCloseTo(11, 9)
   })
+  it('finds a recovery cylinder overfilled by the company’s own share', async () => {
+    const c = await stocked({ state: 'recovered', waterCapacity: kg(21) })
+    expect((await page(c.id)).findings).toEqual([])
+    const share = { quantity: { value: 50, unit: '%' } as const, source: 'our insurer' }
+    const profile = { ...customarySpec, id: randomUUID(), name: 'Careful', values: { cylinderFillShare: share } }
+    await tell(line({ kind: 'profileSaved', profile }), line({ kind: 'profileChosen', profileId: profile.id }))
+    expect((await page(c.id)).findings).toMatchObject([{ code: 'overfilled' }])
+    await tell(line({ kind: 'profileChosen', profileId: customarySpec.id }))
+    expect((await page(c.id)).findings).toEqual([])
+  })
   it('is one company’s own', async () => {
     const c = await stocked()
     await rook.get(`/api/cylinders/${c.id}`).expect(404)
@@ -162,6 +172,34 @@ describe('the report of a period', () => {
     expect(mine.closingKg).toBeCloseTo(10.25, 9)
     expect(mine.netIntoUnitsCo2eKg).toBeCloseTo(0.75 * 1774, 6)
     expect(report.jobs.find((j) => j.refrigerant === 'R-407C')).toMatchObject({ job: 'Test job' })
+  })
+  it('names what hoses kept and lost, without what was struck or drawn empty', async () => {
+    const hose = (fate: 'kept' | 'lost' | 'drawn', oz: number): EntryBody => ({
+      kind: 'hoseLeft',
+      bore: { value: 0.25, unit: 'in' },
+      length: { value: 5, unit: 'ft' },
+      phase: 'liquid',
+      temperature: { value: 90, unit: '°F' },
+      fate,
+      mass: { value: oz, unit: 'oz' },
+    })
+    const { unitId, told } = await unit(
+      [70, { kind: 'facts', facts: { refrigerant: 'R-454B' } }],
+      [60, hose('kept', 1)],
+      [50, hose('kept', 2)],
+      [40, hose('lost', 0.5)],
+      [30, hose('drawn', 3)],
+    )
+    const struck = entry({ kind: 'struck', strikes: told[2]!.id, reason: 'counted twice' })
+    await wren
+      .post(`/api/units/${unitId}/entries`)
+      .send({ entries: [struck] })
+      .expect(201)
+    const url = `/api/refrigerant?from=${yesterday()}&to=${today()}&assessment=AR5`
+    const { hoses } = RefrigerantReport.parse((await wren.get(url).expect(200)).body)
+    const mine = hoses.find((h) => h.refrigerant === 'R-454B')!
+    expect(mine.keptKg / 0.028349523125).toBeCloseTo(1, 9)
+    expect(mine.lostKg / 0.028349523125).toBeCloseTo(0.5, 9)
   })
   it('comes as CSV and as PDF', async () => {
     const query = `from=${yesterday()}&to=${today()}&units=si`

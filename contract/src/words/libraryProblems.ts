@@ -65,6 +65,8 @@ export function labelProblemWords(problem: LabelProblem): string {
       return 'A model needs its name.'
     case 'notPositive':
       return 'This must be more than zero.'
+    case 'noItemName':
+      return 'Say what it is: “indoor coil”.'
     case 'wrongWayRound':
       return 'The upper end must be above the lower one.'
     case 'emptyTable':

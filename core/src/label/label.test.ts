@@ -323,6 +323,12 @@ describe('a model label', () => {
     expect(said({ tables: [{ quantity: 'subcooling', rows: [row, row] }] })).toEqual([
       ['tables.0.rows.1', 'twiceInTable'],
     ])
+    const item = (name: string) => ({ name, mass: { value: -2, unit: 'oz' } as const })
+    expect(said({ items: [item('indoor coil'), item('drier')] })).toEqual([])
+    expect(said({ items: [item(' '), item('Indoor coil'), item('indoor-coil')] })).toEqual([
+      ['items.0.name', 'noItemName'],
+      ['items.2.name', 'twiceInTable'],
+    ])
     expect(said({ tables: [{ quantity: 'subcooling', rows: [{ orientation: 'up' }] }] })).toEqual([
       ['tables.0', 'emptyTable'],
     ])

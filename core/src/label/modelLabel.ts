@@ -24,6 +24,12 @@ export interface LineAllowance {
   readonly allowance: Quantity<'massPerLength'>
 }
 
+/** Something that the label adds to the charge (or takes off) where it is fitted: an indoor coil, a filter-drier. */
+export interface LabelItem {
+  readonly name: string
+  readonly mass: Quantity<'mass'>
+}
+
 /** What a maker's plate, sticker and literature say of one outdoor model. All but the name may be missing. */
 export interface ModelLabel {
   readonly name: string
@@ -34,6 +40,7 @@ export interface ModelLabel {
   readonly charge?: Quantity<'mass'>
   readonly includedLength?: Quantity<'length'>
   readonly allowances?: readonly LineAllowance[]
+  readonly items?: readonly LabelItem[]
   readonly longLine?: Quantity<'length'>
   readonly lowSideTest?: Quantity<'gaugePressure'>
   readonly highSideTest?: Quantity<'gaugePressure'>
@@ -95,6 +102,7 @@ export function labelHabits(label: ModelLabel | undefined): HabitOverlay {
 export type LabelProblem =
   | { code: 'noName'; path: 'name' }
   | { code: 'notPositive'; path: string }
+  | { code: 'noItemName'; path: string }
   | { code: 'wrongWayRound'; path: string }
   | { code: 'emptyTable'; path: string }
   | { code: 'twiceInTable'; path: string }
@@ -132,6 +140,11 @@ export function checkLabel(label: ModelLabel): LabelProblem[] {
   label.allowances?.forEach(({ tube, allowance }, i) => {
     if (tube.value <= 0) problems.push({ code: 'notPositive', path: `allowances.${i}.tube` })
     if (allowance.value < 0) problems.push({ code: 'notPositive', path: `allowances.${i}.allowance` })
+  })
+  label.items?.forEach(({ name }, i) => {
+    if (name.trim() === '') problems.push({ code: 'noItemName', path: `items.${i}.name` })
+    if (label.items!.findIndex((other) => sameName(other.name, name)) < i)
+      problems.push({ code: 'twiceInTable', path: `items.${i}.name` })
   })
   label.tables?.forEach((table, i) => problems.push(...checkTable(table, `tables.${i}`)))
   label.sheets?.forEach((sheet, i) =>

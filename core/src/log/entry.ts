@@ -1,6 +1,6 @@
 import type { Cylinder } from '../charge/cylinder'
 import type { Metering, Orientation } from '../label/equipment'
-import type { ModelLabel } from '../label/modelLabel'
+import type { LabelItem, ModelLabel } from '../label/modelLabel'
 import type { Instrument } from '../measurement/instrument'
 import type { HabitKey } from '../method/habits'
 import type { ProfileSpec } from '../method/profile'
@@ -90,11 +90,6 @@ export interface LineSectionFacts {
   /** the label's, where it names this size */
   readonly allowance?: Quantity<'massPerLength'>
 }
-export interface LabelItem {
-  readonly name: string
-  readonly mass: Quantity<'mass'>
-}
-
 /** A patch of facts: null clears. */
 export type FactsPatch = { [K in keyof UnitFacts]?: UnitFacts[K] | null }
 

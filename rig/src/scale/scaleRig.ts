@@ -30,6 +30,8 @@ export type ScaleChange =
   /** lifted off for so many seconds and put back */
   | { kind: 'lift'; seconds: number }
   | { kind: 'tug'; seconds: number }
+  /** somebody leans on the plate: more than it can carry */
+  | { kind: 'lean'; seconds: number }
   /** another cylinder in its place */
   | { kind: 'swap'; tareKg?: number; contentKg?: number }
   /** the scale was switched off and on: it begins at zero with the cylinder on it */
@@ -69,6 +71,7 @@ export function createScaleRig(spec: ScaleRigSpec, seed: number): ScaleRig {
   let offsetKg = 0
   let liftedUntil = 0
   let tuggedUntil = 0
+  let leantUntil = 0
   let knockKg = 0
   let gustKg = 0
   let swapping: Extract<ScaleChange, { kind: 'swap' }> | undefined
@@ -101,7 +104,7 @@ export function createScaleRig(spec: ScaleRigSpec, seed: number): ScaleRig {
       const steps = Math.max(1, Math.ceil(seconds / MAX_STEP_S))
       for (let i = 0; i < steps; i++) move(seconds / steps)
       const onPlate = timeS < liftedUntil ? 0 : tareKg + contentKg
-      const pulled = timeS < tuggedUntil ? spec.tugKg : 0
+      const pulled = (timeS < tuggedUntil ? spec.tugKg : 0) + (timeS < leantUntil ? spec.topKg : 0)
       const shaken = spec.noiseKg + (flow === 0 ? 0 : spec.shakeKg)
       const shown = onPlate + pulled + offsetKg + knockKg + gustKg + shaken * random.normal()
       return { timeS, kg: shown > spec.topKg ? null : Math.round(shown / spec.stepKg) * spec.stepKg }
@@ -119,6 +122,9 @@ export function createScaleRig(spec: ScaleRigSpec, seed: number): ScaleRig {
           return
         case 'tug':
           tuggedUntil = timeS + change.seconds
+          return
+        case 'lean':
+          leantUntil = timeS + change.seconds
           return
         case 'swap':
           wanted = 'shut'

@@ -1,5 +1,5 @@
 import type { Author, BookEntry, BookItem } from '@zetesis/core'
-import { and, asc, eq, gt, inArray, max } from 'drizzle-orm'
+import { and, asc, eq, gt, inArray, max, sql } from 'drizzle-orm'
 import type { Tx } from './client'
 import { bookEntries, companies } from './schema'
 
@@ -42,6 +42,17 @@ export async function insertBookEntries(
   )
 }
 
+/** The entries that say which method the company works by. */
+export async function methodEntries(tx: Tx, companyId: string): Promise<StoredBookItem[]> {
+  const kind = sql`${bookEntries.entry}->>'kind'`
+  const rows = await tx
+    .select()
+    .from(bookEntries)
+    .where(and(eq(bookEntries.companyId, companyId), inArray(kind, ['profileSaved', 'profileChosen', 'retired'])))
+    .orderBy(asc(bookEntries.seq))
+  return rows.map(stored)
+}
+
 export async function pageBook(
   db: Tx,
   companyId: string,
@@ -53,9 +64,11 @@ export async function pageBook(
     .where(and(eq(bookEntries.companyId, companyId), gt(bookEntries.seq, after)))
     .orderBy(asc(bookEntries.seq))
     .limit(limit)
-  return rows.map(({ seq, entry, authorId, authorName }) => ({
-    seq,
-    entry,
-    author: { id: authorId, name: authorName },
-  }))
+  return rows.map(stored)
 }
+
+const stored = ({ seq, entry, authorId, authorName }: typeof bookEntries.$inferSelect): StoredBookItem => ({
+  seq,
+  entry,
+  author: { id: authorId, name: authorName },
+})

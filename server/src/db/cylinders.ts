@@ -1,7 +1,14 @@
-import type { Cylinder, CylinderBalance, CylinderMoved, CylinderMovement, MovementSum } from '@zetesis/core'
+import {
+  takesRecovered,
+  type Cylinder,
+  type CylinderBalance,
+  type CylinderMoved,
+  type CylinderMovement,
+  type MovementSum,
+} from '@zetesis/core'
 import { and, asc, count, desc, eq, gte, inArray, isNull, lt, sql, sum } from 'drizzle-orm'
 import type { Tx } from './client'
-import { bookEntries, cylinderMovements, cylinders, jobs, unitState } from './schema'
+import { bookEntries, cylinderMovements, cylinders, jobs, logEntries, unitState } from './schema'
 
 export type CylinderRecord = typeof cylinders.$inferSelect
 export type MovementRecord = typeof cylinderMovements.$inferSelect
@@ -238,4 +245,29 @@ export async function sumByJob(db: Tx, companyId: string, { from, to }: Period) 
     .groupBy(cylinderMovements.jobId, jobs.name, cylinderMovements.refrigerant)
     .orderBy(asc(jobs.name), asc(cylinderMovements.refrigerant))
   return rows.map((row) => ({ ...row, charged: 0 - Number(row.charged), recovered: Number(row.recovered) }))
+}
+
+/** What hoses kept or lost in a period, struck entries left out, with the job and the unit's record that say which refrigerant it was. */
+export async function hosesIn(db: Tx, companyId: string, { from, to }: Period) {
+  return db
+    .select({ entry: logEntries.entry, at: logEntries.at, job: jobs.name, record: unitState.record })
+    .from(logEntries)
+    .innerJoin(unitState, and(eq(unitState.companyId, logEntries.companyId), eq(unitState.unitId, logEntries.unitId)))
+    .innerJoin(jobs, and(eq(jobs.companyId, unitState.companyId), eq(jobs.id, unitState.jobId)))
+    .where(
+      and(
+        eq(logEntries.companyId, companyId),
+        gte(logEntries.at, from),
+        lt(logEntries.at, to),
+        sql`${logEntries.entry}->>'kind' = 'hoseLeft'`,
+        sql`not exists (select 1 from ${logEntries} s where s.company_id = ${companyId} and s.unit_id = ${logEntries.unitId} and s.entry->>'kind' = 'struck' and s.entry->>'strikes' = ${logEntries.entry}->>'id')`,
+      ),
+    )
+    .orderBy(asc(jobs.name), asc(logEntries.at))
+}
+
+/** The company's cylinders that take recovered refrigerant. */
+export async function recoveryCylinders(tx: Tx, companyId: string): Promise<string[]> {
+  const rows = await tx.select().from(cylinders).where(eq(cylinders.companyId, companyId))
+  return rows.filter((row) => takesRecovered(row.cylinder)).map((row) => row.id)
 }

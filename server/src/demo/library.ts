@@ -14,6 +14,10 @@ import { degF, dF, feet, oz } from './story'
 
 /** The demo crew's book: made-up models with their labels, and the kit in the van. */
 
+const smallAllowance = {
+  tube: { value: 0.3125, unit: 'in' },
+  allowance: { value: 0.4, unit: 'oz/ft' },
+} as const
 const allowance = {
   tube: { value: 0.375, unit: 'in' },
   allowance: { value: 0.6, unit: 'oz/ft' },
@@ -40,7 +44,11 @@ export const demoModels = {
     mode: 'coolingOnly',
     charge: oz(98),
     includedLength: feet(15),
-    allowances: [allowance],
+    allowances: [smallAllowance, allowance],
+    items: [
+      { name: 'indoor coil with 4 rows', mass: oz(6) },
+      { name: 'second filter-drier', mass: oz(3) },
+    ],
     longLine: feet(80),
     highSideTest: { value: 450, unit: 'psig' },
     ratedVoltage: { value: 230, unit: 'V' },

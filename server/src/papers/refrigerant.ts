@@ -99,6 +99,14 @@ export async function refrigerantPdf({
     ],
     report.jobs.map((j) => [j.job, j.refrigerant ?? 'not named', mass(j.chargedKg), mass(j.recoveredKg)]),
   )
+  if (report.hoses.length > 0)
+    y = table(
+      doc,
+      y + 20,
+      'In hoses: left a cylinder, not in a unit',
+      [{ name: '', width: 240 }, { name: 'refrigerant', width: 90 }, number('kept', 90), number('lost', 90)],
+      report.hoses.map((h) => [h.job, h.refrigerant ?? 'not named', mass(h.keptKg), mass(h.lostKg)]),
+    )
   table(
     doc,
     y + 20,

@@ -2,28 +2,37 @@ import type { CylinderPage, RefrigerantReport } from '@zetesis/contract'
 import {
   balanceCylinder,
   bookMovements,
-  customaryProfile,
+  chosenProfile,
   fillLimitKg,
+  foldBook,
   refrigerantLines,
+  resolveProfile,
   takesRecovered,
+  toSi,
+  unitFacts,
   unitMovements,
   type AssessmentReport,
+  type BookEntry,
   type BookItem,
   type Entry,
+  type MethodProfile,
   type UnitMovement,
   type UnitRecord,
 } from '@zetesis/core'
+import { methodEntries } from '../db/book'
 import type { Db, Tx } from '../db/client'
 import {
   bookedMoves,
   deleteMovements,
   findCylinder,
+  hosesIn,
   insertMovements,
   listCylinders,
   lockCylinders,
   movementsOf,
   pageMovements,
   putCylinder,
+  recoveryCylinders,
   settle,
   sumByJob,
   sumMovements,
@@ -34,6 +43,8 @@ import { notFound } from '../http/problem'
 
 /** Entries after which a unit's movements may be others: its weighings, and what says which refrigerant and scale they were. */
 const moving: ReadonlySet<Entry['kind']> = new Set(['weighed', 'struck', 'facts', 'label', 'method', 'override'])
+
+const choosing: ReadonlySet<BookEntry['kind']> = new Set(['profileSaved', 'profileChosen', 'retired'])
 
 /** Writes what a unit's log says of cylinders into the book, in the transaction that appends to the log. */
 export async function bookUnit(
@@ -75,6 +86,8 @@ export async function bookCompany(tx: Tx, companyId: string, items: readonly Boo
       if (entry.toCylinderId) touched.add(entry.toCylinderId)
     }
     if (entry.kind === 'movementStruck') struck.push(entry.strikes)
+    // another method may have another fill limit
+    if (choosing.has(entry.kind)) for (const id of await recoveryCylinders(tx, companyId)) touched.add(id)
   }
   for (const id of await deleteMovements(tx, companyId, { entryIds: struck })) touched.add(id)
   if (touched.size === 0) return
@@ -121,17 +134,24 @@ function rowOf(
 }
 
 async function balance(tx: Tx, companyId: string, ids: readonly string[]): Promise<void> {
+  if (ids.length === 0) return
+  const method = resolveProfile(chosenProfile(foldBook(await methodEntries(tx, companyId))))
   for (const row of await lockCylinders(tx, companyId, [...new Set(ids)].sort())) {
     const movements = await movementsOf(tx, companyId, row.id)
-    await settle(tx, companyId, row.id, balanceCylinder(movements, { fillLimitKg: limitOf(row, movements) }), movements)
+    const limit = limitOf(row, movements, method)
+    await settle(tx, companyId, row.id, balanceCylinder(movements, { fillLimitKg: limit }), movements)
   }
 }
 
-/** Recovery cylinders have a limit; it rests on what is in them. */
-function limitOf({ cylinder }: Pick<CylinderRecord, 'cylinder'>, movements: Awaited<ReturnType<typeof movementsOf>>) {
+/** Recovery cylinders have a limit, by the company's method; it rests on what is in them. */
+function limitOf(
+  { cylinder }: Pick<CylinderRecord, 'cylinder'>,
+  movements: Awaited<ReturnType<typeof movementsOf>>,
+  method: MethodProfile,
+) {
   if (!takesRecovered(cylinder)) return undefined
   const holds = cylinder.refrigerant ?? movements.find((m) => m.kg > 0)?.refrigerant
-  return fillLimitKg(cylinder, holds, customaryProfile)
+  return fillLimitKg(cylinder, holds, method)
 }
 
 const cylinderRow = (row: CylinderRecord) => ({
@@ -183,7 +203,11 @@ export async function refrigerantReport(
   period: Period,
   assessment: AssessmentReport,
 ): Promise<RefrigerantReport> {
-  const [sums, byJob] = [await sumMovements(db, companyId, period), await sumByJob(db, companyId, period)]
+  const [sums, byJob, hoses] = await Promise.all([
+    sumMovements(db, companyId, period),
+    sumByJob(db, companyId, period),
+    hosesIn(db, companyId, period),
+  ])
   return {
     from: period.from.toISOString(),
     to: period.to.toISOString(),
@@ -195,7 +219,22 @@ export async function refrigerantReport(
       chargedKg: charged,
       recoveredKg: recovered,
     })),
+    hoses: hoseLines(hoses),
   }
+}
+
+/** Kept in hoses and lost with them, by job and refrigerant: it left a cylinder and is in no unit. */
+function hoseLines(found: Awaited<ReturnType<typeof hosesIn>>): RefrigerantReport['hoses'] {
+  const lines = new Map<string, RefrigerantReport['hoses'][number]>()
+  for (const { entry, job, record } of found) {
+    if (entry.kind !== 'hoseLeft' || entry.fate === 'drawn') continue
+    const refrigerant = unitFacts(record).refrigerant ?? null
+    const key = `${job} ${refrigerant ?? ''}`
+    const line = lines.get(key) ?? { job, refrigerant, keptKg: 0, lostKg: 0 }
+    line[entry.fate === 'kept' ? 'keptKg' : 'lostKg'] += toSi('mass', entry.mass)
+    lines.set(key, line)
+  }
+  return [...lines.values()]
 }
 
 export async function movementsIn(db: Db, companyId: string, period: Period) {

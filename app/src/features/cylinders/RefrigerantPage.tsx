@@ -90,6 +90,17 @@ export function RefrigerantPage() {
           />
         </Card>
       ) : null}
+      {data && data.hoses.length > 0 ? (
+        <Card testID="report-hoses">
+          <Heading>In hoses, not in units</Heading>
+          <WorkingLines
+            lines={data.hoses.map((h) => ({
+              name: `${h.job}, ${h.refrigerant ?? 'refrigerant not named'}`,
+              value: `${showText('mass', h.keptKg, system)} kept, ${showText('mass', h.lostKg, system)} lost`,
+            }))}
+          />
+        </Card>
+      ) : null}
     </Page>
   )
 }

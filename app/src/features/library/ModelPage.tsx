@@ -30,6 +30,7 @@ import {
   type ModelDraft,
   type Problems,
 } from './modelDraft'
+import { ItemEditor } from './ItemEditor'
 import { SheetEditor } from './SheetEditor'
 import { orientationRows, TableEditor } from './TableEditor'
 
@@ -79,7 +80,7 @@ function ModelForm({ kept }: { kept?: Kept<ModelLabel> }) {
   const { control, getValues, setError, clearErrors, setValue } = form
   const [problems, setProblems] = useState<Problems>({})
   const [open, setOpen] = useState<string>()
-  const [allowances, tables, sheets] = useWatch({ control, name: ['allowances', 'tables', 'sheets'] })
+  const [allowances, items, tables, sheets] = useWatch({ control, name: ['allowances', 'items', 'tables', 'sheets'] })
 
   const save = () => {
     clearErrors()
@@ -98,7 +99,7 @@ function ModelForm({ kept }: { kept?: Kept<ModelLabel> }) {
     router.navigate((unitId ? stageHref(unitId, 'prepare') : '/library') as never)
   }
   useBarAction('Save the label', save)
-  const change = <K extends 'allowances' | 'tables' | 'sheets'>(name: K, value: ModelDraft[K]) => {
+  const change = <K extends 'allowances' | 'items' | 'tables' | 'sheets'>(name: K, value: ModelDraft[K]) => {
     setValue(name, value as never, { shouldDirty: true })
     localStorage.setItem(`zetesis.draft.${draftName}`, JSON.stringify(getValues()))
   }
@@ -151,6 +152,7 @@ function ModelForm({ kept }: { kept?: Kept<ModelLabel> }) {
         <Heading>Charge and lines</Heading>
         {modelQuantities.filter((q) => q.group === 'charge').map((q) => quantity(q.name))}
         <AllowanceEditor rows={allowances} onChange={(rows) => change('allowances', rows)} problems={problems} />
+        <ItemEditor rows={items} onChange={(rows) => change('items', rows)} problems={problems} />
       </Card>
       {groups.map(({ group, title, summary }) => {
         const fields = modelQuantities.filter((q) => q.group === group)

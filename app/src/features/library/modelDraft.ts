@@ -80,6 +80,11 @@ export interface AllowanceDraft {
   readonly allowance: QuantityText
 }
 
+export interface ItemDraft {
+  readonly name: string
+  readonly mass: QuantityText
+}
+
 export type ModelDraft = { [Q in QuantityName]: QuantityText } & {
   name: string
   maker: string
@@ -87,6 +92,7 @@ export type ModelDraft = { [Q in QuantityName]: QuantityText } & {
   metering?: Metering
   mode?: 'coolingOnly' | 'heatPump'
   allowances: AllowanceDraft[]
+  items: ItemDraft[]
   tables: TableDraft[]
   sheets: SheetItemDraft[]
 }
@@ -109,6 +115,7 @@ export function modelDraft(label: ModelLabel | undefined): ModelDraft {
       tube: acrTubes.find((t) => Math.abs(t.outsideDiameterM - toSi('tube', tube)) < 1e-4)?.name ?? '',
       allowance: quantityText(allowance),
     })),
+    items: (label?.items ?? []).map(({ name, mass }) => ({ name, mass: quantityText(mass) })),
     tables: (label?.tables ?? []).map(({ quantity, rows }) => ({ quantity, rows: rows.map(rowDraft) })),
     sheets: (label?.sheets ?? []).map((sheet) => ({
       shape: sheet.shape,
@@ -193,6 +200,13 @@ export function readModel(
               },
             ]
           : []
+      }),
+    ),
+    items: list(
+      draft.items.flatMap(({ name, mass }, i) => {
+        const value = read('mass', mass, `items.${i}.mass`)
+        if (!value && name.trim() !== '') problems[`items.${i}.mass`] ??= 'Type what the label adds for it.'
+        return value ? [{ name: name.trim(), mass: value }] : []
       }),
     ),
     tables: list(

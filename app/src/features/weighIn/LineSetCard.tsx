@@ -1,4 +1,4 @@
-import { showTyped } from '@zetesis/core'
+import { allowanceFor, sameName, showTyped, toSi, type LabelItem } from '@zetesis/core'
 import { useState } from 'react'
 import { XStack } from 'tamagui'
 import { useEntryForm } from '@/features/unit/useEntryForm'
@@ -29,6 +29,8 @@ export function LineSetCard({ unit }: { unit: UnitHandle }) {
   const { system } = useSettings()
   const sections = facts.sections ?? []
   const items = facts.labelItems ?? []
+  const label = unit.record.items.label.at(-1)?.entry.label
+  const offered = (label?.items ?? []).filter((item) => !items.some((i) => sameName(i.name, item.name)))
   const [open, setOpen] = useState(false)
   const form = useEntryForm<Draft>(unit, 'lineSet', {
     length: blank,
@@ -53,11 +55,12 @@ export function LineSetCard({ unit }: { unit: UnitHandle }) {
     const vapourLine = optional('vapourLine', 'tube')
     const allowance = optional('allowance', 'massPerLength')
     if (!vapourLine.success || !allowance.success) return
+    const perLength = allowance.data ?? (label && allowanceFor(label, toSi('tube', liquidLine)))
     const section = {
       length,
       liquidLine,
       ...(vapourLine.data ? { vapourLine: vapourLine.data } : {}),
-      ...(allowance.data ? { allowance: allowance.data } : {}),
+      ...(perLength ? { allowance: perLength } : {}),
     }
     if (form.log({ kind: 'facts', facts: { sections: [...sections, section] } }, 'length'))
       form.done({ lift: draft.lift, item: draft.item, itemMass: draft.itemMass })
@@ -69,6 +72,8 @@ export function LineSetCard({ unit }: { unit: UnitHandle }) {
     if (mass && form.log({ kind: 'facts', facts: { labelItems: [...items, { name, mass }] } }, 'itemMass'))
       change({ item: '', itemMass: blank })
   }
+  const takeItem = ({ name, mass }: LabelItem) =>
+    form.log({ kind: 'facts', facts: { labelItems: [...items, { name, mass }] } }, 'itemMass')
   const setLift = () => {
     const lift = form.quantity('lift', 'length')
     if (lift) form.log({ kind: 'facts', facts: { lift } }, 'lift')
@@ -115,7 +120,12 @@ export function LineSetCard({ unit }: { unit: UnitHandle }) {
         {field('length', 'Length', 'length')}
         {field('liquidLine', 'Liquid line, outside', 'tube')}
         {field('vapourLine', 'Vapour line, outside', 'tube')}
-        {field('allowance', 'Allowance on the label', 'massPerLength', 'Empty: computed from the tube.')}
+        {field(
+          'allowance',
+          'Allowance on the label',
+          'massPerLength',
+          'Empty: the label’s for this size, else computed from the tube.',
+        )}
         <XStack gap="$2" flexWrap="wrap">
           <Press grow testID="add-section" onPress={addSection}>
             Add the section
@@ -131,6 +141,11 @@ export function LineSetCard({ unit }: { unit: UnitHandle }) {
           ) : null}
         </XStack>
         <Heading>Item of the label</Heading>
+        {offered.map((item) => (
+          <Press key={item.name} testID={`label-item-${item.name}`} onPress={() => takeItem(item)}>
+            {`The label’s ${item.name}, ${showTyped(item.mass)}`}
+          </Press>
+        ))}
         <TextField
           label="What"
           value={draft.item}

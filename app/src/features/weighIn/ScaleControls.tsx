@@ -32,6 +32,9 @@ export function ScaleControls({
       <Press look="quiet" testID="tug" onPress={() => apply({ kind: 'tug', seconds: 7 })}>
         Pull the hose
       </Press>
+      <Press look="quiet" testID="lean" onPress={() => apply({ kind: 'lean', seconds: 7 })}>
+        Lean on it
+      </Press>
       <Press look="quiet" testID="tare-lost" onPress={() => apply({ kind: 'tareLost' })}>
         Switch it off and on
       </Press>
