@@ -1,6 +1,7 @@
-import { fromSi, suspectUnit, toSi, units, type Dimension, type TraceChannel } from '@zetesis/core'
+import { fromSi, suspectUnit, systemChannels, toSi, units, type Dimension, type TraceChannel } from '@zetesis/core'
 import Papa from 'papaparse'
 import type { ColumnMapping, LogMapping, TimeKind } from './mapping'
+import { guessSystem } from './guessSystem'
 import { isNothing, readClockS, readDateMs, readNumber } from './numbers'
 
 export type LogRefusal =
@@ -19,14 +20,41 @@ export const channelDimension = {
   testPressure: 'gaugePressure',
   ambient: 'temperature',
   mass: 'mass',
+  suctionPressure: 'gaugePressure',
+  liquidPressure: 'gaugePressure',
+  suctionLine: 'temperature',
+  liquidLine: 'temperature',
+  discharge: 'temperature',
+  returnDryBulb: 'temperature',
+  returnHumidity: 'ratio',
+  supply: 'temperature',
+  outdoor: 'temperature',
+  staticPressure: 'staticPressure',
+  voltage: 'voltage',
+  amps: 'current',
 } as const satisfies Record<TraceChannel, Dimension>
+
+const gaugeUnits = ['psig', 'bar', 'kPa', 'MPa']
+const temperatureUnits = ['°F', '°C', 'K']
 
 /** Units that a file's column may be in, by the names of core, with Torr and its kin for vacuum. */
 export const channelUnits: Record<TraceChannel, readonly string[]> = {
   vacuum: ['micron', 'Pa', 'Torr', 'mbar', 'kPa'],
-  testPressure: ['psig', 'bar', 'kPa', 'MPa'],
-  ambient: ['°F', '°C', 'K'],
+  testPressure: gaugeUnits,
+  ambient: temperatureUnits,
   mass: ['g', 'kg', 'oz', 'lb'],
+  suctionPressure: gaugeUnits,
+  liquidPressure: gaugeUnits,
+  suctionLine: temperatureUnits,
+  liquidLine: temperatureUnits,
+  discharge: temperatureUnits,
+  returnDryBulb: temperatureUnits,
+  returnHumidity: ['%'],
+  supply: temperatureUnits,
+  outdoor: temperatureUnits,
+  staticPressure: ['in wc', 'Pa'],
+  voltage: ['V'],
+  amps: ['A'],
 }
 
 /** Value in SI; kPa isn't a unit that anybody types for vacuum, but loggers write it. */
@@ -183,6 +211,7 @@ function guessChannels(
   const pick = (test: RegExp, but: readonly (number | undefined)[]) =>
     free.find((i) => !but.includes(i) && test.test(name(i)))
   const ambient = pick(ambientHeader, [])
+  if ((systemChannels as readonly string[]).includes(wanted)) return guessSystem(free, name, numbersOf)
   if (wanted === 'mass') {
     const scale = pick(massHeader, [ambient]) ?? free.find((i) => i !== ambient)
     return scale === undefined ? {} : { mass: { column: scale, ...guessUnit('mass', name(scale), numbersOf(scale)) } }
@@ -208,7 +237,18 @@ function unitBehind(rows: readonly string[][], column: number): string {
   return /[^\d\s.,+-].*$/.exec((rows[0]?.[column] ?? '').trim())?.[0] ?? ''
 }
 
-const unitNames: Record<TraceChannel, readonly [RegExp, string][]> = {
+const gaugeNames: readonly [RegExp, string][] = [
+  [/psi/i, 'psig'],
+  [/mpa/i, 'MPa'],
+  [/kpa/i, 'kPa'],
+  [/bar/i, 'bar'],
+]
+const temperatureNames: readonly [RegExp, string][] = [
+  [/°\s?f\b|\bf\b|fahr/i, '°F'],
+  [/°\s?c\b|\bc\b|cels/i, '°C'],
+  [/\bk\b|kelvin/i, 'K'],
+]
+const unitNames: Partial<Record<Dimension, readonly [RegExp, string][]>> = {
   vacuum: [
     [/micron|mtorr|milli\s?torr|µm|(?<![a-z])um\b|µ/i, 'micron'],
     [/torr|mmhg/i, 'Torr'],
@@ -216,37 +256,43 @@ const unitNames: Record<TraceChannel, readonly [RegExp, string][]> = {
     [/kpa/i, 'kPa'],
     [/\bpa\b|pascal/i, 'Pa'],
   ],
-  testPressure: [
-    [/psi/i, 'psig'],
-    [/mpa/i, 'MPa'],
-    [/kpa/i, 'kPa'],
-    [/bar/i, 'bar'],
-  ],
+  gaugePressure: gaugeNames,
   mass: [
     [/\bkg\b|kilo/i, 'kg'],
     [/\boz\b|ounce/i, 'oz'],
     [/\blbs?\b|pound/i, 'lb'],
     [/\bg\b|gram/i, 'g'],
   ],
-  ambient: [
-    [/°?\s?f\b|fahr/i, '°F'],
-    [/°?\s?c\b|cels/i, '°C'],
-    [/\bk\b|kelvin/i, 'K'],
+  temperature: temperatureNames,
+  staticPressure: [
+    [/\bpa\b|pascal/i, 'Pa'],
+    [/in/i, 'in wc'],
   ],
 }
 
-function guessUnit(
+export function guessUnit(
   channel: TraceChannel,
   name: string,
   values: readonly number[],
 ): { unit: string; guessed?: boolean } {
-  const read = unitNames[channel].find(([test]) => test.test(name))?.[1]
+  const dimension = channelDimension[channel]
+  const read = unitNames[dimension]?.find(([test]) => test.test(name))?.[1]
   if (read) return { unit: read }
   const high = values.reduce((a, b) => Math.max(a, b), -Infinity)
-  if (channel === 'ambient') return { unit: high > 200 ? 'K' : high > 45 ? '°F' : '°C', guessed: true }
-  if (channel === 'mass') return { unit: high > 1000 ? 'g' : high > 100 ? 'oz' : 'kg', guessed: true }
-  if (channel === 'testPressure') return { unit: high > 60 ? 'psig' : 'bar', guessed: true }
-  return { unit: vacuumUnitOf(values), guessed: true }
+  switch (dimension) {
+    case 'temperature':
+      return { unit: high > 250 ? 'K' : high > (channel === 'discharge' ? 110 : 48) ? '°F' : '°C', guessed: true }
+    case 'mass':
+      return { unit: high > 1000 ? 'g' : high > 100 ? 'oz' : 'kg', guessed: true }
+    case 'gaugePressure':
+      return { unit: high > 700 ? 'kPa' : high > 60 ? 'psig' : 'bar', guessed: true }
+    case 'vacuum':
+      return { unit: vacuumUnitOf(values), guessed: true }
+    case 'staticPressure':
+      return { unit: high > 5 ? 'Pa' : 'in wc', guessed: true }
+    default:
+      return { unit: channelUnits[channel][0]! }
+  }
 }
 
 /** The unit in which these figures are a believable pull-down or decay; micron where several are. */

@@ -17,6 +17,8 @@ export interface ColumnMapping {
   readonly unit: string
   /** the unit was told from the figures, not read in the file */
   readonly guessed?: boolean
+  /** another column claims the same name: the person says which one it is */
+  readonly twin?: boolean
 }
 
 /** How a log file is to be read; guessed first, corrected by the person. */

@@ -1,8 +1,32 @@
-import { fromSi, preferredUnit, traceChannels, type TraceSample, type UnitSystem } from '@zetesis/core'
+import {
+  fromSi,
+  preferredUnit,
+  traceChannels,
+  type TraceChannel,
+  type TraceSample,
+  type UnitSystem,
+} from '@zetesis/core'
 import Papa from 'papaparse'
 import { channelDimension } from './guess'
 
-const names = { vacuum: 'vacuum', testPressure: 'test pressure', ambient: 'ambient', mass: 'scale' } as const
+const names: Record<TraceChannel, string> = {
+  vacuum: 'vacuum',
+  testPressure: 'test pressure',
+  ambient: 'ambient',
+  mass: 'scale',
+  suctionPressure: 'suction pressure',
+  liquidPressure: 'liquid pressure',
+  suctionLine: 'suction line',
+  liquidLine: 'liquid line',
+  discharge: 'discharge line',
+  returnDryBulb: 'return',
+  returnHumidity: 'return humidity',
+  supply: 'supply',
+  outdoor: 'outdoor',
+  staticPressure: 'static pressure',
+  voltage: 'voltage',
+  amps: 'current',
+}
 
 /** A recording as CSV, all of it: time as ISO 8601 and in seconds, then each channel in the units in use. An empty cell is no reading. */
 export function traceCsv(

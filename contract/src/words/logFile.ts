@@ -1,4 +1,4 @@
-import { formatNumber, type TraceChannel } from '@zetesis/core'
+import { formatNumber, systemChannels, type TraceChannel } from '@zetesis/core'
 import type { LogRefusal } from '../traceCsv/guess'
 import { MAX_LOG_BYTES, type LogMapping, type TimeKind } from '../traceCsv/mapping'
 import type { UnreadRow } from '../traceCsv/read'
@@ -19,6 +19,18 @@ export const recordedWords: Record<TraceChannel, string> = {
   testPressure: 'Gauge',
   ambient: 'Temperature at the pipe',
   mass: 'Scale',
+  suctionPressure: 'Suction pressure',
+  liquidPressure: 'Liquid pressure',
+  suctionLine: 'Suction line',
+  liquidLine: 'Liquid line',
+  discharge: 'Discharge line',
+  returnDryBulb: 'Return air',
+  returnHumidity: 'Return humidity',
+  supply: 'Supply air',
+  outdoor: 'Outdoor air',
+  staticPressure: 'Static pressure',
+  voltage: 'Voltage',
+  amps: 'Current',
 }
 
 /** Why a file can't be taken for a log, and what to do. */
@@ -53,5 +65,7 @@ export function columnName({ header, timeColumn, clockColumn, channels }: LogMap
   if (channels.testPressure?.column === column) return `pressure, ${channels.testPressure.unit}`
   if (channels.mass?.column === column) return `scale, ${channels.mass.unit}`
   if (channels.ambient?.column === column) return `pipe, ${channels.ambient.unit}`
+  const system = systemChannels.find((c) => channels[c]?.column === column)
+  if (system) return `${recordedWords[system].toLowerCase()}, ${channels[system]!.unit}`
   return header?.[column] ?? '–'
 }

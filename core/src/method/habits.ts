@@ -304,6 +304,41 @@ export const habitSpecs = {
   ),
 
   stepCapShare: spec('steps', 'ratio', 5, '%', 'never more than 5 % of the charge in one step', { min: 0.5, max: 20 }),
+  stepLeastKg: spec('steps', 'mass', 1, 'oz', 'a smaller step is lost in the scatter of the readings', {
+    min: 0.1,
+    max: 8,
+  }),
+  stepNoEffectShare: spec(
+    'steps',
+    'ratio',
+    25,
+    '%',
+    'two steps in a row that move less than a quarter of what they should: it isn’t the charge',
+    { max: 80 },
+  ),
+  restAgreeK: spec(
+    'settling',
+    'temperatureDifference',
+    3,
+    '°F',
+    'standing, saturation agrees with the air around the coil',
+    {
+      min: 0.5,
+      max: 15,
+    },
+  ),
+  clampsAgreeK: spec('instruments', 'temperatureDifference', 1.5, '°F', 'two clamps of ±1 °F on one temperature', {
+    min: 0.2,
+    max: 10,
+  }),
+  suctionOverReturnK: spec(
+    'airAndCoils',
+    'temperatureDifference',
+    5,
+    '°F',
+    'a suction line warmer than return air by more contradicts itself',
+    { max: 20 },
+  ),
   stepFraction: spec('steps', 'ratio', 70, '%', 'each step goes 70 % of the way to the near edge', {
     min: 10,
     max: 100,

@@ -4,8 +4,27 @@ import { CHUNK_SAMPLES, traceChannels, type TraceChannel, type TraceSample } fro
 
 /** Smallest step that is kept: a thousandth of a second; a hundredth of a micron, 10 Pa, a thousandth of a kelvin, a tenth of a gram. */
 const TIME_STEP_S = 0.001
-const steps: Record<TraceChannel, number> = { vacuum: 0.001, testPressure: 10, ambient: 0.001, mass: 0.0001 }
+const steps: Record<TraceChannel, number> = {
+  vacuum: 0.001,
+  testPressure: 10,
+  ambient: 0.001,
+  mass: 0.0001,
+  suctionPressure: 10,
+  liquidPressure: 10,
+  suctionLine: 0.001,
+  liquidLine: 0.001,
+  discharge: 0.001,
+  returnDryBulb: 0.001,
+  returnHumidity: 0.0001,
+  supply: 0.001,
+  outdoor: 0.001,
+  staticPressure: 0.1,
+  voltage: 0.1,
+  amps: 0.01,
+}
+/** channels as one byte, as long as the first eight are enough; else as a number */
 const FORMAT = 1
+const WIDE_FORMAT = 2
 
 /**
  * Samples as bytes: columns of differences to the sample before, zigzagged, seven bits a byte. One sample a second of a quiet gauge
@@ -17,7 +36,9 @@ const FORMAT = 1
 export function encodeChunk(samples: readonly TraceSample[]): Uint8Array {
   if (samples.length > CHUNK_SAMPLES) throw new RangeError('too many samples for a chunk')
   const channels = traceChannels.filter((c) => samples.some((s) => s.values[c] !== undefined))
-  const bytes: number[] = [FORMAT, channels.reduce((bits, c) => bits | (1 << traceChannels.indexOf(c)), 0)]
+  const bits = channels.reduce((sum, c) => sum | (1 << traceChannels.indexOf(c)), 0)
+  const bytes: number[] = bits < 256 ? [FORMAT, bits] : [WIDE_FORMAT]
+  if (bits >= 256) writeNumber(bytes, bits)
   writeNumber(bytes, samples.length)
   let before = 0
   for (const { timeS } of samples) {
@@ -43,9 +64,10 @@ export function encodeChunk(samples: readonly TraceSample[]): Uint8Array {
 
 /** The samples of a chunk; undefined where the bytes aren't one. */
 export function decodeChunk(bytes: Uint8Array): TraceSample[] | undefined {
-  const reader = { bytes, at: 2 }
-  const bits = bytes[1] ?? 0
-  if (bytes[0] !== FORMAT || bits >= 1 << traceChannels.length) return undefined
+  const wide = bytes[0] === WIDE_FORMAT
+  const reader = { bytes, at: wide ? 1 : 2 }
+  const bits = (wide ? readNumber(reader) : bytes[1]) ?? 0
+  if (!(wide || bytes[0] === FORMAT) || bits >= 1 << traceChannels.length) return undefined
   const count = readNumber(reader)
   if (count === undefined || count > CHUNK_SAMPLES) return undefined
   const times = readColumn(reader, count, 0)

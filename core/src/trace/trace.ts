@@ -1,6 +1,42 @@
-/** What a recording may hold; each in SI: Pa absolute, Pa gauge, K, kg. */
-export type TraceChannel = 'vacuum' | 'testPressure' | 'ambient' | 'mass'
-export const traceChannels = ['vacuum', 'testPressure', 'ambient', 'mass'] as const satisfies readonly TraceChannel[]
+/** What a running system's probes record; the names of a reading's channels, and the discharge line. */
+export type SystemChannel =
+  | 'suctionPressure'
+  | 'liquidPressure'
+  | 'suctionLine'
+  | 'liquidLine'
+  | 'discharge'
+  | 'returnDryBulb'
+  | 'returnHumidity'
+  | 'supply'
+  | 'outdoor'
+  | 'staticPressure'
+  | 'voltage'
+  | 'amps'
+export const systemChannels = [
+  'suctionPressure',
+  'liquidPressure',
+  'suctionLine',
+  'liquidLine',
+  'discharge',
+  'returnDryBulb',
+  'returnHumidity',
+  'supply',
+  'outdoor',
+  'staticPressure',
+  'voltage',
+  'amps',
+] as const satisfies readonly SystemChannel[]
+
+/** What a recording may hold; each in SI: Pa absolute (vacuum), Pa gauge, K, kg, shares, V, A. */
+export type TraceChannel = 'vacuum' | 'testPressure' | 'ambient' | 'mass' | SystemChannel
+/** the order is part of the stored form: new ones go to the end */
+export const traceChannels = [
+  'vacuum',
+  'testPressure',
+  'ambient',
+  'mass',
+  ...systemChannels,
+] as const satisfies readonly TraceChannel[]
 
 /** Where a recording came from. Readings typed by hand are entries of their own. */
 export type TraceSource = 'import' | 'rig'

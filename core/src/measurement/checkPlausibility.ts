@@ -1,0 +1,259 @@
+import { saturationTemperatureK } from '../refrigerant/saturation'
+import type { Refrigerant } from '../refrigerant/refrigerants'
+
+/** A reading in SI, pressures absolute; what isn't measured is left out. */
+export interface PlausibleReading {
+  readonly refrigerant?: Refrigerant
+  readonly mode?: 'cooling' | 'heating'
+  /** false: standing, before the start */
+  readonly running?: boolean
+  readonly suctionPressurePa?: number
+  readonly liquidPressurePa?: number
+  readonly suctionLineK?: number
+  readonly liquidLineK?: number
+  readonly dischargeK?: number
+  readonly returnK?: number
+  readonly returnWetBulbK?: number
+  readonly supplyK?: number
+  readonly outdoorK?: number
+}
+
+export type PlausibilityChannel = Exclude<keyof PlausibleReading, 'refrigerant' | 'mode' | 'running'>
+
+export type PlausibilityCode =
+  | 'absurd'
+  | 'suctionNotBelowLiquid'
+  | 'suctionLineNotCooler'
+  | 'dischargeNotHottest'
+  | 'supplyNotBelowReturn'
+  | 'liquidBelowOutdoor'
+  | 'negativeSubcooling'
+  | 'negativeSuperheat'
+  | 'condensingNotOverOutdoor'
+  | 'evaporatingNotBelowSupply'
+  | 'wetBulbOverDryBulb'
+  | 'suctionLineOverReturn'
+  | 'heatsInsteadOfCooling'
+  | 'linesDisagreeAtRest'
+  | 'restPressureLow'
+  | 'restPressureHigh'
+
+export type PlausibilityCause =
+  | 'probeLost'
+  | 'wrongUnit'
+  | 'clampsSwapped'
+  | 'hosesSwapped'
+  | 'airProbesSwapped'
+  | 'clampLoose'
+  | 'clampInSun'
+  | 'clampNearJoint'
+  | 'probeInSun'
+  | 'probeInDischargeAir'
+  | 'probeOnGrille'
+  | 'gaugeNotZeroed'
+  | 'wrongRefrigerant'
+  | 'nonCondensable'
+  | 'notRunning'
+  | 'reversed'
+  | 'notYetLevel'
+  | 'wetWick'
+  | 'emptySystem'
+  | 'restrictionBeforeClamp'
+
+export interface PlausibilityCheck {
+  readonly code: PlausibilityCode
+  readonly channels: readonly PlausibilityChannel[]
+  /** likeliest first */
+  readonly causes: readonly PlausibilityCause[]
+}
+
+export interface PlausibilityMargins {
+  /** what two temperatures may be apart by the probes' accuracy alone, K */
+  readonly probesK?: number
+  /** liquid line under outdoor air, K */
+  readonly liquidUnderOutdoorK?: number
+  /** suction line over return air, K */
+  readonly suctionOverReturnK?: number
+  /** standing: saturation away from the air around the coil, K */
+  readonly restK?: number
+}
+
+/** two clamps of ±1 °F; the customary 2 °F of handbook tables; a few °F for the sun on a long line */
+const usual: Required<PlausibilityMargins> = {
+  probesK: 0.8,
+  liquidUnderOutdoorK: 2 / 1.8,
+  suctionOverReturnK: 5 / 1.8,
+  restK: 3 / 1.8,
+}
+
+/** what a split system outdoors can have: nothing colder, hotter or tighter is a reading */
+const temperatures: readonly PlausibilityChannel[] = [
+  'suctionLineK',
+  'liquidLineK',
+  'dischargeK',
+  'returnK',
+  'returnWetBulbK',
+  'supplyK',
+  'outdoorK',
+]
+const COLDEST_K = 228
+const HOTTEST_K = 423
+const HIGHEST_PA = 5.5e6
+
+/**
+ * What can't be true together, running in cooling (or standing): each failed check with the channels it is about and its probable causes,
+ * likeliest first. An empty list says only that nothing contradicts itself. Never a charge fault.
+ *
+ * @param reading SI, pressures absolute; a channel that is missing takes its checks with it
+ * @param margins what accuracy and habit allow
+ * Source: order of temperatures round a vapour-compression circuit (ASHRAE Handbook Fundamentals ch. 2); saturation data for the rest.
+ */
+export function checkPlausibility(reading: PlausibleReading, margins: PlausibilityMargins = {}): PlausibilityCheck[] {
+  const absurd = absurdChannels(reading)
+  const checks: PlausibilityCheck[] = absurd.map((channel) => ({
+    code: 'absurd',
+    channels: [channel],
+    causes: ['probeLost', 'wrongUnit'],
+  }))
+  const sound = absurd.length === 0 ? reading : without(reading, absurd)
+  if (sound.mode === 'heating') return checks
+  const m = { ...usual, ...defined(margins) }
+  return [...checks, ...(sound.running === false ? atRest(sound, m) : inCooling(sound, m))]
+}
+
+const defined = (margins: PlausibilityMargins) =>
+  Object.fromEntries(Object.entries(margins).filter(([, v]) => v !== undefined)) as PlausibilityMargins
+
+function absurdChannels(reading: PlausibleReading): PlausibilityChannel[] {
+  const hot = temperatures.filter((c) => {
+    const k = reading[c]
+    return k !== undefined && !((k as number) > COLDEST_K && (k as number) < HOTTEST_K)
+  })
+  const tight = (['suctionPressurePa', 'liquidPressurePa'] as const).filter((c) => {
+    const pa = reading[c]
+    return pa !== undefined && !(pa > 0 && pa < HIGHEST_PA)
+  })
+  return [...tight, ...hot]
+}
+
+const without = (reading: PlausibleReading, channels: readonly PlausibilityChannel[]): PlausibleReading =>
+  Object.fromEntries(Object.entries(reading).filter(([key]) => !channels.includes(key as PlausibilityChannel)))
+
+/** Whether a is above b by more than a margin; not where either is missing. */
+const above = (a: number | undefined, b: number | undefined, margin = 0) =>
+  a !== undefined && b !== undefined && a > b + margin
+
+function saturations({ refrigerant, suctionPressurePa, liquidPressurePa }: PlausibleReading) {
+  const of = (curve: 'bubble' | 'dew', pa: number | undefined) =>
+    refrigerant && pa !== undefined ? saturationTemperatureK(refrigerant, curve, pa) : undefined
+  return { evaporatingK: of('dew', suctionPressurePa), condensingK: of('bubble', liquidPressurePa) }
+}
+
+function inCooling(r: PlausibleReading, m: Required<PlausibilityMargins>): PlausibilityCheck[] {
+  const { evaporatingK, condensingK } = saturations(r)
+  const checks: PlausibilityCheck[] = []
+  const say = (code: PlausibilityCode, channels: PlausibilityChannel[], causes: PlausibilityCause[]) =>
+    checks.push({ code, channels, causes })
+  if (above(r.supplyK, r.returnK, m.probesK) && above(r.suctionLineK, r.returnK, 10)) {
+    say('heatsInsteadOfCooling', ['supplyK', 'returnK', 'suctionLineK'], ['reversed', 'airProbesSwapped'])
+    return checks
+  }
+  if (
+    r.suctionPressurePa !== undefined &&
+    r.liquidPressurePa !== undefined &&
+    r.suctionPressurePa >= r.liquidPressurePa
+  )
+    say('suctionNotBelowLiquid', ['suctionPressurePa', 'liquidPressurePa'], ['hosesSwapped', 'notRunning', 'reversed'])
+  if (above(r.suctionLineK, r.liquidLineK, m.probesK))
+    say(
+      'suctionLineNotCooler',
+      ['suctionLineK', 'liquidLineK'],
+      ['clampsSwapped', 'clampLoose', 'notRunning', 'reversed'],
+    )
+  const hottest = Math.max(r.suctionLineK ?? 0, r.liquidLineK ?? 0)
+  if (above(hottest, r.dischargeK, m.probesK))
+    say(
+      'dischargeNotHottest',
+      ['dischargeK', 'liquidLineK', 'suctionLineK'],
+      ['clampsSwapped', 'clampLoose', 'notRunning'],
+    )
+  if (above(r.supplyK, r.returnK, m.probesK))
+    say('supplyNotBelowReturn', ['supplyK', 'returnK'], ['airProbesSwapped', 'probeOnGrille', 'notRunning', 'reversed'])
+  if (above(r.outdoorK, r.liquidLineK, m.liquidUnderOutdoorK))
+    say(
+      'liquidBelowOutdoor',
+      ['liquidLineK', 'outdoorK'],
+      ['probeInSun', 'probeInDischargeAir', 'clampLoose', 'clampsSwapped', 'restrictionBeforeClamp'],
+    )
+  if (above(r.liquidLineK, condensingK, m.probesK))
+    say(
+      'negativeSubcooling',
+      ['liquidLineK', 'liquidPressurePa'],
+      ['wrongRefrigerant', 'clampInSun', 'clampNearJoint', 'gaugeNotZeroed', 'clampsSwapped'],
+    )
+  if (above(evaporatingK, r.suctionLineK, m.probesK))
+    say(
+      'negativeSuperheat',
+      ['suctionLineK', 'suctionPressurePa'],
+      ['wrongRefrigerant', 'gaugeNotZeroed', 'clampLoose', 'hosesSwapped'],
+    )
+  if (above(r.outdoorK, condensingK, m.probesK))
+    say(
+      'condensingNotOverOutdoor',
+      ['liquidPressurePa', 'outdoorK'],
+      ['wrongRefrigerant', 'probeInSun', 'hosesSwapped', 'notRunning'],
+    )
+  if (above(evaporatingK, r.supplyK, m.probesK))
+    say(
+      'evaporatingNotBelowSupply',
+      ['suctionPressurePa', 'supplyK'],
+      ['wrongRefrigerant', 'airProbesSwapped', 'hosesSwapped', 'notRunning'],
+    )
+  if (above(r.returnWetBulbK, r.returnK, m.probesK))
+    say('wetBulbOverDryBulb', ['returnWetBulbK', 'returnK'], ['airProbesSwapped', 'wetWick'])
+  if (above(r.suctionLineK, r.returnK, m.suctionOverReturnK))
+    say('suctionLineOverReturn', ['suctionLineK', 'returnK'], ['clampsSwapped', 'clampInSun', 'clampLoose'])
+  return checks
+}
+
+/** Standing: both lines alike, and the pressure that of the liquid lying in it at the temperature around it. */
+function atRest(r: PlausibleReading, m: Required<PlausibilityMargins>): PlausibilityCheck[] {
+  const checks: PlausibilityCheck[] = []
+  if (
+    r.suctionLineK !== undefined &&
+    r.liquidLineK !== undefined &&
+    Math.abs(r.suctionLineK - r.liquidLineK) > m.probesK
+  )
+    checks.push({
+      code: 'linesDisagreeAtRest',
+      channels: ['suctionLineK', 'liquidLineK'],
+      causes: ['notYetLevel', 'clampInSun', 'clampLoose', 'probeLost'],
+    })
+  const standing = restSaturationK(r)
+  if (standing === undefined || r.outdoorK === undefined) return checks
+  const offK = standing - r.outdoorK
+  const channels: PlausibilityChannel[] = ['liquidPressurePa', 'outdoorK']
+  if (offK > m.restK)
+    checks.push({
+      code: 'restPressureHigh',
+      channels,
+      causes: ['notYetLevel', 'nonCondensable', 'wrongRefrigerant', 'gaugeNotZeroed'],
+    })
+  if (offK < -m.restK)
+    checks.push({
+      code: 'restPressureLow',
+      channels,
+      causes: ['wrongRefrigerant', 'emptySystem', 'notYetLevel', 'probeInSun', 'gaugeNotZeroed'],
+    })
+  return checks
+}
+
+/** What a standing system's pressure says its temperature is, by the gauge that reads higher; K. */
+export function restSaturationK({
+  refrigerant,
+  suctionPressurePa,
+  liquidPressurePa,
+}: PlausibleReading): number | undefined {
+  const pa = Math.max(suctionPressurePa ?? 0, liquidPressurePa ?? 0)
+  return refrigerant && pa > 0 ? saturationTemperatureK(refrigerant, 'bubble', pa) : undefined
+}

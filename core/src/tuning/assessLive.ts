@@ -1,0 +1,370 @@
+import { adviseStep, type ChargeStep, type StepAdvice } from '../charge/adviseStep'
+import type { Metering } from '../label/equipment'
+import type { ModelLabel } from '../label/modelLabel'
+import {
+  channelDimensions,
+  readingChannels,
+  type InstrumentsUsed,
+  type ReadingChannel,
+  type ReadingValues,
+  type UnitFacts,
+} from '../log/entry'
+import type { Instrument } from '../measurement/instrument'
+import { checkPlausibility, type PlausibilityCheck, type PlausibleReading } from '../measurement/checkPlausibility'
+import { detectSettling, type SettlingResult, type SettlingSample } from '../measurement/detectSettling'
+import { suggestSwap, type ProbeSwap } from '../measurement/suggestSwap'
+import type { MethodProfile } from '../method/profile'
+import { fromSi, preferredUnit, toSi, type Dimension, type UnitSystem } from '../quantity/unit'
+import { saturationTemperatureK } from '../refrigerant/saturation'
+import { atmosphericPressurePa } from '../air/atmosphere'
+import { systemChannels, type SystemChannel, type TraceSample } from '../trace/trace'
+import { chargeGates, type ChargeGate } from './chargeGates'
+import { deviationsOf, type Beside } from './deviations'
+import { diagnose, separatingReading, type FaultCause, type RankedCause, type Symptom } from './diagnose'
+import { judgeCharge, type JudgedReading } from './judgeCharge'
+import type { Measured } from './measured'
+
+export interface LiveTerms {
+  readonly facts: UnitFacts
+  readonly label?: ModelLabel
+  readonly elevationM: number
+  readonly profile: MethodProfile
+  readonly kit: readonly Instrument[]
+  readonly instruments: InstrumentsUsed
+  readonly system: UnitSystem
+  /** false: standing, before the start */
+  readonly running: boolean
+  /** of the start or the last charge step, and of the last thing that disturbed, on the recording's clock */
+  readonly sinceS: number
+  readonly afterStart: boolean
+  readonly disturbedAtS?: number
+  readonly steps: readonly ChargeStep[]
+  readonly totalChargeKg?: number
+  readonly beside: Beside
+  readonly atMs?: number
+  /** probes that were exchanged and are read the other way round from then on */
+  readonly swaps?: readonly ProbeSwap[]
+}
+
+export interface ProbeJump {
+  readonly channel: SystemChannel
+  readonly from: number
+  readonly to: number
+  /** read in the other unit it would be where it was */
+  readonly wrongUnit: boolean
+}
+
+/** All that a moment of a running system says. */
+export interface LiveAssessment {
+  readonly timeS: number
+  readonly settling: SettlingResult
+  /** over the settled window, or whole swings, or the last seconds: in the units in use, ready for the log */
+  readonly values: ReadingValues
+  readonly dischargeK?: number
+  readonly judged: JudgedReading
+  readonly checks: readonly PlausibilityCheck[]
+  readonly swap?: ProbeSwap
+  readonly jumps: readonly ProbeJump[]
+  /** channels that the recording has and that gave nothing lately */
+  readonly silent: readonly SystemChannel[]
+  readonly ranked: readonly RankedCause[]
+  readonly separating?: { readonly symptom: Symptom; readonly between: readonly [FaultCause, FaultCause] }
+  readonly advice?: StepAdvice
+  readonly gates: readonly ChargeGate[]
+}
+
+const LATELY_S = 10
+const SILENT_S = 20
+/** nothing in a system jumps by so much from one moment to the next, K and a factor */
+const JUMP_K = 15
+const JUMP_FACTOR = 2.5
+const CALM_S = 60
+
+/**
+ * What a recording of a running (or standing) system says now: settled or not, plausible or not, the judged reading, what is probably wrong,
+ * the next charge step and what speaks against it. One function for the phone's worker, the study and the tests.
+ *
+ * @param samples of the recording, rising in time; the last decides what is now
+ * @returns undefined for a recording without a sample
+ */
+export function assessLive(samples: readonly TraceSample[], terms: LiveTerms): LiveAssessment | undefined {
+  const last = samples.at(-1)
+  if (!last) return undefined
+  const { profile, facts, label, elevationM } = terms
+  const read = terms.swaps?.length ? samples.map((s) => unswapped(s, terms.swaps!)) : samples
+  const atmosphericPa = atmosphericPressurePa(elevationM)
+  const settling = detectSettling(
+    read.filter((s) => s.timeS >= terms.sinceS - 1).map((s) => settlingSample(s, facts, atmosphericPa)),
+    {
+      windowS: profile.settleWindowS.si,
+      slopeKPerS: profile.settleSlopeKPerS.si,
+      scatterK: profile.settleScatterK.si,
+      minimumS: (terms.afterStart ? profile.settleAfterStartS : profile.settleAfterStepS).si,
+      sinceS: terms.sinceS,
+      ...(terms.disturbedAtS === undefined ? {} : { disturbedAtS: terms.disturbedAtS }),
+    },
+  )
+  const spanS =
+    settling.state === 'settled'
+      ? profile.settleWindowS.si
+      : settling.state === 'hunting'
+        ? Math.max(1, Math.floor(profile.settleWindowS.si / settling.periodS!)) * settling.periodS!
+        : LATELY_S
+  const means = channelMeans(read, last.timeS - spanS)
+  const values = readingOf(means, terms.system)
+  const judged = judgeCharge(
+    { facts, label, elevationM },
+    { mode: 'cooling', values, instruments: terms.instruments, atMs: terms.atMs },
+    terms.kit,
+    profile,
+  )
+  const plausible = plausibleOf(judged, means.discharge, terms)
+  const margins = {
+    probesK: judged.method.clampsAgreeK.si,
+    liquidUnderOutdoorK: judged.method.liquidUnderOutdoorK.si,
+    suctionOverReturnK: judged.method.suctionOverReturnK.si,
+    restK: judged.method.restAgreeK.si,
+  }
+  const checks = checkPlausibility(plausible, margins)
+  const swap = checks.length > 0 ? suggestSwap(plausible, margins) : undefined
+  const rest = { timeS: last.timeS, settling, values, judged, checks, jumps: jumpsOf(read), silent: silentOf(read) }
+  const more = { ...(swap ? { swap } : {}), ...(means.discharge === undefined ? {} : { dischargeK: means.discharge }) }
+  const { metering } = facts
+  if (!terms.running || !metering) return { ...rest, ...more, ranked: [], gates: [] }
+  return { ...rest, ...more, ...tuning({ judged, metering, settling, checks }, terms) }
+}
+
+/** Diagnosis, step and gates of a judged reading. */
+export function tuning(
+  {
+    judged,
+    metering,
+    settling,
+    checks,
+  }: { judged: JudgedReading; metering: Metering; settling: SettlingResult; checks: readonly PlausibilityCheck[] },
+  terms: Pick<LiveTerms, 'beside' | 'label' | 'steps' | 'totalChargeKg'>,
+) {
+  const { target, method } = judged
+  const standardK = judged.uncertainty?.standardK
+  const ratedAmpsA = terms.label?.ratedAmps && toSi('current', terms.label.ratedAmps)
+  const beside = {
+    ...(ratedAmpsA === undefined ? {} : { ratedAmpsA }),
+    ...(standardK === undefined ? {} : { standardK }),
+    ...terms.beside,
+  }
+  const findings = deviationsOf({ measured: judged, target, metering }, method, beside)
+  const ranked = checks.length > 0 ? [] : diagnose(findings)
+  const separating = separatingReading(findings, ranked)
+  const settled = settling.state === 'settled' || settling.state === 'hunting'
+  const advice =
+    target.ok && terms.totalChargeKg !== undefined
+      ? adviseStep({
+          history: terms.steps,
+          current: {
+            ...(judged.superheatK === undefined ? {} : { superheatK: judged.superheatK }),
+            ...(judged.subcoolingK === undefined ? {} : { subcoolingK: judged.subcoolingK }),
+            settled,
+            ...(standardK === undefined ? {} : { standardK }),
+          },
+          target: target.targetK,
+          tolerance: target.tolerance.si,
+          totalChargeKg: terms.totalChargeKg,
+          meteringDevice: metering,
+          profile: method,
+        })
+      : undefined
+  const gates = chargeGates({
+    action: advice?.action ?? 'stop',
+    measured: judged,
+    target,
+    metering,
+    settling,
+    checks,
+    ranked,
+    airflowKnownGood: terms.beside.airflowKnownGood ?? false,
+    profile: method,
+  })
+  return { ranked, gates, ...(separating ? { separating } : {}), ...(advice ? { advice } : {}) }
+}
+
+/** A judged reading as the plausibility checks want it. */
+export function plausibleOf(
+  m: Measured,
+  dischargeK: number | undefined,
+  { facts, running }: Pick<LiveTerms, 'facts' | 'running'>,
+): PlausibleReading {
+  const all = {
+    refrigerant: facts.refrigerant,
+    suctionPressurePa: m.suctionPressurePa,
+    liquidPressurePa: m.liquidPressurePa,
+    suctionLineK: m.suctionLineK,
+    liquidLineK: m.liquidLineK,
+    dischargeK,
+    returnK: m.returnK,
+    returnWetBulbK: m.returnWetBulbK,
+    supplyK: m.supplyK,
+    outdoorK: m.outdoorK,
+  }
+  const known = Object.fromEntries(Object.entries(all).filter(([, v]) => v !== undefined)) as PlausibleReading
+  return { ...known, running }
+}
+
+const channelOf: { readonly [C in keyof PlausibleReading]?: SystemChannel } = {
+  suctionPressurePa: 'suctionPressure',
+  liquidPressurePa: 'liquidPressure',
+  suctionLineK: 'suctionLine',
+  liquidLineK: 'liquidLine',
+  dischargeK: 'discharge',
+  returnK: 'returnDryBulb',
+  supplyK: 'supply',
+  outdoorK: 'outdoor',
+}
+/** The recording's channel behind a channel of the plausibility checks. */
+export const recordedChannel = (channel: keyof PlausibleReading): SystemChannel | undefined => channelOf[channel]
+
+function unswapped(sample: TraceSample, swaps: readonly ProbeSwap[]): TraceSample {
+  const values = { ...sample.values }
+  for (const { a, b } of swaps) {
+    const [ca, cb] = [recordedChannel(a), recordedChannel(b)]
+    if (!ca || !cb) continue
+    const kept = values[ca]
+    values[ca] = values[cb] ?? null
+    values[cb] = kept ?? null
+  }
+  return { ...sample, values }
+}
+
+function settlingSample(
+  { timeS, values }: TraceSample,
+  { refrigerant }: UnitFacts,
+  atmosphericPa: number,
+): SettlingSample {
+  const saturated = (curve: 'dew' | 'bubble', gaugePa: number | null | undefined) =>
+    refrigerant && typeof gaugePa === 'number'
+      ? (saturationTemperatureK(refrigerant, curve, gaugePa + atmosphericPa) ?? null)
+      : null
+  const evaporatingK = saturated('dew', values.suctionPressure)
+  const condensingK = saturated('bubble', values.liquidPressure)
+  const minus = (a: number | null | undefined, b: number | null | undefined) =>
+    typeof a === 'number' && typeof b === 'number' ? a - b : null
+  return {
+    timeS,
+    evaporatingK,
+    condensingK,
+    superheatK: minus(values.suctionLine, evaporatingK),
+    subcoolingK: minus(condensingK, values.liquidLine),
+  }
+}
+
+function channelMeans(samples: readonly TraceSample[], fromS: number): { [C in SystemChannel]?: number } {
+  const means: { [C in SystemChannel]?: number } = {}
+  const window = tail(samples, fromS)
+  for (const channel of systemChannels) {
+    let sum = 0
+    let count = 0
+    for (const { values } of window) {
+      const value = values[channel]
+      if (typeof value !== 'number') continue
+      sum += value
+      count += 1
+    }
+    if (count > 0) means[channel] = sum / count
+  }
+  return means
+}
+
+/** The samples after a moment; they rise in time, and only the last are asked for. */
+function tail(samples: readonly TraceSample[], fromS: number): readonly TraceSample[] {
+  let i = samples.length
+  while (i > 0 && samples[i - 1]!.timeS > fromS) i--
+  return samples.slice(i)
+}
+
+const digits: { readonly [D in Dimension]?: { readonly ip: number; readonly si: number } } = {
+  gaugePressure: { ip: 1, si: 2 },
+  temperature: { ip: 1, si: 1 },
+  ratio: { ip: 1, si: 1 },
+  staticPressure: { ip: 2, si: 0 },
+  voltage: { ip: 0, si: 0 },
+  current: { ip: 1, si: 1 },
+}
+
+function readingOf(means: { readonly [C in SystemChannel]?: number }, system: UnitSystem): ReadingValues {
+  const values: Record<string, { value: number; unit: string }> = {}
+  for (const channel of readingChannels) {
+    const si = (means as { [C in ReadingChannel]?: number })[channel]
+    if (si === undefined) continue
+    const dimension = channelDimensions[channel]
+    const unit = preferredUnit(dimension, system)
+    values[channel] = {
+      value: Number(fromSi(dimension, si, unit as never).toFixed(digits[dimension]?.[system] ?? 1)),
+      unit,
+    }
+  }
+  return values as ReadingValues
+}
+
+function silentOf(samples: readonly TraceSample[]): SystemChannel[] {
+  const last = samples.at(-1)!.timeS
+  const lately = tail(samples, last - SILENT_S)
+  return systemChannels.filter(
+    (c) =>
+      last > SILENT_S &&
+      samples.some((s) => s.values[c] !== undefined) &&
+      !lately.some((s) => typeof s.values[c] === 'number'),
+  )
+}
+
+/** A probe that jumped within seconds, against its own minute before: reconnected with another unit, or off the pipe. */
+function jumpsOf(samples: readonly TraceSample[]): ProbeJump[] {
+  const last = samples.at(-1)!.timeS
+  const minute = tail(samples, last - CALM_S - LATELY_S)
+  return systemChannels.flatMap((channel): ProbeJump[] => {
+    const pressure = channel === 'suctionPressure' || channel === 'liquidPressure'
+    const temperature = !pressure && channelIsTemperature(channel)
+    if (!pressure && !temperature) return []
+    const now = median(
+      minute.filter((s) => s.timeS > last - LATELY_S / 2),
+      channel,
+    )
+    const before = median(
+      minute.filter((s) => s.timeS <= last - LATELY_S / 2 && s.timeS > last - CALM_S / 2),
+      channel,
+    )
+    const steady = median(
+      minute.filter((s) => s.timeS <= last - CALM_S / 2),
+      channel,
+    )
+    if (now === undefined || before === undefined) return []
+    // a start moves everything fast too, but not from a steady minute
+    if (steady === undefined || far(before, steady, pressure)) return []
+    if (!far(now, before, pressure)) return []
+    const back = pressure
+      ? [(now / 1e5) * PSI_PA, (now / PSI_PA) * 1e5]
+      : [(now - 273.15 + 459.67) / 1.8, now * 1.8 - 459.67 + 273.15]
+    return [{ channel, from: before, to: now, wrongUnit: back.some((b) => !far(b, before, pressure, 0.25)) }]
+  })
+}
+
+const PSI_PA = 6894.757293
+const temperatureChannels: readonly SystemChannel[] = [
+  'suctionLine',
+  'liquidLine',
+  'discharge',
+  'returnDryBulb',
+  'supply',
+  'outdoor',
+]
+const channelIsTemperature = (c: SystemChannel) => temperatureChannels.includes(c)
+const far = (a: number, b: number, pressure: boolean, part = 1) =>
+  pressure
+    ? Math.max(a, b) > (1 + (JUMP_FACTOR - 1) * part) * Math.max(Math.min(a, b), 1e4)
+    : Math.abs(a - b) > JUMP_K * part
+
+function median(samples: readonly TraceSample[], channel: SystemChannel): number | undefined {
+  const values = samples.flatMap((s) => {
+    const v = s.values[channel]
+    return typeof v === 'number' ? [v] : []
+  })
+  return values.sort((a, b) => a - b)[values.length >> 1]
+}

@@ -1,0 +1,104 @@
+import type { Random } from '../random'
+import { goodProbes } from './probes'
+import { soundSystem, type DaySpec, type SystemFaults, type SystemSpec } from './systemSpec'
+
+const f = (value: number) => (value - 32) / 1.8 + 273.15
+const OUNCE = 0.028349523125
+const TON_W = 3516.85
+
+/** A warm afternoon; a house that has stood hot and moist and now dries out. */
+const warmDay: DaySpec = {
+  outdoorK: f(88),
+  outdoorDriftKPerS: 0.0001,
+  pressurePa: 101325,
+  roomK: f(80),
+  roomHumidity: 0.55,
+  loadW: 6000,
+  waterKgPerS: 2e-4,
+  houseJPerK: 6e6,
+  houseAirKg: 3500,
+  voltageV: 234,
+  staticPa: 115,
+}
+
+/** A three-ton system on a piston, 15 ft of line. */
+export const pistonSystem: SystemSpec = {
+  refrigerant: 'R-410A',
+  metering: 'fixedOrifice',
+  capacityW: 3 * TON_W,
+  chargeKg: 102 * OUNCE,
+  chargeShare: 1,
+  extraLineM: 0,
+  liquidBoreM: 0.0079,
+  targetSubcoolingK: 10 / 1.8,
+  evaporatorWetted: 0.88,
+  condenserLiquid: 0.15,
+  condensingOverK: 10,
+  evaporatingK: f(45),
+  stages: [1],
+  valveGain: 1,
+  faults: soundSystem,
+  day: warmDay,
+  probes: goodProbes,
+}
+
+export const valveSystem: SystemSpec = { ...pistonSystem, metering: 'expansionValve' }
+
+const withFault = (spec: SystemSpec, faults: Partial<SystemFaults>): SystemSpec => ({
+  ...spec,
+  faults: { ...soundSystem, ...faults },
+})
+
+/** Systems to practise on. */
+export const systemRigs = {
+  pistonRight: pistonSystem,
+  pistonShort: { ...pistonSystem, chargeShare: 0.8 },
+  valveRight: valveSystem,
+  valveShort: { ...valveSystem, chargeShare: 0.84 },
+  valveOver: { ...valveSystem, chargeShare: 1.15 },
+  valveRestricted: withFault(valveSystem, { restriction: 1 }),
+  valveStarved: withFault(valveSystem, { starvedValve: 0.7 }),
+  valveHunting: { ...valveSystem, valveGain: 1.5 },
+  swappedClamps: { ...valveSystem, probes: { ...goodProbes, swapped: [['suctionLine', 'liquidLine']] } },
+  lowAirflow: withFault(pistonSystem, { lowAirflow: 0.4 }),
+  air: withFault(valveSystem, { airPa: 1.8e5 }),
+} as const satisfies Record<string, SystemSpec>
+export type SystemRigName = keyof typeof systemRigs
+
+const sizes = [1.5, 2, 2.5, 3, 3.5, 4, 5] as const
+const fluids = ['R-410A', 'R-22', 'R-32', 'R-454B', 'R-407C'] as const
+
+/** A system as it comes, for studies: size, refrigerant, line, weather, house and probes drawn from the seed; sound and rightly charged. */
+export function randomSystem(random: Random, metering: SystemSpec['metering']): SystemSpec {
+  const tons = pick(random, sizes)
+  const capacityW = tons * TON_W
+  const condensingOverK = random.between(7.5, 12)
+  const targetSubcoolingK =
+    metering === 'expansionValve' ? random.between(4, 0.72 * condensingOverK) : random.between(4.5, 6.5)
+  return {
+    ...pistonSystem,
+    refrigerant: pick(random, fluids),
+    metering,
+    capacityW,
+    chargeKg: tons * random.between(30, 40) * OUNCE,
+    extraLineM: random.between(-2, 12),
+    targetSubcoolingK,
+    evaporatorWetted: random.between(0.84, 0.91),
+    condenserLiquid: random.between(0.11, 0.19),
+    condensingOverK,
+    evaporatingK: f(random.between(42, 47)),
+    day: {
+      ...warmDay,
+      outdoorK: f(random.between(74, 98)),
+      outdoorDriftKPerS: random.between(-1.5e-4, 3e-4),
+      roomK: f(random.between(73, 80)),
+      roomHumidity: random.between(0.46, 0.58),
+      loadW: capacityW * random.between(0.5, 0.75),
+      waterKgPerS: capacityW * random.between(1.5e-8, 4e-8),
+      houseJPerK: capacityW * random.between(500, 1200),
+      houseAirKg: capacityW * random.between(0.2, 0.5),
+    },
+  }
+}
+
+const pick = <T>(random: Random, of: readonly T[]): T => of[Math.floor(random.uniform() * of.length)]!

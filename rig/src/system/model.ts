@@ -1,0 +1,341 @@
+import { AIR_J_PER_KG_K, airDensity, humidityOf, relativeHumidityOf } from './air'
+import { wettedCoil } from './coil'
+import {
+  CONDENSER_VOID,
+  DESIGN_OPENING,
+  deviceFlow,
+  EVAPORATOR_VOID,
+  pumped,
+  sizeHardware,
+  workJPerKg,
+  type Hardware,
+} from './sizing'
+import type { SystemFaults, SystemSpec } from './systemSpec'
+
+/** Everything true at one moment, before any probe: K, Pa absolute, kg/s, W. */
+export interface Truth {
+  readonly timeS: number
+  readonly running: boolean
+  readonly suctionPa: number
+  readonly liquidPa: number
+  readonly suctionLineK: number
+  readonly liquidLineK: number
+  readonly dischargeK: number
+  readonly returnK: number
+  readonly returnHumidity: number
+  readonly supplyK: number
+  readonly outdoorK: number
+  readonly staticPa: number
+  readonly voltageV: number
+  readonly ampsA: number
+  readonly evaporatingK: number
+  readonly condensingK: number
+  readonly superheatK: number
+  readonly subcoolingK: number
+  readonly chargeKg: number
+  readonly flowKgPerS: number
+  readonly coolingW: number
+  /** wetted share of the evaporator, liquid-filled share of the condenser */
+  readonly wetted: number
+  readonly filled: number
+}
+
+/** heat held by each coil with its refrigerant, J/K a W of capacity */
+const COIL_J_PER_K_PER_W = 0.9
+/** what was charged reaches the circuit within about so long: it boils off in accumulator and suction line, s */
+const MIXING_S = 70
+/** fan that ramps up, s */
+const FAN_S = 40
+/** suction line: gains heat on its way out, W/K a W of capacity; its metal lags, s */
+const LINE_W_PER_K_PER_W = 2.2e-4
+const LINE_S = 35
+const BULB_S = 25
+/** how an expansion valve answers: opening per kelvin and second, and at once per kelvin */
+const VALVE_PER_KS = 8e-5
+const VALVE_PER_K = 0.003
+const SWING_PER_K = 0.2
+const SWING_S = 12
+const BULB_MEMORY_S = 300
+/** liquid beyond a full evaporator leaves within, s */
+const CARRY_S = 12
+const FAN_W = 0.06
+const MAX_STEP_S = 1
+const TINY = 1e-9
+
+/** The lumped model of one split system in its house. Deterministic; `advance` moves it, `look` says what is true. */
+export interface SystemModel {
+  advance(seconds: number): void
+  look(): Truth
+  /** charge in or out, kg; it mixes in within minutes */
+  charge(kg: number): void
+  run(on: boolean): void
+  setFaults(part: Partial<SystemFaults>): void
+  setStage(share: number): void
+  /** another load on the house: a door opened, sun gone, W and kg/s beside the day's */
+  disturb(loadW: number, waterKgPerS: number): void
+  readonly hardware: Hardware
+}
+
+export function createModel(spec: SystemSpec): SystemModel {
+  const hardware = sizeHardware(spec)
+  const { fluid } = hardware
+  const { day } = spec
+  let faults = spec.faults
+  let timeS = 0
+  let running = false
+  let stage = spec.stages.at(-1) ?? 1
+  let chargeKg = hardware.rightChargeKg * spec.chargeShare
+  let pendingKg = 0
+  let roomK = day.roomK
+  let roomW = humidityOf(day.roomK, day.roomHumidity, day.pressurePa)
+  let extraW = 0
+  let extraWater = 0
+  let fan = 0
+
+  const outdoorAt = () => day.outdoorK + day.outdoorDriftKPerS * timeS
+  let evaporatingK = day.outdoorK
+  let condensingK = day.outdoorK
+  let boilingKg = 0.2 * chargeKg
+  let suctionK = day.outdoorK
+  let bulbK = day.outdoorK
+  let bulbWasK = 0
+  let opening = spec.metering === 'fixedOrifice' ? 1 : 0.5
+  let flow = 0
+  let truth = rest()
+
+  /** liquid at the condenser's outlet: how much of it stands there, how cold it is, and what vapour comes along */
+  function condenser(pumpedKg: number) {
+    const inCircuit = chargeKg - hardware.heldKg - boilingKg
+    const rho = fluid.liquidKgPerM3(condensingK)
+    const line = rho * hardware.liquidLineM3
+    const film = hardware.condenserM3 * rho * (1 - CONDENSER_VOID)
+    const free = inCircuit - film - line
+    const face = (1 - faults.dirtyCondenser) * (1 - faults.blockedCondenser)
+    if (free >= 0) {
+      const filled = Math.min(free / (hardware.condenserM3 * rho * CONDENSER_VOID), 0.9)
+      const over = Math.max(condensingK - outdoorAt(), 0)
+      const ntu = (hardware.subcoolerWPerK * face * filled) / Math.max(pumpedKg * fluid.liquidJPerKgK, TINY)
+      return { filled, quality: 0, liquidK: outdoorAt() + over * Math.exp(-ntu), face }
+    }
+    // what is missing is missing from the line and from the film on the condenser's walls alike; vapour runs with the liquid
+    const liquidShare = Math.max(0.02, 1 + free / (line + film))
+    const ratio = rho / fluid.vapourKgPerM3(condensingK)
+    const quality = (1 - liquidShare) / (1 - liquidShare + ratio * liquidShare)
+    return { filled: 0, quality, liquidK: condensingK, face }
+  }
+
+  function move(dt: number): void {
+    timeS += dt
+    const mixed = Math.sign(pendingKg) * Math.min(Math.abs(pendingKg), (Math.abs(pendingKg) / MIXING_S + TINY) * dt)
+    pendingKg -= mixed
+    chargeKg = Math.max(chargeKg + mixed, 1.05 * hardware.heldKg)
+    if (!running) {
+      stand(dt)
+      return
+    }
+    fan += (1 - fan) * (1 - Math.exp(-dt / FAN_S))
+    const outdoorK = outdoorAt()
+    const pressureShare = 1 - faults.mixed
+    const suctionPa = fluid.dewPa(evaporatingK) * pressureShare
+    const condensedPa = fluid.bubblePa(condensingK) * pressureShare
+    const liquidPa = condensedPa + (faults.airPa * condensingK) / 310
+    const latent = fluid.latentJPerKg(evaporatingK)
+    const ratio = Math.max(liquidPa / suctionPa, 1.02)
+    const gasDensity = (fluid.vapourKgPerM3(evaporatingK) * evaporatingK) / Math.max(suctionK, evaporatingK)
+    const pumpedKg = hardware.sweptM3PerS * stage * gasDensity * pumped(ratio) * (1 - faults.weakCompressor)
+    const outlet = condenser(pumpedKg)
+
+    // metering device, behind whatever restricts the line
+    const lineLoss = faults.restriction * RESTRICTION_PA * (flow / hardware.designFlowKgPerS) ** 2
+    const inletPa = condensedPa - lineLoss
+    const boilsAtK = fluid.bubbleK(inletPa / pressureShare)
+    const flashed = Math.max(0, (fluid.liquidJPerKgK * (outlet.liquidK - boilsAtK)) / latent)
+    const inletQuality = Math.min(0.9, outlet.quality + flashed)
+    const liquidDensity = fluid.liquidKgPerM3(outlet.liquidK)
+    const mixture = 1 / ((1 - inletQuality) / liquidDensity + inletQuality / fluid.vapourKgPerM3(boilsAtK))
+    const area = hardware.orificeM2 * (spec.metering === 'fixedOrifice' ? faults.pistonRatio ** 2 : valveOpening(dt))
+    // air reaches the device too; it takes pressure without bringing liquid
+    const throatPa = fluid.bubblePa(Math.min(outlet.liquidK, boilsAtK)) * pressureShare
+    const target = area * deviceFlow(mixture, inletPa + liquidPa - condensedPa, throatPa, suctionPa)
+    flow += (target - flow) * (1 - Math.exp(-dt / FLOW_S))
+
+    // evaporator
+    const full = hardware.evaporatorM3 * (1 - EVAPORATOR_VOID) * fluid.liquidKgPerM3(evaporatingK)
+    const wetted = Math.min(1, boilingKg / full)
+    const carried = boilingKg > full ? Math.min((boilingKg - full) / CARRY_S, 0.6 * pumpedKg) : 0
+    const inVapour = Math.min(0.9, inletQuality + (fluid.liquidJPerKgK * (outlet.liquidK - evaporatingK)) / latent)
+    const airKgPerS = hardware.airM3PerS * fan * (1 - faults.lowAirflow) * airDensity(roomK, day.pressurePa)
+    // slower air stays longer on the surface
+    const contact = 1 - (1 - hardware.contact) ** ((1 - faults.lowAirflow) ** -0.35)
+    const coil = wettedCoil({
+      airK: roomK,
+      humidity: roomW,
+      airKgPerS: Math.max(airKgPerS * wetted, TINY),
+      contact,
+      refrigerantWPerK: Math.max(hardware.evaporatorWPerK * wetted, TINY),
+      evaporatingK,
+      pressurePa: day.pressurePa,
+    })
+    const boiledKg = boilingKg > 0 ? coil.heatW / latent : 0
+    const gasKg = Math.max(pumpedKg - carried, TINY)
+    const coilAirK = roomK
+    const vapourNtu = (hardware.vapourWPerK * (1 - wetted)) / (gasKg * fluid.vapourJPerKgK)
+    const leavingK = evaporatingK + Math.max(0, coilAirK - evaporatingK) * (1 - Math.exp(-vapourNtu))
+    const lineGain = 1 - Math.exp((-LINE_W_PER_K_PER_W * spec.capacityW) / (pumpedKg * fluid.vapourJPerKgK))
+    const dryness = Math.max(0, 1 - (8 * carried) / pumpedKg)
+    const arrivingK = evaporatingK + (leavingK + (outdoorK - leavingK) * lineGain - evaporatingK) * dryness
+    suctionK += (arrivingK - suctionK) * (1 - Math.exp(-dt / LINE_S))
+    const feltK = leavingK + faults.looseBulb * LOOSE_BULB * (roomK - leavingK)
+    bulbK += ((carried > 0 ? evaporatingK : feltK) - bulbK) * (1 - Math.exp(-dt / BULB_S))
+
+    boilingKg = Math.max(TINY, boilingKg + (flow * (1 - inVapour) - boiledKg - carried) * dt)
+    const coilJPerK = COIL_J_PER_K_PER_W * spec.capacityW
+    const gasW = (boiledKg + flow * inVapour - (pumpedKg - carried)) * latent
+    evaporatingK = clamp(evaporatingK + (gasW / coilJPerK) * dt, 236, 320)
+
+    // condenser
+    const work = workJPerKg(suctionPa, gasDensity, ratio)
+    const dischargeK = suctionK + (0.93 * work) / fluid.vapourJPerKgK
+    const rejectedW =
+      pumpedKg *
+      (fluid.latentJPerKg(condensingK) + fluid.vapourJPerKgK * Math.max(0, dischargeK - condensingK)) *
+      (1 - outlet.quality)
+    const givenW = hardware.condenserWPerK * outlet.face * (1 - outlet.filled) * (condensingK - outdoorK)
+    condensingK = clamp(condensingK + ((rejectedW - givenW) / coilJPerK) * dt, 240, 337)
+
+    // house
+    const dryW = gasKg * fluid.vapourJPerKgK * (leavingK - evaporatingK)
+    const fanW = FAN_W * spec.capacityW * fan
+    const sensibleW = coil.sensibleW + dryW
+    const supplyK = roomK - (sensibleW - fanW * 0.5) / Math.max(airKgPerS * AIR_J_PER_KG_K, 1)
+    roomK += ((day.loadW + extraW + fanW - sensibleW) / day.houseJPerK) * dt
+    roomW = Math.max(0.002, roomW + ((day.waterKgPerS + extraWater - coil.waterKgPerS) / day.houseAirKg) * dt)
+
+    const ampsA =
+      (pumpedKg * work) / (day.voltageV * 0.9) / (1 - 0.5 * faults.weakCompressor) + 0.00012 * spec.capacityW
+    truth = {
+      timeS,
+      running,
+      suctionPa,
+      liquidPa,
+      suctionLineK: suctionK,
+      liquidLineK: outlet.liquidK,
+      dischargeK,
+      returnK: roomK,
+      returnHumidity: clamp(relativeHumidityOf(roomK, roomW, day.pressurePa), 0.02, 1),
+      supplyK,
+      outdoorK,
+      staticPa: day.staticPa * fan * fan * (1 - 0.5 * faults.lowAirflow + 1.2 * faults.lowAirflow ** 2),
+      voltageV: day.voltageV,
+      ampsA,
+      evaporatingK,
+      condensingK,
+      superheatK: suctionK - evaporatingK,
+      subcoolingK: condensingK - outlet.liquidK,
+      chargeKg: chargeKg + pendingKg,
+      flowKgPerS: pumpedKg,
+      coolingW: coil.heatW + dryW,
+      wetted,
+      filled: outlet.filled,
+    }
+  }
+
+  /** Opening of an expansion valve, after its bulb, within what its fault leaves it. */
+  function valveOpening(dt: number): number {
+    const top = faults.starvedValve > 0 ? DESIGN_OPENING * (1 - 0.45 * faults.starvedValve) : 1
+    const bottom = Math.min(
+      top,
+      faults.overfeedingValve > 0 ? DESIGN_OPENING * (1 + 0.5 * faults.overfeedingValve) : 0.05,
+    )
+    const felt = bulbK - evaporatingK
+    const error = felt - hardware.valveStaticK - hardware.valveRangeK * opening
+    if (spec.valveGain > 1) {
+      // too large a valve swings: it follows its bulb at once, and the bulb is late
+      const wish = DESIGN_OPENING + (spec.valveGain - 1) * SWING_PER_K * (felt - hardware.designSuperheatK)
+      opening += (clamp(wish, bottom, top) - opening) * (1 - Math.exp(-dt / SWING_S))
+      return opening
+    }
+    opening = clamp(opening + spec.valveGain * VALVE_PER_KS * error * dt, bottom, top)
+    bulbWasK += (felt - bulbWasK) * (1 - Math.exp(-dt / BULB_MEMORY_S))
+    return clamp(opening + spec.valveGain * VALVE_PER_K * (felt - bulbWasK), bottom, top)
+  }
+
+  /** Standing: everything comes to the temperature around the outdoor unit, where the liquid lies. */
+  function stand(dt: number): void {
+    fan *= Math.exp(-dt / 20)
+    flow = 0
+    const share = 1 - Math.exp(-dt / 120)
+    const outdoorK = outdoorAt()
+    evaporatingK += (outdoorK - evaporatingK) * share
+    condensingK += (outdoorK - condensingK) * share
+    suctionK += (outdoorK - suctionK) * share
+    bulbK += (roomK - bulbK) * share
+    boilingKg += (0.25 * (chargeKg - hardware.heldKg) - boilingKg) * share
+    roomK += ((day.loadW + extraW) / day.houseJPerK) * dt
+    truth = rest()
+  }
+
+  function rest(): Truth {
+    const share = 1 - faults.mixed
+    const airPa = (faults.airPa * condensingK) / 310
+    const standing = fluid.dewPa(evaporatingK) * share + airPa
+    return {
+      timeS,
+      running: false,
+      suctionPa: standing,
+      liquidPa: fluid.dewPa(condensingK) * share + airPa,
+      suctionLineK: suctionK,
+      liquidLineK: condensingK,
+      dischargeK: condensingK,
+      returnK: roomK,
+      returnHumidity: clamp(relativeHumidityOf(roomK, roomW, day.pressurePa), 0.02, 1),
+      supplyK: roomK,
+      outdoorK: outdoorAt(),
+      staticPa: 0,
+      voltageV: day.voltageV,
+      ampsA: 0,
+      evaporatingK,
+      condensingK,
+      superheatK: 0,
+      subcoolingK: 0,
+      chargeKg: chargeKg + pendingKg,
+      flowKgPerS: 0,
+      coolingW: 0,
+      wetted: 0,
+      filled: 0,
+    }
+  }
+
+  return {
+    hardware,
+    advance(seconds) {
+      const steps = Math.max(1, Math.ceil(seconds / MAX_STEP_S))
+      for (let i = 0; i < steps; i++) move(seconds / steps)
+    },
+    look: () => truth,
+    charge(kg) {
+      pendingKg += kg
+    },
+    run(on) {
+      running = on
+    },
+    setFaults(part) {
+      faults = { ...faults, ...part }
+    },
+    setStage(share) {
+      stage = share
+    },
+    disturb(loadW, water) {
+      extraW = loadW
+      extraWater = water
+    },
+  }
+}
+
+/** what a drier that is nearly shut takes off at design flow */
+const RESTRICTION_PA = 1.25e6
+/** how much of the way to room air a bulb that hangs free feels */
+const LOOSE_BULB = 0.6
+const FLOW_S = 2
+
+const clamp = (x: number, low: number, high: number) => Math.min(Math.max(x, low), high)

@@ -1,0 +1,210 @@
+import { systemChannels, type SystemChannel } from '@zetesis/core'
+import type { Random } from '../random'
+import type { Truth } from './model'
+
+/** sun: lies in it; joint: clamped beside a brazed joint; grilleFace: on the face of a grille; loose: half in air; lowBattery: comes and goes */
+export type Placement = 'sun' | 'joint' | 'grilleFace' | 'loose' | 'lowBattery'
+
+/** The probes on a system. Accuracies are half-widths: each probe is off by its own amount within them. */
+export interface ProbeSpec {
+  /** share of the reading, and offset where the manifold wasn't set to zero, Pa */
+  readonly pressureShare: number
+  readonly zeroOffsetPa: number
+  readonly lineK: number
+  readonly airK: number
+  readonly humidity: number
+  /** standard deviation of one reading against the next, as a share of the accuracy */
+  readonly noise: number
+  readonly lagS: number
+  /** slow drift of every temperature probe, K/s */
+  readonly driftKPerS: number
+  /** share of the readings that are lost */
+  readonly dropOut: number
+  readonly placed: { readonly [C in SystemChannel]?: Placement }
+  /** channels that hang on one another's place */
+  readonly swapped: readonly (readonly [SystemChannel, SystemChannel])[]
+}
+
+/** Digital probes with fresh batteries, where they belong. */
+export const goodProbes: ProbeSpec = {
+  pressureShare: 0.005,
+  zeroOffsetPa: 0,
+  lineK: 0.4,
+  airK: 0.4,
+  humidity: 0.02,
+  noise: 0.12,
+  lagS: 8,
+  driftKPerS: 0,
+  dropOut: 0.002,
+  placed: {},
+  swapped: [],
+}
+
+export interface SystemSample {
+  readonly timeS: number
+  /** Pa gauge, K, shares, V, A; null where the probe gave nothing */
+  readonly values: { readonly [C in SystemChannel]: number | null }
+}
+
+const LOW_BATTERY_LOSS = 0.35
+const SUN_K = 9
+
+/** What a probe would feel at its place, before it measures. */
+function felt(truth: Truth, channel: SystemChannel, placed: Placement | undefined, atmospherePa: number): number {
+  const plain = at(truth, channel, atmospherePa)
+  switch (placed) {
+    case 'sun':
+      return plain + SUN_K
+    case 'joint':
+      // heat runs along the pipe from the compressor
+      return plain + 0.12 * Math.max(0, truth.dischargeK - plain)
+    case 'grilleFace':
+      return plain + 0.35 * (truth.returnK - plain)
+    case 'loose':
+      return plain + 0.45 * (truth.outdoorK - plain)
+    case 'lowBattery':
+    case undefined:
+      return plain
+  }
+}
+
+function at(t: Truth, channel: SystemChannel, atmospherePa: number): number {
+  switch (channel) {
+    case 'suctionPressure':
+      return t.suctionPa - atmospherePa
+    case 'liquidPressure':
+      return t.liquidPa - atmospherePa
+    case 'suctionLine':
+      return t.suctionLineK
+    case 'liquidLine':
+      return t.liquidLineK
+    case 'discharge':
+      return t.dischargeK
+    case 'returnDryBulb':
+      return t.returnK
+    case 'returnHumidity':
+      return t.returnHumidity
+    case 'supply':
+      return t.supplyK
+    case 'outdoor':
+      return t.outdoorK
+    case 'staticPressure':
+      return t.staticPa
+    case 'voltage':
+      return t.voltageV
+    case 'amps':
+      return t.ampsA
+  }
+}
+
+export interface Probes {
+  read(truth: Truth, seconds: number): SystemSample['values']
+  place(channel: SystemChannel, placed: Placement | undefined): void
+  swap(a: SystemChannel, b: SystemChannel): void
+  zero(): void
+  /** the probe came back set to another unit: its number stays, the unit is read wrong */
+  slipUnit(channel: SystemChannel): void
+  /** high side shut and hoses drawn down: the high-side gauge follows the low side */
+  drawDown(on: boolean): void
+}
+
+/** Probes with errors of their own, drawn from the seed once; what they read lags, scatters, drifts and is lost at times. */
+export function makeProbes(spec: ProbeSpec, random: Random, atmospherePa: number): Probes {
+  const own = Object.fromEntries(systemChannels.map((c) => [c, random.between(-1, 1)])) as Record<SystemChannel, number>
+  const lagged: { [C in SystemChannel]?: number } = {}
+  const placed: { [C in SystemChannel]?: Placement } = { ...spec.placed }
+  const place = new Map<SystemChannel, SystemChannel>(
+    spec.swapped.flatMap(([a, b]) => [[a, b] as const, [b, a] as const]),
+  )
+  const slipped = new Set<SystemChannel>()
+  let zeroOffsetPa = spec.zeroOffsetPa
+  let drawing = false
+  let hosePa: number | undefined
+  let timeS = 0
+
+  const halfWidth = (channel: SystemChannel, value: number) => {
+    switch (channel) {
+      case 'suctionPressure':
+      case 'liquidPressure':
+        return spec.pressureShare * Math.abs(value)
+      case 'suctionLine':
+      case 'liquidLine':
+      case 'discharge':
+        return spec.lineK
+      case 'returnDryBulb':
+      case 'supply':
+      case 'outdoor':
+        return spec.airK
+      case 'returnHumidity':
+        return spec.humidity
+      case 'staticPressure':
+        return 2.5
+      case 'voltage':
+        return 1
+      case 'amps':
+        return 0.1
+    }
+  }
+  const isPressure = (c: SystemChannel) => c === 'suctionPressure' || c === 'liquidPressure'
+  const isTemperature = (c: SystemChannel) =>
+    !isPressure(c) && !['returnHumidity', 'staticPressure', 'voltage', 'amps'].includes(c)
+
+  function one(truth: Truth, channel: SystemChannel, seconds: number): number | null {
+    const site = place.get(channel) ?? channel
+    let value = felt(truth, site, placed[channel], atmospherePa)
+    if (drawing && site === 'liquidPressure') value = hosePa ?? value
+    const before = lagged[channel] ?? value
+    const lag = isPressure(channel) ? 1 : spec.lagS
+    const now = before + (value - before) * (1 - Math.exp(-seconds / lag))
+    lagged[channel] = now
+    const width = halfWidth(channel, now)
+    const lost = random.uniform() < (placed[channel] === 'lowBattery' ? LOW_BATTERY_LOSS : spec.dropOut)
+    const scatter = spec.noise * width * random.normal()
+    if (lost) return null
+    const read =
+      now +
+      own[channel] * width +
+      scatter +
+      (isPressure(channel) ? zeroOffsetPa : 0) +
+      (isTemperature(channel) ? spec.driftKPerS * timeS : 0)
+    return slipped.has(channel) ? slip(channel, read) : read
+  }
+
+  return {
+    read(truth, seconds) {
+      timeS += seconds
+      const lowPa = truth.suctionPa - atmospherePa
+      const highPa = truth.liquidPa - atmospherePa
+      hosePa = drawing ? lowPa + ((hosePa ?? highPa) - lowPa) * Math.exp(-seconds / DRAW_S) : undefined
+      return Object.fromEntries(systemChannels.map((c) => [c, one(truth, c, seconds)])) as SystemSample['values']
+    },
+    place(channel, how) {
+      placed[channel] = how
+    },
+    swap(a, b) {
+      const [atA, atB] = [place.get(a) ?? a, place.get(b) ?? b]
+      place.set(a, atB).set(b, atA)
+    },
+    zero() {
+      zeroOffsetPa = 0
+    },
+    slipUnit(channel) {
+      if (slipped.has(channel)) slipped.delete(channel)
+      else slipped.add(channel)
+    },
+    drawDown(on) {
+      drawing = on
+      if (!on) hosePa = undefined
+    },
+  }
+}
+
+const DRAW_S = 18
+const PSI = 6894.757
+
+/** A Fahrenheit number sent as Celsius, psi sent as bar. */
+function slip(channel: SystemChannel, read: number): number {
+  if (channel === 'suctionPressure' || channel === 'liquidPressure') return (read / PSI) * 1e5
+  if (channel === 'returnHumidity') return read * 100
+  return read * 1.8 - 459.67 + 273.15
+}

@@ -1,0 +1,89 @@
+import type { Metering, Refrigerant } from '@zetesis/core'
+import type { ProbeSpec } from './probes'
+
+/** What can be wrong with a system that isn't its charge; sizes run from 0 (not there) to 1 (as bad as crews meet it). */
+export interface SystemFaults {
+  /** of the liquid line or drier, before the metering device */
+  readonly restriction: number
+  /** an expansion valve that doesn't open as it should (lost bulb charge, stuck) */
+  readonly starvedValve: number
+  /** an expansion valve that doesn't close as it should */
+  readonly overfeedingValve: number
+  /** the bulb hangs loose and feels warm air */
+  readonly looseBulb: number
+  /** piston diameter over the right one; 1 is right */
+  readonly pistonRatio: number
+  /** air in the system: its pressure in the condenser, Pa */
+  readonly airPa: number
+  /** share of its pumping that a worn compressor has lost */
+  readonly weakCompressor: number
+  /** share of the indoor airflow that is missing */
+  readonly lowAirflow: number
+  /** share of the condenser's heat transfer that dirt takes */
+  readonly dirtyCondenser: number
+  /** share of the condenser's face that is covered */
+  readonly blockedCondenser: number
+  /** share of another, higher-boiling refrigerant in it: pressures fall by so much */
+  readonly mixed: number
+}
+
+export const soundSystem: SystemFaults = {
+  restriction: 0,
+  starvedValve: 0,
+  overfeedingValve: 0,
+  looseBulb: 0,
+  pistonRatio: 1,
+  airPa: 0,
+  weakCompressor: 0,
+  lowAirflow: 0,
+  dirtyCondenser: 0,
+  blockedCondenser: 0,
+  mixed: 0,
+}
+
+/** One split system in its house, on one day. SI throughout. */
+export interface SystemSpec {
+  readonly refrigerant: Refrigerant
+  readonly metering: Metering
+  /** total cooling at 95 °F outdoors, 80/67 °F indoors, W */
+  readonly capacityW: number
+  /** right charge with the included line set, kg */
+  readonly chargeKg: number
+  /** what is in it, as a share of the right charge for its line set */
+  readonly chargeShare: number
+  /** liquid line: length beyond the included one, m, and bore, m */
+  readonly extraLineM: number
+  readonly liquidBoreM: number
+  /** that its label asks for, K */
+  readonly targetSubcoolingK: number
+  /** wetted share of the evaporator and liquid-filled share of the condenser where it was designed */
+  readonly evaporatorWetted: number
+  readonly condenserLiquid: number
+  /** condensing over outdoor air and evaporating temperature where it was designed, K */
+  readonly condensingOverK: number
+  readonly evaporatingK: number
+  /** steps of capacity, rising, the last 1; single speed: [1] */
+  readonly stages: readonly number[]
+  /** 1: an expansion valve that suits its coil; above, one too large that hunts, the more the higher */
+  readonly valveGain: number
+  readonly faults: SystemFaults
+  readonly day: DaySpec
+  readonly probes: ProbeSpec
+}
+
+export interface DaySpec {
+  readonly outdoorK: number
+  /** drift of the outdoor temperature, K/s */
+  readonly outdoorDriftKPerS: number
+  readonly pressurePa: number
+  readonly roomK: number
+  readonly roomHumidity: number
+  /** heat that comes into the house beside what it stores, W, and water, kg/s */
+  readonly loadW: number
+  readonly waterKgPerS: number
+  /** heat that the house stores, J/K, and air with furnishing that holds its moisture, kg */
+  readonly houseJPerK: number
+  readonly houseAirKg: number
+  readonly voltageV: number
+  readonly staticPa: number
+}
