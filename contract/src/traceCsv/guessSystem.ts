@@ -1,5 +1,5 @@
 import type { SystemChannel } from '@zetesis/core'
-import { guessUnit } from './guess'
+import { guessUnit } from './channels'
 import type { LogMapping } from './mapping'
 
 /** What loggers call the channels of a running system; the more particular name first, so that it takes its column before a general one. */

@@ -1,7 +1,7 @@
 import type { TraceChannel, TraceSample } from '@zetesis/core'
 import { traceChannels } from '@zetesis/core'
 import Papa from 'papaparse'
-import { channelSi } from './guess'
+import { channelSi } from './channels'
 import { MAX_LOG_ROWS, type LogMapping } from './mapping'
 import { isNothing, readClockS, readDateMs, readNumber } from './numbers'
 

@@ -7,7 +7,7 @@ import {
   type UnitSystem,
 } from '@zetesis/core'
 import Papa from 'papaparse'
-import { channelDimension } from './guess'
+import { channelDimension } from './channels'
 
 const names: Record<TraceChannel, string> = {
   vacuum: 'vacuum',

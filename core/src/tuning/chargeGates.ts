@@ -4,7 +4,8 @@ import type { Metering } from '../label/equipment'
 import type { MethodProfile } from '../method/profile'
 import type { StepAdvice } from '../charge/adviseStep'
 import type { Target } from './chargeTarget'
-import type { FaultCause, RankedCause } from './diagnose'
+import type { RankedCause } from './diagnose'
+import type { FaultCause } from './faultSignatures'
 import type { Measured } from './measured'
 
 export type ChargeGate =

@@ -2,8 +2,8 @@ import type { Metering } from '../label/equipment'
 import type { MethodProfile } from '../method/profile'
 import { expectedSplitK } from '../air/expectedSplit'
 import type { Target } from './chargeTarget'
-import { typicalUncertainty } from './faultSignatures'
-import type { Deviation, DiagnosticFindings, Symptom } from './diagnose'
+import type { Deviation, DiagnosticFindings } from './diagnose'
+import { typicalUncertainty, type Symptom } from './faultSignatures'
 import type { Measured } from './measured'
 
 /** What was seen before and beside the running reading. */

@@ -1,41 +1,12 @@
 import type { Metering } from '../label/equipment'
-import { signatures, typicalUncertainty, type Signature } from './faultSignatures'
-
-/** What a reading is held against: deviations from what a sound system would show here and now; K, amps in % of what is expected. */
-export type Symptom =
-  | 'superheat'
-  | 'subcooling'
-  | 'evaporating'
-  | 'condensingOver'
-  | 'split'
-  | 'amps'
-  /** standing, saturation over the air around it: before the start */
-  | 'restPressure'
-  /** temperature lost over the drier */
-  | 'drierDrop'
-export const symptoms = [
-  'superheat',
-  'subcooling',
-  'evaporating',
-  'condensingOver',
-  'split',
-  'amps',
-  'restPressure',
-  'drierDrop',
-] as const satisfies readonly Symptom[]
-
-export type FaultCause =
-  | 'none'
-  | 'undercharge'
-  | 'overcharge'
-  | 'restriction'
-  | 'starvedDevice'
-  | 'overfeeding'
-  | 'weakCompressor'
-  | 'lowAirflow'
-  | 'dirtyCondenser'
-  | 'air'
-  | 'coldOutdoors'
+import {
+  signatures,
+  symptoms,
+  typicalUncertainty,
+  type FaultCause,
+  type Signature,
+  type Symptom,
+} from './faultSignatures'
 
 export interface Deviation {
   readonly deviation: number

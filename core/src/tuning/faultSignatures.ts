@@ -1,5 +1,40 @@
 import type { Metering } from '../label/equipment'
-import type { FaultCause, Symptom } from './diagnose'
+
+/** What a reading is held against: deviations from what a sound system would show here and now; K, amps in % of what is expected. */
+export type Symptom =
+  | 'superheat'
+  | 'subcooling'
+  | 'evaporating'
+  | 'condensingOver'
+  | 'split'
+  | 'amps'
+  /** standing, saturation over the air around it: before the start */
+  | 'restPressure'
+  /** temperature lost over the drier */
+  | 'drierDrop'
+export const symptoms = [
+  'superheat',
+  'subcooling',
+  'evaporating',
+  'condensingOver',
+  'split',
+  'amps',
+  'restPressure',
+  'drierDrop',
+] as const satisfies readonly Symptom[]
+
+export type FaultCause =
+  | 'none'
+  | 'undercharge'
+  | 'overcharge'
+  | 'restriction'
+  | 'starvedDevice'
+  | 'overfeeding'
+  | 'weakCompressor'
+  | 'lowAirflow'
+  | 'dirtyCondenser'
+  | 'air'
+  | 'coldOutdoors'
 
 /** Mean and spread of each symptom's deviation for a middling case; K, amps in %. */
 export type Signature = { readonly [S in Symptom]: readonly [mean: number, spread: number] }

@@ -1,5 +1,5 @@
 import type { Random } from '../random'
-import { goodProbes } from './probes'
+import { goodProbes } from './probeSpec'
 import { soundSystem, type DaySpec, type SystemFaults, type SystemSpec } from './systemSpec'
 
 const f = (value: number) => (value - 32) / 1.8 + 273.15

@@ -2,7 +2,7 @@ import { saturationTemperatureK, wetBulbK, type Metering } from '@zetesis/core'
 import fc from 'fast-check'
 import { makeRandom } from '../random'
 import { pistonSystem, randomSystem, systemRigs, valveSystem } from './conditions'
-import { goodProbes } from './probes'
+import { goodProbes } from './probeSpec'
 import { soundSystem, type SystemFaults, type SystemSpec } from './systemSpec'
 import { createRig } from './systemRig'
 

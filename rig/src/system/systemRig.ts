@@ -1,7 +1,8 @@
 import type { SystemChannel } from '@zetesis/core'
 import { makeRandom } from '../random'
 import { createModel, type Truth } from './model'
-import { makeProbes, type Placement, type SystemSample } from './probes'
+import { makeProbes, type SystemSample } from './probes'
+import type { Placement } from './probeSpec'
 import type { SystemFaults, SystemSpec } from './systemSpec'
 
 /** What hands, weather and the house would do. */

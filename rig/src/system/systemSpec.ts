@@ -1,5 +1,5 @@
 import type { Metering, Refrigerant } from '@zetesis/core'
-import type { ProbeSpec } from './probes'
+import type { ProbeSpec } from './probeSpec'
 
 /** What can be wrong with a system that isn't its charge; sizes run from 0 (not there) to 1 (as bad as crews meet it). */
 export interface SystemFaults {

@@ -1,0 +1,123 @@
+import { fromSi, suspectUnit, toSi, units, type Dimension, type TraceChannel } from '@zetesis/core'
+
+/** What each channel of a recording measures. */
+export const channelDimension = {
+  vacuum: 'vacuum',
+  testPressure: 'gaugePressure',
+  ambient: 'temperature',
+  mass: 'mass',
+  suctionPressure: 'gaugePressure',
+  liquidPressure: 'gaugePressure',
+  suctionLine: 'temperature',
+  liquidLine: 'temperature',
+  discharge: 'temperature',
+  returnDryBulb: 'temperature',
+  returnHumidity: 'ratio',
+  supply: 'temperature',
+  outdoor: 'temperature',
+  staticPressure: 'staticPressure',
+  voltage: 'voltage',
+  amps: 'current',
+} as const satisfies Record<TraceChannel, Dimension>
+
+const gaugeUnits = ['psig', 'bar', 'kPa', 'MPa']
+const temperatureUnits = ['°F', '°C', 'K']
+
+/** Units that a file's column may be in, by the names of core, with Torr and its kin for vacuum. */
+export const channelUnits: Record<TraceChannel, readonly string[]> = {
+  vacuum: ['micron', 'Pa', 'Torr', 'mbar', 'kPa'],
+  testPressure: gaugeUnits,
+  ambient: temperatureUnits,
+  mass: ['g', 'kg', 'oz', 'lb'],
+  suctionPressure: gaugeUnits,
+  liquidPressure: gaugeUnits,
+  suctionLine: temperatureUnits,
+  liquidLine: temperatureUnits,
+  discharge: temperatureUnits,
+  returnDryBulb: temperatureUnits,
+  returnHumidity: ['%'],
+  supply: temperatureUnits,
+  outdoor: temperatureUnits,
+  staticPressure: ['in wc', 'Pa'],
+  voltage: ['V'],
+  amps: ['A'],
+}
+
+/** Value in SI; kPa isn't a unit that anybody types for vacuum, but loggers write it. */
+export function channelSi(channel: TraceChannel, value: number, unit: string): number {
+  if (channel === 'vacuum' && unit === 'kPa') return value * 1000
+  return toSi(channelDimension[channel], { value, unit } as never)
+}
+
+const gaugeNames: readonly [RegExp, string][] = [
+  [/psi/i, 'psig'],
+  [/mpa/i, 'MPa'],
+  [/kpa/i, 'kPa'],
+  [/bar/i, 'bar'],
+]
+const temperatureNames: readonly [RegExp, string][] = [
+  [/°\s?f\b|\bf\b|fahr/i, '°F'],
+  [/°\s?c\b|\bc\b|cels/i, '°C'],
+  [/\bk\b|kelvin/i, 'K'],
+]
+const unitNames: Partial<Record<Dimension, readonly [RegExp, string][]>> = {
+  vacuum: [
+    [/micron|mtorr|milli\s?torr|µm|(?<![a-z])um\b|µ/i, 'micron'],
+    [/torr|mmhg/i, 'Torr'],
+    [/mbar|hpa/i, 'mbar'],
+    [/kpa/i, 'kPa'],
+    [/\bpa\b|pascal/i, 'Pa'],
+  ],
+  gaugePressure: gaugeNames,
+  mass: [
+    [/\bkg\b|kilo/i, 'kg'],
+    [/\boz\b|ounce/i, 'oz'],
+    [/\blbs?\b|pound/i, 'lb'],
+    [/\bg\b|gram/i, 'g'],
+  ],
+  temperature: temperatureNames,
+  staticPressure: [
+    [/\bpa\b|pascal/i, 'Pa'],
+    [/in/i, 'in wc'],
+  ],
+}
+
+export function guessUnit(
+  channel: TraceChannel,
+  name: string,
+  values: readonly number[],
+): { unit: string; guessed?: boolean } {
+  const dimension = channelDimension[channel]
+  const read = unitNames[dimension]?.find(([test]) => test.test(name))?.[1]
+  if (read) return { unit: read }
+  const high = values.reduce((a, b) => Math.max(a, b), -Infinity)
+  switch (dimension) {
+    case 'temperature':
+      return { unit: high > 250 ? 'K' : high > (channel === 'discharge' ? 110 : 48) ? '°F' : '°C', guessed: true }
+    case 'mass':
+      return { unit: high > 1000 ? 'g' : high > 100 ? 'oz' : 'kg', guessed: true }
+    case 'gaugePressure':
+      return { unit: high > 700 ? 'kPa' : high > 60 ? 'psig' : 'bar', guessed: true }
+    case 'vacuum':
+      return { unit: vacuumUnitOf(values), guessed: true }
+    case 'staticPressure':
+      return { unit: high > 5 ? 'Pa' : 'in wc', guessed: true }
+    default:
+      return { unit: channelUnits[channel][0]! }
+  }
+}
+
+/** The unit in which these figures are a believable pull-down or decay; micron where several are. */
+function vacuumUnitOf(values: readonly number[]): string {
+  const believable = (unit: string) => suspectUnit(values.map((v) => channelSi('vacuum', v, unit))) === undefined
+  const high = values.reduce((a, b) => Math.max(a, b), -Infinity)
+  // a file that begins at atmosphere says it outright
+  const begins = Object.entries({ micron: 760_000, Pa: 101_325, mbar: 1013, Torr: 760, kPa: 101.3 }).find(
+    ([, atmosphere]) => high > 0.8 * atmosphere && high < 1.05 * atmosphere,
+  )
+  return begins?.[0] ?? channelUnits.vacuum.find(believable) ?? 'micron'
+}
+
+/** For the form: a vacuum value as it would read in another unit. */
+export const vacuumIn = (pa: number, unit: string) =>
+  unit === 'kPa' ? pa / 1000 : fromSi('vacuum', pa, unit as keyof (typeof units)['vacuum'])
