@@ -1,6 +1,8 @@
 import type { TraceSample } from '@zetesis/core'
 import { createNitrogenRig, nitrogenRigs, type NitrogenChange, type NitrogenRigName } from './nitrogen/nitrogenRig'
 import { createScaleRig, scaleRigs, type ScaleChange, type ScaleRigName } from './scale/scaleRig'
+import { systemFor, type SystemLike, type SystemRigName } from './system/conditions'
+import { createRig, type SystemChange } from './system/systemRig'
 import { vacuumRigs, type VacuumRigName } from './vacuum/conditions'
 import { createVacuumRig, type VacuumChange } from './vacuum/vacuumRig'
 
@@ -15,7 +17,14 @@ export type RigChoice =
       readonly tareKg?: number
       readonly contentKg?: number
     }
-export type RigChange = VacuumChange | NitrogenChange | ScaleChange
+  | {
+      readonly kind: 'system'
+      readonly name: SystemRigName
+      /** the unit that it stands in for, and whether it runs already */
+      readonly like?: SystemLike
+      readonly running?: boolean
+    }
+export type RigChange = VacuumChange | NitrogenChange | ScaleChange | SystemChange
 
 /** A rig as a recording sees it: samples out, changes in. */
 export interface PlayedRig {
@@ -56,6 +65,11 @@ export function playRig(choice: RigChoice, seed: number): PlayedRig {
         },
         apply: (change) => rig.apply(change as ScaleChange),
       }
+    }
+    case 'system': {
+      const rig = createRig(systemFor(choice.name, choice.like), seed)
+      if (choice.running) rig.apply({ kind: 'run', on: true })
+      return { step: (seconds) => rig.step(seconds), apply: (change) => rig.apply(change as SystemChange) }
     }
   }
 }

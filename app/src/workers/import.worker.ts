@@ -1,5 +1,6 @@
 import {
   analyseDecay,
+  assessLive,
   cleanSamples,
   CHUNK_SAMPLES,
   findHold,
@@ -9,6 +10,8 @@ import {
   type DecayResult,
   decayResult,
   type DecayHabits,
+  type LiveAssessment,
+  type LiveTerms,
   type FoundHold,
   type ScaleHabits,
   type ScaleWatch,
@@ -40,6 +43,7 @@ export type ImportTerms =
     }
   | { readonly kind: 'hold' }
   | { readonly kind: 'scale'; readonly habits: ScaleHabits }
+  | { readonly kind: 'system'; readonly live: LiveTerms }
 
 /** Where in the file it began and ended, where the person says so. */
 export interface ImportSaid {
@@ -66,6 +70,7 @@ export interface ImportPreview {
   }
   readonly hold?: FoundHold
   readonly scale?: ScaleWatch
+  readonly system?: LiveAssessment
   readonly tookMs: number
 }
 
@@ -116,7 +121,12 @@ function preview(mapping: LogMapping, terms: ImportTerms, said: ImportSaid = {})
   }
 }
 
-const wantedChannel = { decay: 'vacuum', hold: 'testPressure', scale: 'mass' } as const
+const wantedChannel = {
+  decay: 'vacuum',
+  hold: 'testPressure',
+  scale: 'mass',
+  system: 'suctionPressure',
+} as const
 
 function about(all: readonly TraceSample[], terms: ImportTerms, said: ImportSaid) {
   switch (terms.kind) {
@@ -131,6 +141,14 @@ function about(all: readonly TraceSample[], terms: ImportTerms, said: ImportSaid
           terms.habits,
         ),
       }
+    case 'system': {
+      const end = said.toS ?? Infinity
+      const found = assessLive(
+        samples.filter((s) => s.timeS <= end),
+        { ...terms.live, sinceS: said.fromS ?? samples[0]?.timeS ?? 0 },
+      )
+      return found ? { system: found } : {}
+    }
   }
 }
 

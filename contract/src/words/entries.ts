@@ -1,7 +1,16 @@
-import { showTyped, type BookEntry, type Entry, type LogItem, type Quantity, type UnitFacts } from '@zetesis/core'
+import {
+  showTyped,
+  type BookEntry,
+  type CameOff,
+  type Entry,
+  type LogItem,
+  type Quantity,
+  type UnitFacts,
+} from '@zetesis/core'
 import { hoseLine, movedLine, weighedLine } from './cylinders'
 import { causeWords } from './decay'
 import { habitWords } from './library'
+import { recordedWords } from './logFile'
 import { verdictWords } from './reading'
 import { missingWords, stageWords } from './stages'
 
@@ -107,6 +116,24 @@ export function entryWords(entry: Entry): string {
       return weighedLine(entry)
     case 'hoseLeft':
       return hoseLine(entry)
+    case 'preStart': {
+      const { zeroed, valvesShut, airflowGood, condenserClean, thermostatFar, stage } = entry
+      const seen: [boolean, string][] = [
+        [zeroed, 'gauges zeroed'],
+        [valvesShut, 'manifold shut, hoses tight'],
+        [airflowGood, 'filter, coil and airflow good'],
+        [condenserClean, 'condenser clean'],
+        [thermostatFar, 'thermostat far'],
+      ]
+      const words = seen.map(([yes, what]) => (yes ? what : `not: ${what}`))
+      return `Before the start: ${[...words, ...(stage ? [stage] : [])].join(' · ')}`
+    }
+    case 'disturbed':
+      return disturbedWords[entry.what]
+    case 'probesExchanged':
+      return `Probes exchanged in the recording: ${recordedWords[entry.a].toLowerCase()} and ${recordedWords[entry.b].toLowerCase()}`
+    case 'cameOff':
+      return cameOffLine(entry)
     case 'started':
       return 'Valves open, power on'
     case 'reading':
@@ -133,6 +160,23 @@ export function entryWords(entry: Entry): string {
     case 'amendment':
       return `Amendment: ${entry.text}`
   }
+}
+
+export const disturbedWords = {
+  door: 'A door was opened',
+  stage: 'The stage changed',
+  room: 'The thermostat was satisfied',
+  other: 'Something disturbed it',
+} as const
+
+/** How the gauges came off, in a line. */
+export function cameOffLine({ suctionPressure, liquidPressure, running, suctionCore, liquidCore, capsTight }: CameOff) {
+  const drawn =
+    suctionPressure && liquidPressure
+      ? `drawn down to ${showTyped(suctionPressure)} and ${showTyped(liquidPressure)}`
+      : 'not drawn down'
+  const core = (which: string, found: 'tight' | 'leaks') => `${which} core ${found === 'tight' ? 'tight' : 'leaks'}`
+  return `Gauges off: ${[drawn, running ? 'while running' : 'standing', core('suction', suctionCore), core('liquid', liquidCore), capsTight ? 'caps on' : 'caps missing'].join(' · ')}`
 }
 
 export const readingFieldWords = {

@@ -68,6 +68,8 @@ export function entryProblemWords(problem: EntryProblem, system: UnitSystem = 'i
       return `Stop: the plate allows ${showText('gaugePressure', problem.limitPa, system)}. Never test above the lowest-rated part.`
     case 'noTestPressure':
       return 'Stop: read the plate’s highest test pressure first, and type it above. Without it nothing is raised.'
+    case 'notStarted':
+      return 'The system isn’t running yet: open the valves and start it first.'
     case 'holdNotBegun':
       return 'No hold has begun before this time. Begin the hold first.'
     case 'notHolding':

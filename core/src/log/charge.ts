@@ -178,6 +178,18 @@ export function refrigerantOut(record: UnitRecord): Refrigerant | undefined {
   return work === 'conversion' && !charged ? oldRefrigerant : refrigerant
 }
 
+/**
+ * Charge that went in (below zero: came out) while the system ran and after the first reading was taken: tuning. What goes in running before
+ * that still belongs to what was due.
+ */
+export function tunedWeighings({ items }: UnitRecord): LogItem<Weighed>[] {
+  const first = Math.min(...items.reading.map((r) => Date.parse(r.entry.at)))
+  const startedMs = Math.min(...items.started.map((s) => Date.parse(s.entry.at)))
+  return items.weighed
+    .filter(({ entry }) => entry.running === true && Date.parse(entry.at) >= Math.max(first, startedMs))
+    .sort((a, b) => Date.parse(a.entry.at) - Date.parse(b.entry.at))
+}
+
 export interface ChargeBalance {
   readonly due: ChargeDue
   /** every weighing and hose, in the log's order */
@@ -186,6 +198,8 @@ export interface ChargeBalance {
   readonly weighedKg: number
   /** taken out before the evacuation; its share of the label's charge says how short the system was */
   readonly recoveredKg: number
+  /** of it, what went in (below zero: came out) while the system was tuned: no part of what is due */
+  readonly tunedKg: number
   /** still to add (positive) or too much in (negative); undefined while what is due isn't known */
   readonly openKg?: number
   readonly settled: boolean
@@ -196,14 +210,12 @@ export function chargeBalance(record: UnitRecord, method = unitMethod(record)): 
   const due = chargeDue(unitFacts(record), method)
   const weighed = weighedKg(record)
   const { weighed: weighings, hoseLeft: hoses } = record.items
-  if (!due.ok) return { due, weighings, hoses, recoveredKg: recoveredKg(record), weighedKg: weighed, settled: false }
-  const openKg = due.dueKg - weighed
+  const tunedKg = tunedWeighings(record).reduce((sum, { entry }) => sum + stepKg(entry), 0)
+  const base = { due, weighings, hoses, recoveredKg: recoveredKg(record), weighedKg: weighed, tunedKg }
+  if (!due.ok) return { ...base, settled: false }
+  const openKg = due.dueKg - (weighed - tunedKg)
   return {
-    due,
-    weighings,
-    hoses,
-    recoveredKg: recoveredKg(record),
-    weighedKg: weighed,
+    ...base,
     openKg,
     settled: Math.abs(openKg) <= method.weighInToleranceKg.si + 1e-9,
   }

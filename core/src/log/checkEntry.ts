@@ -53,6 +53,7 @@ export type EntryProblem =
   | { code: 'refusedStop'; path: ''; refusal: ConversionRefusal }
   | { code: 'aboveTestPressure'; path: 'gauge'; limitPa: number }
   | { code: 'noTestPressure'; path: 'gauge' }
+  | { code: 'notStarted'; path: '' }
   | { code: 'holdNotBegun'; path: '' }
   | { code: 'notHolding'; path: '' }
   | { code: 'unknownTrace'; path: 'traceId' }
@@ -136,6 +137,23 @@ export function checkEntry(
     }
     case 'hoseLeft':
       return [...problems, ...checkHose(entry)]
+    case 'preStart':
+      return entry.rest
+        ? [
+            ...problems,
+            ...checkReading(entry.rest, facts, siteElevationM(facts, jobElevationM)).map((p) => ({
+              ...p,
+              path: p.path.replace(/^values/, 'rest'),
+            })),
+          ].map((p) => p as EntryProblem)
+        : problems
+    case 'probesExchanged':
+      return record.items.traceBegun.some((t) => t.entry.traceId === entry.traceId)
+        ? problems
+        : [...problems, { code: 'unknownTrace', path: 'traceId' }]
+    case 'disturbed':
+    case 'cameOff':
+      return record.items.started.length > 0 ? problems : [...problems, { code: 'notStarted', path: '' }]
     case 'vacuumReady':
       return [...problems, ...(entry.blankOff ? positive('vacuum', entry.blankOff, 'blankOff') : [])]
     case 'nitrogenBreak':

@@ -5,7 +5,7 @@ import type { Instrument } from '../measurement/instrument'
 import type { HabitKey } from '../method/habits'
 import type { ProfileSpec } from '../method/profile'
 import type { AnyQuantity, Dimension, Quantity } from '../quantity/unit'
-import type { TraceChannel, TraceSource } from '../trace/trace'
+import type { SystemChannel, TraceChannel, TraceSource } from '../trace/trace'
 import type { DecayResult } from '../vacuum/decayResult'
 import type { Phase } from '../refrigerant/density'
 import type { Refrigerant } from '../refrigerant/refrigerants'
@@ -255,6 +255,48 @@ export interface HoseLeft extends Base<'hoseLeft'> {
   /** by its size; what the balance uses */
   readonly mass: Quantity<'mass'>
 }
+/** What was seen to before the start; a question not answered is not asked here. */
+export interface PreStart extends Base<'preStart'> {
+  readonly zeroed: boolean
+  readonly valvesShut: boolean
+  readonly airflowGood: boolean
+  readonly condenserClean: boolean
+  readonly thermostatFar: boolean
+  /** highest stage, and how it was forced; empty for single speed */
+  readonly stage?: string
+  /** standing, with the gauges on: pressures, both lines, outdoor air */
+  readonly rest?: ReadingValues
+}
+/** Something upset the system while it was watched. */
+export interface Disturbed extends Base<'disturbed'> {
+  readonly what: 'door' | 'stage' | 'room' | 'other'
+}
+/** Two probes hung the wrong way round: what this recording holds of them is exchanged. */
+export interface ProbesExchanged extends Base<'probesExchanged'> {
+  readonly traceId: string
+  readonly a: SystemChannel
+  readonly b: SystemChannel
+}
+/** Gauges off: hoses drawn down while it ran, cores bubble-checked, caps on. */
+export interface CameOff extends Base<'cameOff'> {
+  /** both gauges when the hoses had been drawn down */
+  readonly suctionPressure?: Quantity<'gaugePressure'>
+  readonly liquidPressure?: Quantity<'gaugePressure'>
+  readonly running: boolean
+  readonly suctionCore: 'tight' | 'leaks'
+  readonly liquidCore: 'tight' | 'leaks'
+  readonly capsTight: boolean
+}
+/** How a reading came from a recording. */
+export interface LiveReading {
+  readonly traceId: string
+  /** on the recording's clock */
+  readonly traceS: number
+  readonly state: 'settling' | 'settled' | 'hunting' | 'disturbed'
+  readonly periodS?: number
+  readonly amplitudeK?: number
+  readonly discharge?: Quantity<'temperature'>
+}
 /** valves opened and power on */
 export type Started = Base<'started'>
 export interface Reading extends Base<'reading'> {
@@ -263,6 +305,8 @@ export interface Reading extends Base<'reading'> {
   readonly instruments?: InstrumentsUsed
   /** the instruments named above as they were then, so that the record can be judged without the company's kit */
   readonly kit?: readonly Instrument[]
+  /** taken over from a recording: means over what it had settled to */
+  readonly live?: LiveReading
 }
 /** A model's label taken from the company's library, whole, so that the record stands by itself. */
 export interface LabelTaken extends Base<'label'> {
@@ -323,6 +367,10 @@ export type Entry =
   | JointChecked
   | Weighed
   | HoseLeft
+  | PreStart
+  | Disturbed
+  | ProbesExchanged
+  | CameOff
   | Started
   | Reading
   | Noted

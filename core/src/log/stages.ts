@@ -1,6 +1,8 @@
 import type { ModelLabel } from '../label/modelLabel'
 import type { MethodProfile, ProfileSpec } from '../method/profile'
+import type { RunClock } from '../trace/runClock'
 import type { ConversionRefusal } from '../conversion/suitability'
+import { toSi } from '../quantity/unit'
 import { judgeCharge, type JudgedReading } from '../tuning/judgeCharge'
 import { chargeBalance, type ChargeBalance } from './charge'
 import { stages, type GatePassed, type LogItem, type Reading, type Stage, type UnitFacts } from './entry'
@@ -8,6 +10,7 @@ import { missingFacts, refusalOf, siteElevationM, unitFacts, type MissingFact } 
 import { isSealed, type UnitRecord } from './fold'
 import { unitLabel, unitMethod, unitProfile } from './method'
 import { pressureTestRun, type PressureTestRun } from './pressureTest'
+import { tuningClock, tuningRun, type TuningRun } from './tuningRun'
 import { vacuumRun, type VacuumRun } from './vacuum'
 
 /**
@@ -54,6 +57,7 @@ export interface UnitView {
   readonly vacuum: VacuumRun
   readonly charge: ChargeBalance
   readonly startedMs?: number
+  readonly tuning: TuningRun
   readonly reading?: {
     readonly item: LogItem<Reading>
     readonly judged: JudgedReading
@@ -84,30 +88,53 @@ function judgeLogged(item: LogItem<Reading>, { facts, label, elevationM, method 
 }
 
 /** The latest reading by its own time, how far the system had settled, and how far the target moved since the charge last changed. */
-function latestReading(record: UnitRecord, terms: ReadingTerms) {
+function readingsOf(record: UnitRecord, terms: ReadingTerms) {
   const { startedMs, method } = terms
   const readings = [...record.items.reading].sort((a, b) => timeOf(a) - timeOf(b))
-  const item = readings.at(-1)
-  if (!item) return undefined
-  const judged = judgeLogged(item, terms)
-  // a change of charge after the reading leaves it behind
+  const clock = tuningClock(record)
+  const all = readings.map((item) => {
+    // a change of charge after the reading leaves it behind
+    const step = lastStep(record, startedMs, timeOf(item))
+    const settled = startedMs !== undefined && hasSettled(item, { startedMs, step, method, clock })
+    return { item, judged: judgeLogged(item, terms), settled }
+  })
+  const last = all.at(-1)
+  if (!last) return { all, reading: undefined }
   const step = lastStep(record, startedMs)
-  const settled = startedMs !== undefined && timeOf(item) >= settledFrom({ startedMs, step, method })
   const before =
-    readings.filter((r) => r !== item && timeOf(r) >= step).at(0) ?? readings.filter((r) => timeOf(r) < step).at(-1)
-  return { item, judged, settled, targetMovedK: before && moved(judged, judgeLogged(before, terms)) }
+    all.filter((r) => r !== last && timeOf(r.item) >= step).at(0) ?? all.filter((r) => timeOf(r.item) < step).at(-1)
+  const settled = last.settled && timeOf(last.item) >= step
+  return { all, reading: { ...last, settled, targetMovedK: before && moved(last.judged, before.judged) } }
 }
 
-/** When the charge last changed after the start; the start itself where it didn't. */
-function lastStep(record: UnitRecord, startedMs = -Infinity): number {
-  const steps = record.items.weighed.map(timeOf).filter((t) => t > startedMs)
+/** A reading from a recording was watched settle; one that was typed goes by the clock. */
+function hasSettled({ entry }: LogItem<Reading>, terms: Parameters<typeof settledFrom>[0]): boolean {
+  const at = Date.parse(entry.at)
+  if (entry.live) return (entry.live.state === 'settled' || entry.live.state === 'hunting') && at >= terms.step
+  return at >= settledFrom(terms)
+}
+
+/** When the charge last changed after the start (and up to a moment); the start itself where it didn't. */
+function lastStep(record: UnitRecord, startedMs = -Infinity, untilMs = Infinity): number {
+  const steps = record.items.weighed.map(timeOf).filter((t) => t > startedMs && t <= untilMs)
   return Math.max(startedMs, ...steps)
 }
 
 /** From when a reading may decide: after the wait from start, and after the one from the last change of charge. */
-function settledFrom({ startedMs, step, method }: { startedMs: number; step: number; method: MethodProfile }): number {
-  const afterStart = startedMs + method.settleAfterStartS.si * 1000
-  return step > startedMs ? Math.max(afterStart, step + method.settleAfterStepS.si * 1000) : afterStart
+function settledFrom({
+  startedMs,
+  step,
+  method,
+  clock,
+}: {
+  startedMs: number
+  step: number
+  method: MethodProfile
+  clock: RunClock
+}): number {
+  const after = (ms: number, seconds: number) => clock.wallMs(clock.runMs(ms) + seconds * 1000)
+  const afterStart = after(startedMs, method.settleAfterStartS.si)
+  return step > startedMs ? Math.max(afterStart, after(step, method.settleAfterStepS.si)) : afterStart
 }
 
 /** How far the target is from where it was, where that is more than the method lets pass unsaid. */
@@ -138,7 +165,10 @@ export function unitView(
   const charge = chargeBalance(record, method)
   const start = [...record.items.started].sort((a, b) => timeOf(a) - timeOf(b)).at(-1)
   const startedMs = start && timeOf(start)
-  const reading = latestReading(record, { facts, label, elevationM, startedMs, method })
+  const { all, reading } = readingsOf(record, { facts, label, elevationM, startedMs, method })
+  const totalChargeKg =
+    (charge.due.ok ? charge.due.totalKg : undefined) ?? (facts.labelCharge && toSi('mass', facts.labelCharge))
+  const tuning = tuningRun(record, { facts, elevationM, method, judged: all, totalChargeKg })
   const sealed = isSealed(record)
 
   const waits: Wait[] = []
@@ -158,7 +188,11 @@ export function unitView(
     waits.push({ kind: 'pressureHold', startedMs: held.startedMs, endsMs: held.endsMs })
   if (!sealed && startedMs !== undefined && !reading?.settled) {
     const step = lastStep(record, startedMs)
-    waits.push({ kind: 'settle', startedMs: step, endsMs: settledFrom({ startedMs, step, method }) })
+    waits.push({
+      kind: 'settle',
+      startedMs: step,
+      endsMs: settledFrom({ startedMs, step, method, clock: tuning.clock }),
+    })
   }
 
   const pass = (stage: Stage) => record.items.gatePassed.filter((p) => p.entry.stage === stage).at(-1)
@@ -218,6 +252,7 @@ export function unitView(
     vacuum,
     charge,
     startedMs,
+    tuning,
     reading,
     stages: views,
     current,

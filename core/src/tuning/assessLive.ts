@@ -132,11 +132,11 @@ export function assessLive(samples: readonly TraceSample[], terms: LiveTerms): L
   const more = { ...(swap ? { swap } : {}), ...(means.discharge === undefined ? {} : { dischargeK: means.discharge }) }
   const { metering } = facts
   if (!terms.running || !metering) return { ...rest, ...more, ranked: [], gates: [] }
-  return { ...rest, ...more, ...tuning({ judged, metering, settling, checks }, terms) }
+  return { ...rest, ...more, ...tuneReading({ judged, metering, settling, checks }, terms) }
 }
 
 /** Diagnosis, step and gates of a judged reading. */
-export function tuning(
+export function tuneReading(
   {
     judged,
     metering,

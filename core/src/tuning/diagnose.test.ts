@@ -1,13 +1,6 @@
 import fc from 'fast-check'
-import {
-  diagnose,
-  separatingReading,
-  symptoms,
-  type Deviation,
-  type DiagnosticFindings,
-  type Symptom,
-} from './diagnose'
-import { signatures } from './faultSignatures'
+import { diagnose, separatingReading, type Deviation, type DiagnosticFindings } from './diagnose'
+import { signatures, symptoms, type Symptom } from './faultSignatures'
 
 const d = (f: number) => f / 1.8
 const seen = (

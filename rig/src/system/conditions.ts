@@ -1,3 +1,4 @@
+import type { Refrigerant } from '@zetesis/core'
 import type { Random } from '../random'
 import { goodProbes } from './probeSpec'
 import { soundSystem, type DaySpec, type SystemFaults, type SystemSpec } from './systemSpec'
@@ -49,21 +50,48 @@ const withFault = (spec: SystemSpec, faults: Partial<SystemFaults>): SystemSpec 
   faults: { ...soundSystem, ...faults },
 })
 
-/** Systems to practise on. */
+/** Systems to practise on: what is wrong with each. */
 export const systemRigs = {
-  pistonRight: pistonSystem,
-  pistonShort: { ...pistonSystem, chargeShare: 0.8 },
-  valveRight: valveSystem,
-  valveShort: { ...valveSystem, chargeShare: 0.84 },
-  valveOver: { ...valveSystem, chargeShare: 1.15 },
-  valveRestricted: withFault(valveSystem, { restriction: 1 }),
-  valveStarved: withFault(valveSystem, { starvedValve: 0.7 }),
-  valveHunting: { ...valveSystem, valveGain: 1.5 },
-  swappedClamps: { ...valveSystem, probes: { ...goodProbes, swapped: [['suctionLine', 'liquidLine']] } },
-  lowAirflow: withFault(pistonSystem, { lowAirflow: 0.4 }),
-  air: withFault(valveSystem, { airPa: 1.8e5 }),
-} as const satisfies Record<string, SystemSpec>
+  right: (spec) => spec,
+  short: (spec) => ({ ...spec, chargeShare: 0.8 }),
+  over: (spec) => ({ ...spec, chargeShare: 1.15 }),
+  restricted: (spec) => withFault(spec, { restriction: 1 }),
+  starved: (spec) => withFault(spec, spec.metering === 'fixedOrifice' ? { pistonRatio: 0.9 } : { starvedValve: 0.7 }),
+  overfeeding: (spec) =>
+    withFault(spec, spec.metering === 'fixedOrifice' ? { pistonRatio: 1.1 } : { overfeedingValve: 0.7 }),
+  hunting: (spec) => ({ ...spec, valveGain: 1.5 }),
+  swappedClamps: (spec) => ({ ...spec, probes: { ...spec.probes, swapped: [['suctionLine', 'liquidLine']] } }),
+  sunOnLine: (spec) => ({ ...spec, probes: { ...spec.probes, placed: { liquidLine: 'sun' } } }),
+  lowAirflow: (spec) => withFault(spec, { lowAirflow: 0.4 }),
+  dirtyCondenser: (spec) => withFault(spec, { dirtyCondenser: 0.4 }),
+  weakCompressor: (spec) => withFault(spec, { weakCompressor: 0.3 }),
+  air: (spec) => withFault(spec, { airPa: 2e5 }),
+} as const satisfies Record<string, (spec: SystemSpec) => SystemSpec>
 export type SystemRigName = keyof typeof systemRigs
+
+/** What the unit at hand is, so that the rig stands in for it. */
+export interface SystemLike {
+  readonly metering?: SystemSpec['metering']
+  readonly refrigerant?: Refrigerant
+  readonly chargeKg?: number
+  readonly targetSubcoolingK?: number
+  readonly pressurePa?: number
+}
+
+/** A practice system made like the unit at hand, with what is wrong with it. */
+export function systemFor(name: SystemRigName, like: SystemLike = {}): SystemSpec {
+  const base = like.metering === 'expansionValve' ? valveSystem : pistonSystem
+  const target = like.targetSubcoolingK ?? base.targetSubcoolingK
+  return systemRigs[name]({
+    ...base,
+    refrigerant: like.refrigerant ?? base.refrigerant,
+    chargeKg: like.chargeKg ?? base.chargeKg,
+    targetSubcoolingK: target,
+    // it can't subcool to within a kelvin or two of the air
+    condensingOverK: Math.max(base.condensingOverK, target + 3),
+    day: { ...base.day, pressurePa: like.pressurePa ?? base.day.pressurePa },
+  })
+}
 
 const sizes = [1.5, 2, 2.5, 3, 3.5, 4, 5] as const
 const fluids = ['R-410A', 'R-22', 'R-32', 'R-454B', 'R-407C'] as const

@@ -1,7 +1,7 @@
 import { saturationTemperatureK, wetBulbK, type Metering } from '@zetesis/core'
 import fc from 'fast-check'
 import { makeRandom } from '../random'
-import { pistonSystem, randomSystem, systemRigs, valveSystem } from './conditions'
+import { pistonSystem, randomSystem, systemFor, systemRigs, valveSystem, type SystemRigName } from './conditions'
 import { goodProbes } from './probeSpec'
 import { soundSystem, type SystemFaults, type SystemSpec } from './systemSpec'
 import { createRig } from './systemRig'
@@ -172,13 +172,13 @@ describe('the simulated system', () => {
       const values = Array.from({ length: 60 }, () => (rig.step(5), rig.truth().superheatK))
       return Math.max(...values) - Math.min(...values)
     }
-    expect(swing(systemRigs.valveHunting)).toBeGreaterThan(3)
+    expect(swing(systemFor('hunting', { metering: 'expansionValve' }))).toBeGreaterThan(3)
     expect(swing(valveSystem)).toBeLessThan(0.3)
   })
 
   it('is the same again from the same seed, and refrigerant that goes in stays in', () => {
     const play = () => {
-      const rig = createRig(systemRigs.pistonShort, 9)
+      const rig = createRig(systemFor('short'), 9)
       rig.apply({ kind: 'run', on: true })
       const seen = Array.from({ length: 200 }, (_, i) => {
         if (i === 50) rig.apply({ kind: 'charge', kg: 0.1 })
@@ -190,6 +190,20 @@ describe('the simulated system', () => {
     const [a, b] = [play(), play()]
     expect(a.seen).toEqual(b.seen)
     expect(a.kg).toBeCloseTo(0.8 * a.right + 0.1, 9)
+  })
+
+  it('runs as every practice system, with either device and any refrigerant on offer', () => {
+    for (const name of Object.keys(systemRigs) as SystemRigName[])
+      for (const metering of ['fixedOrifice', 'expansionValve'] as const)
+        for (const refrigerant of ['R-22', 'R-410A', 'R-32', 'R-454B', 'R-407C', 'R-290'] as const) {
+          const rig = createRig(systemFor(name, { metering, refrigerant, chargeKg: 2.2 }), 2)
+          rig.apply({ kind: 'run', on: true })
+          rig.step(900)
+          const t = rig.truth()
+          expect(Object.values(t).every((v) => typeof v !== 'number' || Number.isFinite(v))).toBe(true)
+          expect(t.condensingK).toBeGreaterThan(t.outdoorK)
+          expect(t.evaporatingK).toBeLessThan(t.returnK)
+        }
   })
 
   it('reads wrong where a probe hangs wrong: swapped, in the sun, not zeroed, another unit, battery low, hoses drawn down', () => {

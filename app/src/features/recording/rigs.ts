@@ -1,15 +1,17 @@
 import {
   nitrogenRigs,
   scaleRigs,
+  systemRigs,
   vacuumRigs,
   type NitrogenRigName,
   type RigChoice,
   type ScaleRigName,
+  type SystemRigName,
   type VacuumRigName,
 } from '@zetesis/rig'
-import type { TraceChannel } from '@zetesis/core'
+import { systemChannels, type TraceChannel } from '@zetesis/core'
 
-type Names = { evacuation: VacuumRigName; nitrogen: NitrogenRigName; scale: ScaleRigName }
+type Names = { evacuation: VacuumRigName; nitrogen: NitrogenRigName; scale: ScaleRigName; system: SystemRigName }
 export type RigKind = RigChoice['kind']
 
 /** What each rig plays, in words. */
@@ -35,12 +37,28 @@ export const rigWords: { readonly [K in RigKind]: Readonly<Record<Names[K], stri
     nearlyEmpty: 'Cylinder nearly empty',
     recovery: 'Recovery cylinder',
   },
+  system: {
+    right: 'Sound, rightly charged',
+    short: 'A fifth of the charge short',
+    over: 'Overcharged',
+    restricted: 'Drier nearly blocked',
+    starved: 'Metering device starves',
+    overfeeding: 'Metering device overfeeds',
+    hunting: 'Valve hunts',
+    swappedClamps: 'Line clamps swapped',
+    sunOnLine: 'Sun on the liquid clamp',
+    lowAirflow: 'Low airflow indoors',
+    dirtyCondenser: 'Dirty condenser',
+    weakCompressor: 'Worn compressor',
+    air: 'Air in the system',
+  },
 }
 
 const names = {
   evacuation: Object.keys(vacuumRigs),
   nitrogen: Object.keys(nitrogenRigs),
   scale: Object.keys(scaleRigs),
+  system: Object.keys(systemRigs),
 }
 
 /** The rigs of a kind, as choices. */
@@ -54,4 +72,5 @@ export const rigChannels: { readonly [K in RigKind]: readonly TraceChannel[] } =
   evacuation: ['vacuum'],
   nitrogen: ['testPressure', 'ambient'],
   scale: ['mass'],
+  system: systemChannels,
 }

@@ -1,11 +1,15 @@
 import { zodResolver } from '@hookform/resolvers/zod'
-import { countdown, entryProblemWords, ladderWords, minutesText, safetyWords } from '@zetesis/contract'
+import { countdown, entryProblemWords, minutesText, safetyWords } from '@zetesis/contract'
 import {
+  checkPlausibility,
   checkReading,
   judgeCharge,
-  ladderScene,
+  learntSteps,
+  plausibleOf,
   readingWorkings,
   showText,
+  suggestSwap,
+  tuneReading,
   type Dimension,
   type Instrument,
   type JudgedReading,
@@ -14,10 +18,10 @@ import {
 import { useMemo, useState } from 'react'
 import { useForm, useWatch, type Control, type Path } from 'react-hook-form'
 import { useMedia, XStack, YStack } from 'tamagui'
-import { SceneView } from '@/charts/SceneView'
 import { useBarAction } from '@/features/frame/barAction'
 import { useInstrumentChoice, type SlotChoice } from '@/features/kit/choice'
 import { InstrumentPicker } from '@/features/kit/InstrumentPicker'
+import { useRig } from '@/features/recording/RigCard'
 import { Gate } from '@/features/unit/Gate'
 import { UnitPage } from '@/features/unit/UnitPage'
 import type { UnitHandle } from '@/features/unit/useUnit'
@@ -29,7 +33,7 @@ import { Caution } from '@/ui/Caution'
 import { Disclosure } from '@/ui/Disclosure'
 import { FormQuantity } from '@/ui/FormQuantity'
 import { clearDraft, readDraft, useDraft } from '@/ui/useDraft'
-import { Body, Figure, Heading } from '@/ui/Words'
+import { Figure, Heading } from '@/ui/Words'
 import {
   emptyReading,
   readableValues,
@@ -40,7 +44,17 @@ import {
   type ReadingInput,
   type ReadingOutput,
 } from './form'
+import { AdviceCard, mayStep, PlausibilityCard, type Tuned } from './AdviceCard'
+import { AimCard } from './AimCard'
+import { BeforeStart } from './BeforeStart'
+import { ComingOff } from './ComingOff'
+import { Ladder } from './Ladder'
+import { LiveBench } from './LiveBench'
 import { Numbers } from './Numbers'
+import { SourceCard, type ReadingSource } from './SourceCard'
+import { StepCard } from './StepCard'
+import { useCharts } from './useCharts'
+import { useLive } from './useLive'
 import { instrumentsFor, readingSlots } from './instruments'
 import { LitChart } from './LitChart'
 import { MethodUsed } from './MethodUsed'
@@ -58,28 +72,43 @@ export function StartUpPage() {
 
 function StartUp({ unit }: { unit: UnitHandle }) {
   const { view } = unit
-  if (view.startedMs === undefined && !view.sealed) return <BeforeStart unit={unit} />
-  return <ReadingBench unit={unit} />
-}
-
-function BeforeStart({ unit }: { unit: UnitHandle }) {
-  const [problem, setProblem] = useState<string>()
-  const start = () => {
-    const [first] = unit.append({ kind: 'started' })
-    setProblem(first && entryProblemWords(first))
-  }
-  useBarAction('Valves open, power on', start)
+  const { book } = useBook()
+  const kit = useMemo(() => book.instruments.map((kept) => kept.value), [book])
+  const [choice, choose] = useInstrumentChoice(unit.user?.id)
+  const [picked, pick] = useState<ReadingSource>('typed')
+  const { charts, asked } = useCharts()
+  const session = useRig(unit.unitId, 'system')
+  const answer = useLive(view, session?.traceId, { choice, kit, series: asked })
+  const source = session ? 'rig' : picked
+  const from = view.sealed ? null : (
+    <SourceCard unit={unit} source={source} onSource={pick} fixed={session !== undefined} choice={choice} kit={kit} />
+  )
+  if (view.startedMs === undefined && !view.sealed)
+    return (
+      <YStack gap="$4">
+        <BeforeStart unit={unit} live={answer?.assessment} />
+        {from}
+      </YStack>
+    )
   return (
     <YStack gap="$4">
-      <Heading>Before you open the valves</Heading>
-      <Body>
-        Suction valve first, then liquid. Filter and coils clean, airflow right, thermostat set well past the room.
-      </Body>
-      {problem ? (
-        <Banner metal="out" word="Not yet" testID="start-refused">
-          {problem}
-        </Banner>
-      ) : null}
+      {session && !view.sealed ? (
+        <LiveBench
+          unit={unit}
+          traceId={session.traceId}
+          answer={answer}
+          choice={choice}
+          choose={choose}
+          kit={kit}
+          charts={charts}
+        />
+      ) : (
+        <ReadingBench unit={unit} kit={kit} choice={choice} choose={choose} />
+      )}
+      {from}
+      {view.sealed ? null : (
+        <ComingOff unit={unit} live={session && answer?.assessment} onRig={session !== undefined} />
+      )}
       <Caution>{safetyWords.startUp}</Caution>
       <Gate
         unit={unit}
@@ -90,13 +119,20 @@ function BeforeStart({ unit }: { unit: UnitHandle }) {
   )
 }
 
-function ReadingBench({ unit }: { unit: UnitHandle }) {
+function ReadingBench({
+  unit,
+  kit,
+  choice,
+  choose,
+}: {
+  unit: UnitHandle
+  kit: readonly Instrument[]
+  choice: SlotChoice
+  choose: Parameters<typeof InstrumentPicker>[0]['onChoose']
+}) {
   const { view, now } = unit
   const { system } = useSettings()
   const { wide } = useMedia()
-  const { book } = useBook()
-  const kit = useMemo(() => book.instruments.map((kept) => kept.value), [book])
-  const [choice, choose] = useInstrumentChoice(unit.user?.id)
   const [again, setAgain] = useState(false)
   const [supporting, setSupporting] = useState(false)
   const draftName = `reading.${unit.unitId}`
@@ -131,6 +167,7 @@ function ReadingBench({ unit }: { unit: UnitHandle }) {
 
   const shown = useShown(unit, { preview, typing, choice, kit })
   const settle = view.waits.find((w) => w.kind === 'settle' && w.endsMs > now)
+  const tuned = useTuned(unit, shown)
   const note = typing
     ? 'As typed, not logged yet.'
     : shown?.settled
@@ -184,19 +221,19 @@ function ReadingBench({ unit }: { unit: UnitHandle }) {
               {`By ${showText('temperatureDifference', view.reading.targetMovedK, system)} since the charge last changed: the weather or the house did.`}
             </Banner>
           ) : null}
+          {tuned ? <PlausibilityCard tuned={tuned} /> : null}
+          {tuned ? <AdviceCard tuned={tuned} /> : null}
+          {tuned?.advice && mayStep(tuned) && !view.sealed ? (
+            <StepCard unit={unit} advice={tuned.advice} reading={undefined} onRig={false} />
+          ) : null}
           <Findings judged={shown.judged} />
+          {typing ? null : <AimCard judged={shown.judged} tuning={view.tuning} />}
           <LitChart judged={shown.judged} label={view.label} />
           {wide && !typing ? null : <Ladder judged={shown.judged} width={358} height={430} />}
           <Numbers workings={shown.workings} />
           <MethodUsed judged={shown.judged} name={view.profile.name} />
         </>
       ) : null}
-      <Caution>{safetyWords.startUp}</Caution>
-      <Gate
-        unit={unit}
-        stage="startUp"
-        why="Then no reading settles the charge: say why, and when somebody comes back."
-      />
     </YStack>
   )
 }
@@ -258,8 +295,34 @@ function useShown(
   }, [typing, preview, reading, facts, label, elevationM, method, choice, kit, minute])
 }
 
-function Ladder({ judged, width, height }: { judged: JudgedReading; width: number; height: number }) {
-  const { system } = useSettings()
-  const scene = ladderScene({ judged, system, words: ladderWords, width, height })
-  return scene ? <SceneView scene={scene} label="Temperature ladder" testID="ladder" /> : null
+/** What a reading says beyond its verdict: whether it can be true, what is probably wrong, and the next step. */
+function useTuned({ view }: UnitHandle, shown: ReturnType<typeof useShown>): Tuned | undefined {
+  const { facts, tuning, label } = view
+  return useMemo(() => {
+    if (!shown || !facts.metering) return undefined
+    const { judged, settled } = shown
+    const plausible = plausibleOf(judged, undefined, { facts, running: true })
+    const margins = {
+      probesK: judged.method.clampsAgreeK.si,
+      liquidUnderOutdoorK: judged.method.liquidUnderOutdoorK.si,
+      suctionOverReturnK: judged.method.suctionOverReturnK.si,
+    }
+    const checks = checkPlausibility(plausible, margins)
+    const swap = suggestSwap(plausible, margins)
+    const { airflowKnownGood, condenserClean, restOverAmbientK, totalChargeKg } = tuning
+    const found = tuneReading(
+      { judged, metering: facts.metering, settling: { state: settled ? 'settled' : 'settling' }, checks },
+      {
+        beside: {
+          airflowKnownGood,
+          condenserClean,
+          ...(restOverAmbientK === undefined ? {} : { restOverAmbientK }),
+        },
+        ...(label ? { label } : {}),
+        steps: learntSteps(tuning.steps),
+        ...(totalChargeKg === undefined ? {} : { totalChargeKg }),
+      },
+    )
+    return { ...found, checks, ...(swap ? { swap } : {}) }
+  }, [shown, facts, label, tuning])
 }

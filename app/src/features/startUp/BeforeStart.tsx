@@ -1,0 +1,196 @@
+import { checkWords, entryProblemWords, recordedWords, safetyWords } from '@zetesis/contract'
+import {
+  checkPlausibility,
+  measure,
+  plausibleOf,
+  type EntryBody,
+  type LiveAssessment,
+  type PlausibilityCheck,
+  type ReadingValues,
+} from '@zetesis/core'
+import { useState } from 'react'
+import { YStack } from 'tamagui'
+import { useBarAction } from '@/features/frame/barAction'
+import { Gate } from '@/features/unit/Gate'
+import { useEntryForm } from '@/features/unit/useEntryForm'
+import type { UnitHandle } from '@/features/unit/useUnit'
+import { rigRunner } from '@/instruments/rigRunner'
+import { useSettings } from '@/settings/settings'
+import { Banner } from '@/ui/Banner'
+import { Card } from '@/ui/Card'
+import { Caution } from '@/ui/Caution'
+import { QuantityField, type QuantityText } from '@/ui/QuantityField'
+import { quantityInput } from '@/ui/quantityInput'
+import { Several } from '@/ui/Several'
+import { TextField } from '@/ui/TextField'
+import { Body, Heading, Soft } from '@/ui/Words'
+
+const seen = [
+  { value: 'zeroed', label: 'Gauges zeroed' },
+  { value: 'valvesShut', label: 'Manifold shut, hoses tight' },
+  { value: 'airflowGood', label: 'Filter, coil, airflow good' },
+  { value: 'condenserClean', label: 'Condenser clean, fan free' },
+  { value: 'thermostatFar', label: 'Thermostat far past the room' },
+] as const
+type Seen = (typeof seen)[number]['value']
+
+const restFields = [
+  { name: 'suctionPressure', dimension: 'gaugePressure', mark: '▽' },
+  { name: 'liquidPressure', dimension: 'gaugePressure', mark: '△' },
+  { name: 'suctionLine', dimension: 'temperature', mark: '▽' },
+  { name: 'liquidLine', dimension: 'temperature', mark: '△' },
+  { name: 'outdoor', dimension: 'temperature', mark: '' },
+] as const
+type RestName = (typeof restFields)[number]['name']
+
+interface Draft extends Record<RestName, QuantityText> {
+  seen: readonly Seen[]
+  stage: string
+}
+const blank: QuantityText = { text: '' }
+
+/** Short, and it does work: what was seen to, and what the standing system says, before the valves are opened. */
+export function BeforeStart({ unit, live }: { unit: UnitHandle; live?: LiveAssessment }) {
+  const { view } = unit
+  const { system } = useSettings()
+  const [problem, setProblem] = useState<string>()
+  const form = useEntryForm<Draft>(unit, 'preStart', {
+    seen: [],
+    stage: '',
+    suctionPressure: blank,
+    liquidPressure: blank,
+    suctionLine: blank,
+    liquidLine: blank,
+    outdoor: blank,
+  })
+  const { draft, problems, change } = form
+  const typed = Object.fromEntries(
+    restFields.flatMap(({ name, dimension }) => {
+      const read = quantityInput(dimension, system).safeParse(draft[name]).data
+      return read ? [[name, read]] : []
+    }),
+  ) as ReadingValues
+  const rest = live ? pickRest(live.values) : typed
+  const checks = restChecks(unit, rest)
+  const measured = Object.keys(rest).length > 0
+  const start = () => {
+    for (const { name, dimension } of restFields) {
+      const parsed = quantityInput(dimension, system).safeParse(draft[name])
+      if (!live && !parsed.success) return void form.fail({ [name]: parsed.error.issues[0]?.message })
+    }
+    const stage = draft.stage.trim()
+    const before: EntryBody = {
+      kind: 'preStart',
+      zeroed: draft.seen.includes('zeroed'),
+      valvesShut: draft.seen.includes('valvesShut'),
+      airflowGood: draft.seen.includes('airflowGood'),
+      condenserClean: draft.seen.includes('condenserClean'),
+      thermostatFar: draft.seen.includes('thermostatFar'),
+      ...(stage ? { stage } : {}),
+      ...(measured ? { rest } : {}),
+    }
+    const [first] = unit.appendAll([{ body: before }, { body: { kind: 'started' } }])
+    setProblem(first && entryProblemWords(first, system))
+    if (first) return
+    if (rigRunner.sessions()[unit.unitId]?.rig.kind === 'system')
+      rigRunner.apply(unit.unitId, { kind: 'run', on: true })
+    form.done()
+  }
+  useBarAction('Valves open, power on', start)
+  return (
+    <YStack gap="$4">
+      <Heading>Before you open the valves</Heading>
+      {problem ? (
+        <Banner metal="out" word="Not yet" testID="start-refused">
+          {problem}
+        </Banner>
+      ) : null}
+      <Card>
+        <Several
+          label="Seen to"
+          options={seen}
+          values={draft.seen}
+          onChange={(values) => change({ seen: values as readonly Seen[] })}
+          testID="seen"
+        />
+        <TextField
+          label="Highest stage, and how it was forced"
+          value={draft.stage}
+          onChange={(stage) => change({ stage })}
+          placeholder="single speed: leave it empty"
+          testID="stage"
+        />
+        <Soft>Air comes before charge: without it nothing is added later.</Soft>
+      </Card>
+      <Card testID="rest">
+        <Heading>Standing</Heading>
+        {live ? (
+          <Body testID="rest-live">
+            {restFields
+              .filter(({ name }) => rest[name])
+              .map(({ name }) => `${recordedWords[name]} ${rest[name]!.value} ${rest[name]!.unit}`)
+              .join(' · ')}
+          </Body>
+        ) : (
+          restFields.map(({ name, dimension, mark }) => (
+            <QuantityField
+              key={name}
+              label={[mark, recordedWords[name]].filter(Boolean).join(' ')}
+              dimension={dimension}
+              value={draft[name]}
+              onChange={(value) => change({ [name]: value })}
+              problem={problems[name]}
+              testID={`rest-${name}`}
+            />
+          ))
+        )}
+        <RestVerdict
+          checks={checks}
+          enough={rest.outdoor !== undefined && (rest.suctionPressure ?? rest.liquidPressure) !== undefined}
+        />
+        {view.facts.refrigerant ? null : <Soft>Without the refrigerant nothing can be said of the pressure.</Soft>}
+      </Card>
+      <Body>Suction valve first, then liquid.</Body>
+      <Caution>{safetyWords.startUp}</Caution>
+      <Gate
+        unit={unit}
+        stage="startUp"
+        why="Then no reading settles the charge: say why, and when somebody comes back."
+      />
+    </YStack>
+  )
+}
+
+function RestVerdict({ checks, enough }: { checks: readonly PlausibilityCheck[]; enough: boolean }) {
+  if (checks.length > 0)
+    return (
+      <Banner metal="tooClose" word="Look first" testID="rest-verdict">
+        <YStack gap="$1">
+          {checks.map((check) => (
+            <Body key={check.code} fontSize="$3" lineHeight="$3">
+              {checkWords(check)}
+            </Body>
+          ))}
+        </YStack>
+      </Banner>
+    )
+  return enough ? (
+    <Banner metal="in" word="Agrees" testID="rest-verdict">
+      Standing pressure fits the air around it; the right refrigerant, and no air in it that shows.
+    </Banner>
+  ) : (
+    <Soft>Gauges on, both lines and outdoor air: tells another refrigerant or air in it before anything runs.</Soft>
+  )
+}
+
+const pickRest = (values: ReadingValues): ReadingValues =>
+  Object.fromEntries(restFields.flatMap(({ name }) => (values[name] ? [[name, values[name]]] : [])))
+
+function restChecks({ view }: UnitHandle, values: ReadingValues): PlausibilityCheck[] {
+  const { facts, elevationM, method } = view
+  const measured = measure({ facts, values, elevationM, profile: method })
+  return checkPlausibility(plausibleOf(measured, undefined, { facts, running: false }), {
+    probesK: method.clampsAgreeK.si,
+    restK: method.restAgreeK.si,
+  })
+}

@@ -1,0 +1,169 @@
+import { cameOffLine, entryProblemWords } from '@zetesis/contract'
+import { showText, toSi, type LiveAssessment, type Quantity } from '@zetesis/core'
+import { useState } from 'react'
+import { YStack } from 'tamagui'
+import { HoseCard } from '@/features/weighIn/HoseCard'
+import { useEntryForm } from '@/features/unit/useEntryForm'
+import type { UnitHandle } from '@/features/unit/useUnit'
+import { rigRunner } from '@/instruments/rigRunner'
+import { useSettings } from '@/settings/settings'
+import { Banner } from '@/ui/Banner'
+import { Card } from '@/ui/Card'
+import { Choice } from '@/ui/Choice'
+import { Disclosure } from '@/ui/Disclosure'
+import { Press } from '@/ui/Press'
+import { QuantityField, type QuantityText } from '@/ui/QuantityField'
+import { quantityInput } from '@/ui/quantityInput'
+import { Body, Figure, Soft } from '@/ui/Words'
+
+interface Draft {
+  low: QuantityText
+  high: QuantityText
+  running: boolean
+  suctionCore: 'tight' | 'leaks' | ''
+  liquidCore: 'tight' | 'leaks' | ''
+  caps: 'on' | 'missing' | ''
+  bubblesAtMs: number
+}
+const core = [
+  { value: 'tight', label: 'Tight' },
+  { value: 'leaks', label: 'Bubbles' },
+] as const
+const blank: QuantityText = { text: '' }
+/** soap on a core: a slow bubble needs so long to show */
+const MINUTE_MS = 60_000
+/** gauges agree within so much, Pa: two divisions of a coarse one */
+const AGREE_PA = 35_000
+
+/** Gauges off without losing charge: high side shut, hoses drawn down by the running system, cores under bubbles for a minute, caps. */
+export function ComingOff({ unit, live, onRig }: { unit: UnitHandle; live?: LiveAssessment; onRig: boolean }) {
+  const { cameOff } = unit.view.tuning
+  const { system } = useSettings()
+  const [open, setOpen] = useState(false)
+  const [problem, setProblem] = useState<string>()
+  const form = useEntryForm<Draft>(unit, 'comingOff', {
+    low: blank,
+    high: blank,
+    running: true,
+    suctionCore: '',
+    liquidCore: '',
+    caps: '',
+    bubblesAtMs: 0,
+  })
+  const { draft, change } = form
+  const typed = (text: QuantityText): Quantity<'gaugePressure'> | undefined =>
+    quantityInput('gaugePressure', system).safeParse(text).data
+  const low = live?.values.suctionPressure ?? typed(draft.low)
+  const high = live?.values.liquidPressure ?? typed(draft.high)
+  const apartPa = low && high ? toSi('gaugePressure', high) - toSi('gaugePressure', low) : undefined
+  const agree = apartPa !== undefined && Math.abs(apartPa) < AGREE_PA
+  const waited = draft.bubblesAtMs > 0 && unit.now - draft.bubblesAtMs >= MINUTE_MS
+  const log = () => {
+    const { suctionCore, liquidCore, caps } = draft
+    if (!suctionCore || !liquidCore || !caps) return setProblem('Say of both cores and of the caps how they are.')
+    const [first] = unit.append({
+      kind: 'cameOff',
+      ...(low && high ? { suctionPressure: low, liquidPressure: high } : {}),
+      running: draft.running,
+      suctionCore,
+      liquidCore,
+      capsTight: caps === 'on',
+    })
+    setProblem(first && entryProblemWords(first, system))
+    if (!first) form.done()
+  }
+  return (
+    <Card>
+      <Disclosure
+        title="Coming off"
+        summary={cameOff ? cameOffLine(cameOff) : 'hoses drawn down, cores, caps'}
+        open={open}
+        onToggle={() => setOpen(!open)}
+        testID="coming-off"
+      >
+        <Body>
+          1. Shut the high side at the valve. 2. Open both sides of the manifold: the running system draws the hoses
+          down.
+        </Body>
+        {onRig ? (
+          <Press testID="draw-down" onPress={() => rigRunner.apply(unit.unitId, { kind: 'drawDown', on: true })}>
+            High side shut, manifold open
+          </Press>
+        ) : null}
+        {live ? null : (
+          <>
+            <QuantityField
+              label="▽ Suction gauge"
+              dimension="gaugePressure"
+              value={draft.low}
+              onChange={(v) => change({ low: v })}
+              testID="off-low"
+            />
+            <QuantityField
+              label="△ Liquid gauge"
+              dimension="gaugePressure"
+              value={draft.high}
+              onChange={(v) => change({ high: v })}
+              testID="off-high"
+            />
+          </>
+        )}
+        {apartPa === undefined ? null : (
+          <Banner
+            metal={agree ? 'in' : 'none'}
+            word={agree ? 'Drawn down' : 'Wait'}
+            figure={<Figure>{`${showText('pressureDifference', Math.abs(apartPa), system)} apart`}</Figure>}
+            testID="drawn-down"
+          >
+            {agree
+              ? 'Both gauges agree: off now, the low side while it runs.'
+              : 'Until both gauges agree the liquid hose still holds liquid.'}
+          </Banner>
+        )}
+        <Body>3. Soap both cores, wait a minute, blow dry, caps tight.</Body>
+        {draft.bubblesAtMs === 0 ? (
+          <Press testID="soap-on" onPress={() => change({ bubblesAtMs: Date.now() })}>
+            Soap is on: start the minute
+          </Press>
+        ) : (
+          <Soft testID="soap-minute">
+            {waited
+              ? 'The minute is over: look.'
+              : `${Math.ceil((MINUTE_MS - (unit.now - draft.bubblesAtMs)) / 1000)} s of the minute left.`}
+          </Soft>
+        )}
+        <YStack gap="$3">
+          <Choice
+            label="Suction core"
+            options={core}
+            value={draft.suctionCore || undefined}
+            onChange={(v) => change({ suctionCore: v ?? '' })}
+            testID="suction-core"
+          />
+          <Choice
+            label="Liquid core"
+            options={core}
+            value={draft.liquidCore || undefined}
+            onChange={(v) => change({ liquidCore: v ?? '' })}
+            testID="liquid-core"
+          />
+          <Choice
+            label="Caps"
+            options={[
+              { value: 'on', label: 'Tight' },
+              { value: 'missing', label: 'Missing' },
+            ]}
+            value={draft.caps || undefined}
+            onChange={(v) => change({ caps: v ?? '' })}
+            testID="caps"
+          />
+        </YStack>
+        {problem ? <Body color="$oxide">{problem}</Body> : null}
+        <Press testID="log-off" onPress={log}>
+          Log the gauges off
+        </Press>
+        <HoseCard unit={unit} />
+      </Disclosure>
+    </Card>
+  )
+}

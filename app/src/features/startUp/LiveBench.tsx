@@ -1,0 +1,138 @@
+import { entryProblemWords } from '@zetesis/contract'
+import { readingWorkings, recordedChannel, showText, type Instrument } from '@zetesis/core'
+import { useState } from 'react'
+import { useMedia, YStack } from 'tamagui'
+import { useBarAction } from '@/features/frame/barAction'
+import type { SlotChoice } from '@/features/kit/choice'
+import { InstrumentPicker } from '@/features/kit/InstrumentPicker'
+import type { UnitHandle } from '@/features/unit/useUnit'
+import { useSettings } from '@/settings/settings'
+import { Banner } from '@/ui/Banner'
+import { Disclosure } from '@/ui/Disclosure'
+import { Body, Soft } from '@/ui/Words'
+import type { LiveAnswer } from '@/workers/live.worker'
+import { AdviceCard, mayStep, PlausibilityCard } from './AdviceCard'
+import { AimCard } from './AimCard'
+import { readingSlots } from './instruments'
+import { Ladder } from './Ladder'
+import { LitChart } from './LitChart'
+import { LiveCard } from './LiveCard'
+import { MethodUsed } from './MethodUsed'
+import { Numbers } from './Numbers'
+import { readingBody } from './readingBody'
+import { StepCard } from './StepCard'
+import { SystemControls } from './SystemControls'
+import { TimeCharts } from './TimeCharts'
+import type { LiveCharts } from './useCharts'
+import { liveTerms } from './useLive'
+import { Findings, MethodLine, Verdict } from './Verdict'
+
+/** The hour at the outdoor unit: settled or not, true or not, In or not, what is wrong, and the next small step. */
+export function LiveBench({
+  unit,
+  traceId,
+  answer,
+  choice,
+  choose,
+  kit,
+  charts,
+}: {
+  unit: UnitHandle
+  traceId: string
+  answer: LiveAnswer | undefined
+  choice: SlotChoice
+  choose: Parameters<typeof InstrumentPicker>[0]['onChoose']
+  kit: readonly Instrument[]
+  charts: LiveCharts
+}) {
+  const { view, now } = unit
+  const { system } = useSettings()
+  const { wide } = useMedia()
+  const [problem, setProblem] = useState<string>()
+  const [more, setMore] = useState(false)
+  const live = answer?.assessment
+  const settled = live?.settling.state === 'settled' || live?.settling.state === 'hunting'
+  const { instruments } = liveTerms(view, { choice, kit, system })
+  const body = live && readingBody(live, traceId, instruments, kit, system)
+  const log = () => {
+    if (!body) return
+    const [first] = unit.append(body)
+    setProblem(first && entryProblemWords(first, system))
+  }
+  useBarAction(live && !view.sealed ? (settled ? 'Log this reading' : 'Log it, not settled') : undefined, log)
+  if (!live) return <Body testID="live-waiting">Waiting for the first readings …</Body>
+  const { judged } = live
+  // the last reading of the log is this settled state already: a step needs no second one
+  const fresh = !(
+    view.reading?.settled &&
+    view.reading.item.entry.live?.traceId === traceId &&
+    !movedOn(view, live.timeS)
+  )
+  const exchange = () => {
+    const [a, b] = live.swap ? [recordedChannel(live.swap.a), recordedChannel(live.swap.b)] : []
+    if (a && b) unit.append({ kind: 'probesExchanged', traceId, a, b })
+  }
+  return (
+    <YStack gap="$4">
+      <LiveCard live={live} />
+      {problem ? (
+        <Banner metal="out" word="Not logged" testID="log-refused">
+          {problem}
+        </Banner>
+      ) : null}
+      <PlausibilityCard tuned={live} onExchange={exchange} />
+      {view.tuning.swaps.length > 0 ? (
+        <Soft testID="swapped-note">Two probes of this recording are read the other way round; the log says so.</Soft>
+      ) : null}
+      <Verdict judged={judged} note={settled ? undefined : 'Not settled yet.'} />
+      <MethodLine judged={judged} />
+      {targetMoved(view.reading?.judged.target, judged.target, view.method.targetMovedK.si) ? (
+        <Banner metal="tooClose" word="The target moved" testID="target-moved">
+          {movedText(view.reading!.judged.target, judged.target, system)}
+        </Banner>
+      ) : null}
+      <AdviceCard tuned={live} />
+      {live.advice && mayStep(live) ? (
+        <StepCard
+          unit={unit}
+          advice={live.advice}
+          reading={fresh ? body : undefined}
+          onRig={view.tuning.trace?.source === 'rig'}
+        />
+      ) : null}
+      <AimCard judged={judged} tuning={view.tuning} />
+      {wide ? null : <Ladder judged={judged} width={358} height={430} />}
+      <Findings judged={judged} />
+      <LitChart judged={judged} label={view.label} />
+      {answer ? <TimeCharts answer={answer} tuning={view.tuning} {...charts} /> : null}
+      <Numbers workings={readingWorkings({ values: live.values, elevationM: view.elevationM, judged })} />
+      <MethodUsed judged={judged} name={view.profile.name} />
+      <InstrumentPicker slots={readingSlots(kit)} choice={choice} onChoose={choose} profile={view.method} now={now} />
+      <Disclosure
+        title="At the rig"
+        summary="a door, the sun, a clamp, a battery"
+        open={more}
+        onToggle={() => setMore(!more)}
+        testID="rig-things"
+      >
+        <SystemControls unit={unit} />
+      </Disclosure>
+    </YStack>
+  )
+}
+
+/** A settled reading stays the step's beginning for a few minutes. */
+const SAME_READING_S = 240
+function movedOn({ reading }: UnitHandle['view'], timeS: number): boolean {
+  const at = reading?.item.entry.live?.traceS
+  return at === undefined || timeS - at > SAME_READING_S
+}
+
+type Target = NonNullable<LiveAnswer['assessment']>['judged']['target']
+const targetMoved = (before: Target | undefined, now: Target, leastK: number) =>
+  before?.ok === true && now.ok && before.deciding === now.deciding && Math.abs(now.targetK - before.targetK) > leastK
+
+const movedText = (before: Target, now: Target, system: 'ip' | 'si') =>
+  before.ok && now.ok
+    ? `From ${showText('temperatureDifference', before.targetK, system)} to ${showText('temperatureDifference', now.targetK, system)} since the last reading: the weather or the house did.`
+    : ''

@@ -1,0 +1,46 @@
+import type { EntryBody } from '@zetesis/core'
+import type { SystemChange } from '@zetesis/rig'
+import { XStack } from 'tamagui'
+import type { UnitHandle } from '@/features/unit/useUnit'
+import { rigRunner } from '@/instruments/rigRunner'
+import { Press } from '@/ui/Press'
+
+const things: readonly {
+  readonly id: string
+  readonly word: string
+  readonly change: SystemChange
+  readonly says?: EntryBody
+}[] = [
+  {
+    id: 'door',
+    word: 'Open a door',
+    change: { kind: 'door', seconds: 120 },
+    says: { kind: 'disturbed', what: 'door' },
+  },
+  { id: 'swap-clamps', word: 'Swap the clamps', change: { kind: 'swapProbes', a: 'suctionLine', b: 'liquidLine' } },
+  { id: 'sun', word: 'Sun on the outdoor probe', change: { kind: 'place', channel: 'outdoor', placed: 'sun' } },
+  { id: 'shade', word: 'Shade it', change: { kind: 'place', channel: 'outdoor' } },
+  { id: 'low-battery', word: 'Battery low', change: { kind: 'place', channel: 'suctionLine', placed: 'lowBattery' } },
+  { id: 'other-unit', word: 'Probe in another unit', change: { kind: 'slipUnit', channel: 'liquidLine' } },
+]
+
+/** What house, weather and hands would do at the simulated system. */
+export function SystemControls({ unit }: { unit: UnitHandle }) {
+  return (
+    <XStack gap="$2" flexWrap="wrap" testID="system-controls">
+      {things.map(({ id, word, change, says }) => (
+        <Press
+          key={id}
+          look="quiet"
+          testID={id}
+          onPress={() => {
+            rigRunner.apply(unit.unitId, change)
+            if (says) unit.append(says)
+          }}
+        >
+          {word}
+        </Press>
+      ))}
+    </XStack>
+  )
+}

@@ -1,0 +1,180 @@
+import { recordedWords } from '@zetesis/contract'
+import { timeChart, type SystemChannel, type TimeMark, type TimeSeries, type Tone, type TuningRun } from '@zetesis/core'
+import { useMemo, useRef } from 'react'
+import { PanResponder, View } from 'react-native'
+import { XStack, YStack } from 'tamagui'
+import { SceneView } from '@/charts/SceneView'
+import { useSettings } from '@/settings/settings'
+import { Card } from '@/ui/Card'
+import { Press } from '@/ui/Press'
+import { Several } from '@/ui/Several'
+import { Heading, Soft } from '@/ui/Words'
+import type { LiveAnswer } from '@/workers/live.worker'
+
+/** How far a chart looks back, and how far it was moved. */
+export interface ChartSpan {
+  readonly lastS?: number
+  readonly backS: number
+}
+
+const looks: Record<SystemChannel, { tone: Tone; dash?: readonly number[]; dimension: TimeSeries['dimension'] }> = {
+  suctionPressure: { tone: 'low', dimension: 'gaugePressure' },
+  liquidPressure: { tone: 'high', dimension: 'gaugePressure' },
+  suctionLine: { tone: 'low', dimension: 'temperature' },
+  liquidLine: { tone: 'high', dimension: 'temperature' },
+  discharge: { tone: 'out', dimension: 'temperature' },
+  returnDryBulb: { tone: 'ink', dimension: 'temperature' },
+  returnHumidity: { tone: 'ink', dimension: 'ratio' },
+  supply: { tone: 'ink', dash: [4, 3], dimension: 'temperature' },
+  outdoor: { tone: 'soft', dimension: 'temperature' },
+  staticPressure: { tone: 'ink', dimension: 'staticPressure' },
+  voltage: { tone: 'soft', dimension: 'voltage' },
+  amps: { tone: 'copper', dimension: 'current' },
+}
+const titles: Partial<Record<TimeSeries['dimension'], string>> = {
+  gaugePressure: 'Pressures',
+  temperature: 'Temperatures',
+  ratio: 'Humidity',
+  staticPressure: 'Static pressure',
+  voltage: 'Voltage',
+  current: 'Current',
+}
+const WIDTH = 358
+const NARROWEST_S = 120
+
+/** The chosen channels over time, a chart a kind; a finger moves them, two fingers or the buttons widen. */
+export function TimeCharts({
+  answer,
+  tuning,
+  channels,
+  onChannels,
+  span,
+  onSpan,
+}: {
+  answer: LiveAnswer
+  tuning: TuningRun
+  channels: readonly SystemChannel[]
+  onChannels: (channels: readonly SystemChannel[]) => void
+  span: ChartSpan
+  onSpan: (span: ChartSpan) => void
+}) {
+  const { system } = useSettings()
+  const { series, fromS, toS, endS } = answer
+  const marks = useMemo(() => marksOf(tuning), [tuning])
+  const dimensions = [...new Set(channels.map((c) => looks[c].dimension))]
+  const whole = toS - fromS
+  const widen = (times: number) => {
+    const lastS = Math.max(NARROWEST_S, (span.lastS ?? Math.max(endS, NARROWEST_S)) * times)
+    onSpan(lastS >= endS ? { backS: 0 } : { lastS, backS: Math.min(span.backS, endS - lastS) })
+  }
+  const move = (seconds: number) =>
+    onSpan({ ...span, backS: Math.min(Math.max(span.backS + seconds, 0), Math.max(endS - whole, 0)) })
+  return (
+    <Card testID="time-charts">
+      <Heading>Over time</Heading>
+      <Several
+        label="Channels"
+        options={(Object.keys(looks) as SystemChannel[]).map((value) => ({ value, label: recordedWords[value] }))}
+        values={channels}
+        onChange={(v) => onChannels(v as readonly SystemChannel[])}
+        testID="chart-channels"
+      />
+      <Fingers whole={whole} onMove={move} onWiden={widen}>
+        <YStack gap="$2">
+          {series
+            ? dimensions.map((dimension) => {
+                const mine = channels.filter((c) => looks[c].dimension === dimension)
+                const scene = timeChart({
+                  series: mine.map((c) => ({ name: recordedWords[c], ...looks[c], points: series[c] ?? [] })),
+                  marks,
+                  fromS,
+                  toS,
+                  system,
+                  width: WIDTH,
+                  height: 170,
+                })
+                return (
+                  <YStack key={dimension}>
+                    <Soft>{`${titles[dimension] ?? ''}: ${mine.map((c) => recordedWords[c].toLowerCase()).join(', ')}`}</Soft>
+                    <SceneView
+                      scene={scene}
+                      label={`${titles[dimension] ?? 'Channels'} over time`}
+                      testID={`chart-${dimension}`}
+                    />
+                  </YStack>
+                )
+              })
+            : null}
+        </YStack>
+      </Fingers>
+      <XStack gap="$2" flexWrap="wrap">
+        <Press testID="chart-narrow" onPress={() => widen(0.5)}>
+          Closer
+        </Press>
+        <Press testID="chart-wide" onPress={() => widen(2)}>
+          Wider
+        </Press>
+        <Press testID="chart-earlier" onPress={() => move(whole / 2)}>
+          Earlier
+        </Press>
+        <Press testID="chart-later" onPress={() => move(-whole / 2)}>
+          Later
+        </Press>
+      </XStack>
+    </Card>
+  )
+}
+
+/** One finger sideways moves, two pinch; up and down stays the page's. */
+function Fingers({
+  whole,
+  onMove,
+  onWiden,
+  children,
+}: {
+  whole: number
+  onMove: (seconds: number) => void
+  onWiden: (times: number) => void
+  children: React.ReactNode
+}) {
+  const acts = useRef({ whole, onMove, onWiden })
+  const start = useRef({ apart: 0, x: 0 })
+  acts.current = { whole, onMove, onWiden }
+  const pan = useMemo(
+    () =>
+      PanResponder.create({
+        onMoveShouldSetPanResponder: (event, { dx, dy }) =>
+          event.nativeEvent.touches.length > 1 || (Math.abs(dx) > 8 && Math.abs(dx) > Math.abs(dy)),
+        onPanResponderGrant: () => {
+          start.current = { apart: 0, x: 0 }
+        },
+        onPanResponderMove: (event, { dx }) => {
+          const [a, b] = event.nativeEvent.touches
+          if (a && b) {
+            const apart = Math.hypot(a.pageX - b.pageX, a.pageY - b.pageY)
+            if (start.current.apart > 0 && Math.abs(apart / start.current.apart - 1) > 0.1) {
+              acts.current.onWiden(start.current.apart / apart)
+              start.current.apart = apart
+            } else if (start.current.apart === 0) start.current.apart = apart
+            return
+          }
+          const moved = dx - start.current.x
+          if (Math.abs(moved) < 6) return
+          start.current.x = dx
+          acts.current.onMove((moved / WIDTH) * acts.current.whole)
+        },
+      }),
+    [],
+  )
+  return <View {...pan.panHandlers}>{children}</View>
+}
+
+/** Start, steps and disturbances on the recording's clock. */
+function marksOf({ trace, clock, steps, disturbedMs }: TuningRun): TimeMark[] {
+  if (!trace) return []
+  const at = (ms: number) => (clock.runMs(ms) - clock.runMs(trace.begunMs)) / 1000
+  return [
+    ...steps.map((s) => ({ timeS: at(s.atMs), text: s.amountKg < 0 ? 'out' : 'in', tone: 'copper' as const })),
+    ...(disturbedMs === undefined ? [] : [{ timeS: at(disturbedMs), text: 'upset', tone: 'close' as const }]),
+  ].filter((m) => m.timeS >= 0)
+}

@@ -1,0 +1,84 @@
+import {
+  assessLive,
+  decodeChunk,
+  downsample,
+  type LiveAssessment,
+  type LiveTerms,
+  type SystemChannel,
+  type TraceSample,
+} from '@zetesis/core'
+import { port } from './port'
+
+/** A stretch of some channels, thinned for drawing. */
+export interface SeriesAsked {
+  readonly channels: readonly SystemChannel[]
+  /** from the end of the recording backwards, s; undefined: all of it */
+  readonly lastS?: number
+  /** what lies after isn't shown: the chart was moved back by so much, s */
+  readonly backS: number
+}
+export type Series = { readonly [C in SystemChannel]?: readonly (readonly [number, number | null])[] }
+export interface LiveAnswer {
+  readonly assessment?: LiveAssessment
+  readonly series?: Series
+  readonly fromS: number
+  readonly toS: number
+  readonly endS: number
+  readonly tookMs: number
+}
+export type LiveCommand =
+  { kind: 'chunk'; number: number; bytes: Uint8Array } | { kind: 'ask'; terms: LiveTerms; series?: SeriesAsked }
+
+/** settling looks back over three windows, and over what came before a disturbance */
+const LOOK_BACK_S = 45 * 60
+const POINTS = 240
+
+const here = port<LiveCommand, LiveAnswer>()
+const chunks = new Map<number, readonly TraceSample[]>()
+
+here.onmessage = ({ data }) => {
+  if (data.kind === 'chunk') {
+    chunks.set(data.number, decodeChunk(data.bytes) ?? [])
+    return
+  }
+  const started = performance.now()
+  const samples = [...chunks].sort(([a], [b]) => a - b).flatMap(([, some]) => some)
+  const endS = samples.at(-1)?.timeS ?? 0
+  const recent = after(samples, endS - LOOK_BACK_S)
+  const assessment = assessLive(recent, data.terms)
+  const toS = Math.max(endS - (data.series?.backS ?? 0), 0)
+  const fromS = data.series?.lastS === undefined ? 0 : Math.max(0, toS - data.series.lastS)
+  here.postMessage({
+    ...(assessment ? { assessment } : {}),
+    ...(data.series ? { series: seriesOf(samples, data.series, fromS, toS) } : {}),
+    fromS,
+    toS,
+    endS,
+    tookMs: performance.now() - started,
+  })
+}
+
+/** Samples rise in time: found by halving, not by looking at all of them. */
+function after(samples: readonly TraceSample[], fromS: number): readonly TraceSample[] {
+  let low = 0
+  let high = samples.length
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (samples[middle]!.timeS < fromS) low = middle + 1
+    else high = middle
+  }
+  return samples.slice(low)
+}
+
+function seriesOf(samples: readonly TraceSample[], asked: SeriesAsked, fromS: number, toS: number): Series {
+  const shown = after(samples, fromS).filter((s) => s.timeS <= toS)
+  return Object.fromEntries(
+    asked.channels.map((channel) => {
+      const points = shown.flatMap(({ timeS, values }): [number, number][] => {
+        const v = values[channel]
+        return typeof v === 'number' ? [[timeS, v]] : []
+      })
+      return [channel, downsample(points, POINTS)]
+    }),
+  )
+}

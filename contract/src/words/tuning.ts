@@ -1,0 +1,263 @@
+import {
+  formatNumber,
+  showText,
+  type ChargeGate,
+  type FaultCause,
+  type PlausibilityCause,
+  type PlausibilityCheck,
+  type PlausibilityCode,
+  type PlausibleReading,
+  type PredictedRange,
+  type ProbeJump,
+  type RankedCause,
+  type Reason,
+  type SettlingResult,
+  type StepAdvice,
+  type StepReason,
+  type Symptom,
+  type SystemChannel,
+  type UnitSystem,
+} from '@zetesis/core'
+import { recordedWords } from './logFile'
+
+export const causeOfFaultWords: Record<FaultCause, string> = {
+  none: 'Nothing wrong',
+  undercharge: 'Too little charge',
+  overcharge: 'Too much charge',
+  restriction: 'A restriction before the metering device',
+  starvedDevice: 'The metering device starves the coil',
+  overfeeding: 'The metering device overfeeds',
+  weakCompressor: 'A worn compressor',
+  lowAirflow: 'Too little air over the indoor coil',
+  dirtyCondenser: 'A dirty condenser',
+  air: 'Air in the system',
+  coldOutdoors: 'Too cold outdoors to feed the orifice',
+}
+
+/** What to do about it, where it isn't the charge. */
+export const causeActWords: Record<FaultCause, string | undefined> = {
+  none: undefined,
+  undercharge: 'Find the leak: a sealed system loses none.',
+  overcharge: undefined,
+  restriction: 'Look at drier, service valves and the line; charge won’t mend it.',
+  starvedDevice: 'Check valve, bulb and screen, or the piston’s size against the table; charge won’t mend it.',
+  overfeeding: 'Check that the bulb sits tight, insulated, in its place, or the piston’s size.',
+  weakCompressor: 'Compare current and pressures with the maker’s table; a licensed person decides.',
+  lowAirflow: 'Filter, coil, blower speed, registers: before any charge.',
+  dirtyCondenser: 'Wash the coil and look at the fan: before any charge.',
+  air: 'Recover, evacuate and weigh in anew: bleeding it off doesn’t get it out.',
+  coldOutdoors: 'Leave the weighed charge and come back on a warm day.',
+}
+
+export const symptomWords: Record<Symptom, string> = {
+  superheat: 'superheat',
+  subcooling: 'subcooling',
+  evaporating: 'evaporating temperature',
+  condensingOver: 'condensing over outdoors',
+  split: 'temperature split',
+  amps: 'current',
+  restPressure: 'standing pressure over saturation',
+  drierDrop: 'temperature lost over the drier',
+}
+
+/** How a reading that isn't there yet is taken. */
+export const askWords: Record<Symptom, string> = {
+  superheat: 'Put gauge and clamp on the suction side.',
+  subcooling: 'Put gauge and clamp on the liquid side.',
+  evaporating: 'Read suction pressure and the return’s wet bulb.',
+  condensingOver: 'Read liquid pressure and outdoor air.',
+  split: 'Read return and supply air.',
+  amps: 'Clamp the compressor’s current, and type the plate’s rated one.',
+  restPressure: 'Stop it, wait until both sides are level, and compare the pressure with saturation outdoors.',
+  drierDrop: 'Feel, then measure the liquid line before and after the drier.',
+}
+
+const signed = (si: number, system: UnitSystem, symptom: Symptom) => {
+  const text =
+    symptom === 'amps' ? `${formatNumber(Math.abs(si), 0)} %` : showText('temperatureDifference', Math.abs(si), system)
+  return `${text} ${si < 0 ? 'low' : 'high'}`
+}
+
+/** “subcooling 6.2 °F low”. */
+export const reasonText = ({ symptom, deviation }: Reason, system: UnitSystem) =>
+  `${symptomWords[symptom]} ${signed(deviation, system, symptom)}`
+
+/** “likely 87 %: superheat 17 °F high, subcooling 6 °F low”. */
+export function rankedText({ probability, reasons }: RankedCause, system: UnitSystem): string {
+  const why = reasons.map((r) => reasonText(r, system)).join(', ')
+  return `${formatNumber(100 * probability, probability > 0.995 || probability < 0.005 ? 1 : 0)} %${why ? `: ${why}` : ''}`
+}
+
+const codeWords: Record<PlausibilityCode, string> = {
+  absurd: 'gives a value that no system has',
+  suctionNotBelowLiquid: 'Suction pressure isn’t below liquid pressure',
+  suctionLineNotCooler: 'The suction line isn’t cooler than the liquid line',
+  dischargeNotHottest: 'The discharge line isn’t the hottest',
+  supplyNotBelowReturn: 'Supply air isn’t cooler than return air',
+  liquidBelowOutdoor: 'The liquid line is colder than the outdoor air',
+  negativeSubcooling: 'The liquid line is hotter than the condenser',
+  negativeSuperheat: 'The suction line is colder than the evaporator',
+  condensingNotOverOutdoor: 'Condensing temperature isn’t above outdoor air',
+  evaporatingNotBelowSupply: 'Evaporating temperature isn’t below supply air',
+  wetBulbOverDryBulb: 'The wet bulb is above the dry bulb',
+  suctionLineOverReturn: 'The suction line is warmer than return air',
+  heatsInsteadOfCooling: 'It heats instead of cooling',
+  linesDisagreeAtRest: 'Standing, both lines should read the same',
+  restPressureLow: 'Standing pressure is below saturation outdoors',
+  restPressureHigh: 'Standing pressure is above saturation outdoors',
+}
+
+const causeWords: Record<PlausibilityCause, string> = {
+  probeLost: 'a probe off or lost',
+  wrongUnit: 'a probe in another unit',
+  clampsSwapped: 'line clamps exchanged',
+  hosesSwapped: 'hoses exchanged',
+  airProbesSwapped: 'air probes exchanged',
+  clampLoose: 'a loose clamp',
+  clampInSun: 'a clamp in the sun',
+  clampNearJoint: 'a clamp near a joint or the compressor',
+  probeInSun: 'the outdoor probe in the sun',
+  probeInDischargeAir: 'the outdoor probe in discharge air',
+  probeOnGrille: 'the supply probe on the face of a grille',
+  gaugeNotZeroed: 'a gauge not zeroed',
+  wrongRefrigerant: 'another refrigerant than chosen',
+  nonCondensable: 'air in the system',
+  notRunning: 'the compressor not running',
+  reversed: 'the reversing valve or its wire the wrong way round',
+  notYetLevel: 'not yet at one temperature',
+  wetWick: 'the wet bulb’s wick dry or in draught',
+  emptySystem: 'little or no refrigerant in it',
+  restrictionBeforeClamp: 'a restriction before the clamp',
+}
+
+const plausibleWords: Partial<Record<keyof PlausibleReading, SystemChannel>> = {
+  suctionPressurePa: 'suctionPressure',
+  liquidPressurePa: 'liquidPressure',
+  suctionLineK: 'suctionLine',
+  liquidLineK: 'liquidLine',
+  dischargeK: 'discharge',
+  returnK: 'returnDryBulb',
+  supplyK: 'supply',
+  outdoorK: 'outdoor',
+}
+/** What a channel of the plausibility checks is called. */
+export const plausibleChannelWords = (channel: keyof PlausibleReading) => {
+  const known = plausibleWords[channel]
+  return known ? recordedWords[known] : 'Wet bulb'
+}
+
+/** One failed check: what can't be, then its causes, likeliest first. */
+export function checkWords({ code, channels, causes }: PlausibilityCheck): string {
+  const what = code === 'absurd' ? `${plausibleChannelWords(channels[0]!)} ${codeWords.absurd}` : codeWords[code]
+  return `${what}. Look for: ${causes.map((c) => causeWords[c]).join(', ')}.`
+}
+
+export const swapWords = (a: keyof PlausibleReading, b: keyof PlausibleReading) =>
+  `${plausibleChannelWords(a)} and ${plausibleChannelWords(b).toLowerCase()} hang the wrong way round: exchanged, everything fits.`
+
+export function jumpWords({ channel, wrongUnit }: ProbeJump): string {
+  return wrongUnit
+    ? `${recordedWords[channel]} jumped: the probe came back in another unit. Set it back.`
+    : `${recordedWords[channel]} jumped: look whether the probe still sits.`
+}
+
+export const settlingWords: Record<SettlingResult['state'], string> = {
+  settling: 'Settling',
+  settled: 'Settled',
+  hunting: 'Hunting',
+  disturbed: 'Disturbed',
+}
+
+/** What the state means for a reading. */
+export function settlingText({ state, minutesLeft, periodS, amplitudeK }: SettlingResult, system: UnitSystem): string {
+  const left = minutesLeft === undefined ? '' : `about ${Math.max(1, Math.ceil(minutesLeft))} min left`
+  switch (state) {
+    case 'settled':
+      return 'Nothing moves any more: this reading may decide.'
+    case 'settling':
+      return left ? `${capital(left)}. What you log before is marked.` : 'What you log before is marked.'
+    case 'hunting':
+      return `It swings by ±${showText('temperatureDifference', amplitudeK ?? 0, system)} every ${formatNumber(periodS ?? 0, 0)} s: means of whole swings are used. The valve is a finding of its own.`
+    case 'disturbed':
+      return `It had settled and was upset: ${left || 'wait until it settles again'}.`
+  }
+}
+
+const capital = (words: string) => `${words.charAt(0).toUpperCase()}${words.slice(1)}`
+
+/** Why nothing should be added (or taken out) now. */
+export function gateWords(gate: ChargeGate, system: UnitSystem): string {
+  switch (gate.code) {
+    case 'contradiction':
+      return 'The readings contradict each other: mend that first.'
+    case 'noTarget':
+      return 'There is no target to charge to.'
+    case 'outsideWindow':
+      return gate.outdoorK === undefined
+        ? 'Outdoor air isn’t measured: nobody knows whether today may decide.'
+        : `${showText('temperature', gate.outdoorK, system)} outdoors is outside the method’s window: leave the weighed charge, log it, and come back on a day that fits.`
+    case 'coilFreezing':
+      return 'The coil is below freezing: air first, never charge.'
+    case 'notSettled':
+      return 'It hasn’t settled: wait.'
+    case 'airflowNotKnownGood':
+      return 'Filter, coil and airflow haven’t been seen to: they come before any charge.'
+    case 'otherCauseLeads':
+      return `${causeOfFaultWords[gate.cause]} is as likely (${formatNumber(100 * gate.probability, 0)} %): settle that first.`
+    case 'onlyOneCoil':
+      return 'Only one coil says so: too little charge shows on both.'
+  }
+}
+
+const perOunce = (kPerKg: number, system: UnitSystem) =>
+  system === 'ip'
+    ? `${formatNumber(Math.abs(kPerKg) * 0.0283495 * 1.8, 2)} °F an ounce`
+    : `${formatNumber(Math.abs(kPerKg) * 0.1, 2)} K per 100 g`
+
+export function stepReasonWords(reason: StepReason, system: UnitSystem): string {
+  const d = (k: number) => showText('temperatureDifference', k, system)
+  switch (reason.code) {
+    case 'notSettled':
+      return 'It hasn’t settled.'
+    case 'noReading':
+      return 'The reading that decides is missing.'
+    case 'inBand':
+      return `${d(reason.valueK)} lies in the band of ${d(reason.lowK)} to ${d(reason.highK)}.`
+    case 'stepsDontMove':
+      return `Two steps moved it by ${d(reason.movedK)} where ${d(reason.expectedK)} were due: it isn’t the charge.`
+    case 'toNearEdge':
+      return `${d(reason.distanceK)} to the near edge at ${perOunce(reason.slopeKPerKg, system)}${reason.ownSteps > 0 ? ` by ${reason.ownSteps === 1 ? 'this unit’s step' : `this unit’s ${reason.ownSteps} steps`}` : ' by experience'}, ${formatNumber(100 * reason.fraction, 0)} % of the way`
+    case 'capped':
+      return `held to the method’s ${showText('mass', reason.capKg, system)}`
+    case 'leastStep':
+      return `no less than ${showText('mass', reason.leastKg, system)} can be read`
+    case 'underTarget':
+      return 'under the target'
+  }
+}
+
+/** The advice in a word and an amount. */
+export function adviceHead({ action, amountKg }: StepAdvice, system: UnitSystem): string {
+  switch (action) {
+    case 'add':
+      return `Add ${showText('mass', amountKg ?? 0, system)}`
+    case 'remove':
+      return `Take out ${showText('mass', amountKg ?? 0, system)}`
+    case 'wait':
+      return 'Wait'
+    case 'stop':
+      return 'No charge'
+  }
+}
+
+const range = ({ valueK, lowK, highK }: PredictedRange, system: UnitSystem) =>
+  `${showText('temperatureDifference', valueK, system)} (${showText('temperatureDifference', lowK, system)} to ${showText('temperatureDifference', highK, system)})`
+
+/** “Then: superheat 21.0 °F (18.2 °F to 23.8 °F), subcooling …”. */
+export function predictedText(predicted: StepAdvice['predicted'], system: UnitSystem): string | undefined {
+  const parts = [
+    predicted?.superheat && `superheat ${range(predicted.superheat, system)}`,
+    predicted?.subcooling && `subcooling ${range(predicted.subcooling, system)}`,
+  ].filter(Boolean)
+  return parts.length > 0 ? `Then: ${parts.join(', ')}` : undefined
+}

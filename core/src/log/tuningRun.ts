@@ -1,0 +1,211 @@
+import { predictStep, type ChargePoint, type ChargeStep, type StepAdvice } from '../charge/adviseStep'
+import type { Metering } from '../label/equipment'
+import { restSaturationK } from '../measurement/checkPlausibility'
+import type { ProbeSwap } from '../measurement/suggestSwap'
+import type { MethodProfile } from '../method/profile'
+import { runClock, type RunClock } from '../trace/runClock'
+import type { SystemChannel } from '../trace/trace'
+import type { JudgedReading } from '../tuning/judgeCharge'
+import { measure, type Measured } from '../tuning/measured'
+import { stepKg, tunedWeighings } from './charge'
+import type { CameOff, LogItem, PreStart, Reading, UnitFacts, Weighed } from './entry'
+import type { UnitRecord } from './fold'
+
+/** A charge step while it ran, with the readings on either side of it. */
+export interface TunedStep {
+  readonly entryId: string
+  readonly atMs: number
+  /** into the system; below zero: out of it */
+  readonly amountKg: number
+  readonly before?: ChargePoint
+  readonly after?: ChargePoint
+  /** what the steps before it let expect */
+  readonly predicted?: StepAdvice['predicted']
+}
+
+/** A point of the trail: a reading since the start. */
+export interface TrailPoint {
+  readonly entryId: string
+  readonly atMs: number
+  readonly superheatK?: number
+  readonly subcoolingK?: number
+  readonly standardK?: number
+  readonly settled: boolean
+}
+
+/** A recording of the running system that goes on. */
+export interface SystemTrace {
+  readonly traceId: string
+  readonly begunMs: number
+  readonly endedMs?: number
+  readonly speed: number
+  readonly source: 'rig' | 'import'
+}
+
+export interface TuningRun {
+  readonly before?: PreStart
+  readonly restOverAmbientK?: number
+  readonly airflowKnownGood: boolean
+  readonly condenserClean: boolean
+  readonly steps: readonly TunedStep[]
+  readonly trail: readonly TrailPoint[]
+  /** the last recording of the running system */
+  readonly trace?: SystemTrace
+  readonly clock: RunClock
+  /** by label and line set; what a step's share is of */
+  readonly totalChargeKg?: number
+  readonly lastStepMs?: number
+  readonly disturbedMs?: number
+  /** probes that this recording holds exchanged */
+  readonly swaps: readonly ProbeSwap[]
+  readonly cameOff?: CameOff
+}
+
+const timeOf = (item: LogItem) => Date.parse(item.entry.at)
+const byTime = <T extends LogItem>(items: readonly T[]): T[] => [...items].sort((a, b) => timeOf(a) - timeOf(b))
+
+/** The recordings of a running system, oldest first. */
+export function systemTraces({ items }: UnitRecord): SystemTrace[] {
+  return byTime(items.traceBegun.filter((t) => t.entry.channels.includes('suctionPressure'))).map((begun) => {
+    const { traceId, speed, source } = begun.entry
+    const ended = items.traceEnded.find((e) => e.entry.traceId === traceId)
+    return { traceId, speed, source, begunMs: timeOf(begun), ...(ended ? { endedMs: timeOf(ended) } : {}) }
+  })
+}
+
+/** The clock of tuning: the wall's, but for practice on the rig. */
+export const tuningClock = (record: UnitRecord): RunClock =>
+  runClock(systemTraces(record).map((t) => ({ fromMs: t.begunMs, toMs: t.endedMs, speed: t.speed })))
+
+/**
+ * Start-up and tuning as the log tells it: what was seen to before, every charge step with the readings around it and what was to be
+ * expected of it, the trail of readings, the recording that goes on, and coming off.
+ */
+export function tuningRun(
+  record: UnitRecord,
+  {
+    facts,
+    elevationM,
+    method,
+    judged,
+    totalChargeKg,
+  }: {
+    facts: UnitFacts
+    elevationM: number
+    method: MethodProfile
+    /** the readings, judged; oldest first */
+    judged: readonly { readonly item: LogItem<Reading>; readonly judged: JudgedReading; readonly settled: boolean }[]
+    totalChargeKg?: number
+  },
+): TuningRun {
+  const { items } = record
+  const before = byTime(items.preStart).at(-1)?.entry
+  const traces = systemTraces(record)
+  const trace = traces.at(-1)
+  const weighings = tunedWeighings(record)
+  const trail = judged.map(({ item, judged: j, settled }): TrailPoint => ({
+    entryId: item.entry.id,
+    atMs: timeOf(item),
+    settled,
+    ...pointOf(j),
+    ...(j.uncertainty ? { standardK: j.uncertainty.standardK } : {}),
+  }))
+  const steps = stepsOf(weighings, trail, facts.metering, totalChargeKg)
+  const disturbed = byTime(items.disturbed).at(-1)
+  const cameOff = byTime(items.cameOff).at(-1)?.entry
+  const rest = before?.rest && restOver(measure({ facts, values: before.rest, elevationM, profile: method }), facts)
+  return {
+    ...(before ? { before } : {}),
+    ...(rest === undefined ? {} : { restOverAmbientK: rest }),
+    airflowKnownGood: before?.airflowGood ?? false,
+    condenserClean: before?.condenserClean ?? false,
+    steps,
+    trail,
+    ...(trace ? { trace } : {}),
+    clock: tuningClock(record),
+    ...(totalChargeKg === undefined ? {} : { totalChargeKg }),
+    ...(weighings.length > 0 ? { lastStepMs: timeOf(weighings.at(-1)!) } : {}),
+    ...(disturbed ? { disturbedMs: timeOf(disturbed) } : {}),
+    swaps: swapsOf(record, trace),
+    ...(cameOff ? { cameOff } : {}),
+  }
+}
+
+const pointOf = ({ superheatK, subcoolingK }: Measured): ChargePoint => ({
+  ...(superheatK === undefined ? {} : { superheatK }),
+  ...(subcoolingK === undefined ? {} : { subcoolingK }),
+})
+
+/** Each step between the last settled reading before it and the first one after it, before the next step. */
+function stepsOf(
+  weighings: readonly LogItem<Weighed>[],
+  trail: readonly TrailPoint[],
+  metering: Metering | undefined,
+  totalChargeKg: number | undefined,
+): TunedStep[] {
+  const settled = trail.filter((p) => p.settled)
+  const history: ChargeStep[] = []
+  return weighings.map((item, i) => {
+    const atMs = timeOf(item)
+    const nextMs = weighings[i + 1] ? timeOf(weighings[i + 1]!) : Infinity
+    const previousMs = i > 0 ? timeOf(weighings[i - 1]!) : -Infinity
+    const before = settled.filter((p) => p.atMs <= atMs && p.atMs > previousMs).at(-1)
+    const after = settled.find((p) => p.atMs > atMs && p.atMs <= nextMs)
+    const amountKg = stepKg(item.entry)
+    const predicted =
+      before && metering && totalChargeKg
+        ? predictStep({ history: [...history], current: before, totalChargeKg, meteringDevice: metering }, amountKg)
+        : undefined
+    if (before && after) history.push({ amountKg, before, after })
+    return {
+      entryId: item.entry.id,
+      atMs,
+      amountKg,
+      ...(before ? { before: plain(before) } : {}),
+      ...(after ? { after: plain(after) } : {}),
+      ...(predicted ? { predicted } : {}),
+    }
+  })
+}
+
+const plain = ({ superheatK, subcoolingK }: TrailPoint): ChargePoint => ({
+  ...(superheatK === undefined ? {} : { superheatK }),
+  ...(subcoolingK === undefined ? {} : { subcoolingK }),
+})
+
+/** Steps as the advisor learns from them: those with a settled reading on both sides. */
+export const learntSteps = (steps: readonly TunedStep[]): ChargeStep[] =>
+  steps.flatMap(({ amountKg, before, after }) => (before && after ? [{ amountKg, before, after }] : []))
+
+function restOver(m: Measured, { refrigerant }: UnitFacts): number | undefined {
+  const standing = restSaturationK({
+    ...(refrigerant ? { refrigerant } : {}),
+    ...(m.suctionPressurePa === undefined ? {} : { suctionPressurePa: m.suctionPressurePa }),
+    ...(m.liquidPressurePa === undefined ? {} : { liquidPressurePa: m.liquidPressurePa }),
+  })
+  return standing === undefined || m.outdoorK === undefined ? undefined : standing - m.outdoorK
+}
+
+const plausibleChannel: { readonly [C in SystemChannel]?: ProbeSwap['a'] } = {
+  suctionPressure: 'suctionPressurePa',
+  liquidPressure: 'liquidPressurePa',
+  suctionLine: 'suctionLineK',
+  liquidLine: 'liquidLineK',
+  discharge: 'dischargeK',
+  returnDryBulb: 'returnK',
+  supply: 'supplyK',
+  outdoor: 'outdoorK',
+}
+
+/** Exchanged twice is as it was; the recording that took over from another one of the same probes keeps its exchange. */
+function swapsOf({ items }: UnitRecord, trace: SystemTrace | undefined): ProbeSwap[] {
+  const counted = new Map<string, { swap: ProbeSwap; odd: boolean }>()
+  for (const { entry } of items.probesExchanged) {
+    if (entry.traceId !== trace?.traceId) continue
+    const [a, b] = [plausibleChannel[entry.a], plausibleChannel[entry.b]]
+    if (!a || !b) continue
+    const key = [a, b].sort().join()
+    counted.set(key, { swap: { a, b }, odd: !(counted.get(key)?.odd ?? false) })
+  }
+  return [...counted.values()].filter((c) => c.odd).map((c) => c.swap)
+}
