@@ -83,7 +83,7 @@ if (which === 'all' || which === 'api') await jest('api', ['api'])
 if (which === 'all' || which === 'e2e')
   await nodeTests(
     'e2e',
-    ['journey', 'verdicts', 'vacuum', 'nitrogen', 'cylinders', 'library', 'tools', 'faults'].map(
+    ['journey', 'verdicts', 'vacuum', 'nitrogen', 'cylinders', 'library', 'tools', 'startUpLive', 'faults'].map(
       (name) => `e2e/src/${name}.test.ts`,
     ),
   )

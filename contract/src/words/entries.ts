@@ -4,6 +4,7 @@ import {
   type CameOff,
   type Entry,
   type LogItem,
+  type PreStart,
   type Quantity,
   type UnitFacts,
 } from '@zetesis/core'
@@ -116,18 +117,8 @@ export function entryWords(entry: Entry): string {
       return weighedLine(entry)
     case 'hoseLeft':
       return hoseLine(entry)
-    case 'preStart': {
-      const { zeroed, valvesShut, airflowGood, condenserClean, thermostatFar, stage } = entry
-      const seen: [boolean, string][] = [
-        [zeroed, 'gauges zeroed'],
-        [valvesShut, 'manifold shut, hoses tight'],
-        [airflowGood, 'filter, coil and airflow good'],
-        [condenserClean, 'condenser clean'],
-        [thermostatFar, 'thermostat far'],
-      ]
-      const words = seen.map(([yes, what]) => (yes ? what : `not: ${what}`))
-      return `Before the start: ${[...words, ...(stage ? [stage] : [])].join(' · ')}`
-    }
+    case 'preStart':
+      return `Before the start: ${preStartLine(entry)}`
     case 'disturbed':
       return disturbedWords[entry.what]
     case 'probesExchanged':
@@ -168,6 +159,26 @@ export const disturbedWords = {
   room: 'The thermostat was satisfied',
   other: 'Something disturbed it',
 } as const
+
+/** What was seen to before the start, in a line. */
+export function preStartLine({
+  zeroed,
+  valvesShut,
+  airflowGood,
+  condenserClean,
+  thermostatFar,
+  stage,
+}: PreStart): string {
+  const seen: [boolean, string][] = [
+    [zeroed, 'gauges zeroed'],
+    [valvesShut, 'manifold shut, hoses tight'],
+    [airflowGood, 'filter, coil and airflow good'],
+    [condenserClean, 'condenser clean'],
+    [thermostatFar, 'thermostat far'],
+  ]
+  const words = seen.map(([yes, what]) => (yes ? what : `not: ${what}`))
+  return [...words, ...(stage ? [stage] : [])].join(' · ')
+}
 
 /** How the gauges came off, in a line. */
 export function cameOffLine({ suctionPressure, liquidPressure, running, suctionCore, liquidCore, capsTight }: CameOff) {

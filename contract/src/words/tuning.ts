@@ -85,7 +85,8 @@ export const reasonText = ({ symptom, deviation }: Reason, system: UnitSystem) =
 /** “likely 87 %: superheat 17 °F high, subcooling 6 °F low”. */
 export function rankedText({ probability, reasons }: RankedCause, system: UnitSystem): string {
   const why = reasons.map((r) => reasonText(r, system)).join(', ')
-  return `${formatNumber(100 * probability, probability > 0.995 || probability < 0.005 ? 1 : 0)} %${why ? `: ${why}` : ''}`
+  const share = probability > 0.99 ? 'over 99 %' : `${formatNumber(100 * probability, 0)} %`
+  return `${share}${why ? `: ${why}` : ''}`
 }
 
 const codeWords: Record<PlausibilityCode, string> = {

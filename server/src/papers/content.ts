@@ -18,13 +18,16 @@ import {
 } from '@zetesis/core'
 import {
   accuracyWords,
+  cameOffLine,
   hoseLine,
   causeText,
   findingWords,
   habitWords,
   noTargetWords,
   originWords,
+  preStartLine,
   rateText,
+  settlingWords,
   sureWords,
   stageWords,
   targetSourceWords,
@@ -138,7 +141,7 @@ export function vacuumLines({ vacuum, facts }: UnitView, system: UnitSystem): Li
 }
 
 export function chargeLines({ charge, facts }: UnitView, system: UnitSystem): Line[] {
-  const { due, weighedKg, openKg, weighings, hoses } = charge
+  const { due, weighedKg, tunedKg, openKg, weighings, hoses } = charge
   const mass = (kg: number) => showText('mass', kg, system)
   const lines: Line[] = []
   if (facts.labelCharge) lines.push({ label: 'Factory charge', value: both('mass', facts.labelCharge, system) })
@@ -168,7 +171,9 @@ export function chargeLines({ charge, facts }: UnitView, system: UnitSystem): Li
     })
   }
   for (const { entry } of hoses) lines.push({ label: 'Hose', value: hoseLine(entry) })
-  lines.push({ label: 'Weighed in', value: mass(weighedKg) })
+  lines.push({ label: 'Weighed in', value: mass(weighedKg - tunedKg) })
+  if (tunedKg !== 0)
+    lines.push({ label: 'While tuning', value: `${mass(tunedKg)} ${tunedKg < 0 ? 'taken out' : 'added'}` })
   if (openKg !== undefined) lines.push({ label: 'Difference', value: mass(-openKg) })
   if (facts.labelCharge && facts.work !== 'conversion') {
     lines.push({
@@ -205,6 +210,39 @@ export function readingLines({ reading, elevationM }: UnitView, system: UnitSyst
     ...electricalLines(j, system),
   ]
 }
+
+/** What was seen to before, how it settled, every step with its readings, and coming off. */
+export function tuningLines({ tuning, reading }: UnitView, system: UnitSystem): Line[] {
+  const { before, steps, cameOff, restOverAmbientK } = tuning
+  const d = (k: number | undefined) => (k === undefined ? '–' : showText('temperatureDifference', k, system))
+  const live = reading?.item.entry.live
+  const lines: Line[] = []
+  if (before) lines.push({ label: 'Before the start', value: preStartLine(before) })
+  if (restOverAmbientK !== undefined)
+    lines.push({ label: 'Standing', value: `saturation ${d(restOverAmbientK)} over outdoor air` })
+  if (live)
+    lines.push({
+      label: 'Watched',
+      value: [
+        settlingWords[live.state].toLowerCase(),
+        live.amplitudeK === undefined
+          ? undefined
+          : `±${d(live.amplitudeK)} every ${formatNumber(live.periodS ?? 0, 0)} s`,
+        live.discharge ? `discharge ${showTyped(live.discharge)}` : undefined,
+      ]
+        .filter(Boolean)
+        .join(', '),
+    })
+  for (const step of steps)
+    lines.push({
+      label: `Step ${clockTime(step.atMs)}`,
+      value: `${showText('mass', Math.abs(step.amountKg), system)} ${step.amountKg < 0 ? 'out' : 'in'}: superheat ${d(step.before?.superheatK)} to ${d(step.after?.superheatK)}, subcooling ${d(step.before?.subcoolingK)} to ${d(step.after?.subcoolingK)}`,
+    })
+  if (cameOff) lines.push({ label: 'Gauges off', value: cameOffLine(cameOff).replace(/^Gauges off: /, '') })
+  return lines
+}
+
+const clockTime = (ms: number) => `${new Date(ms).toISOString().slice(11, 16)} UTC`
 
 /** Fan and electrical readings, where they were taken. */
 function electricalLines(j: JudgedReading, system: UnitSystem): Line[] {
@@ -263,16 +301,18 @@ export function methodLines({ reading, profile }: UnitView): Line[] {
   return [{ label: 'Method', value: profile.name }, ...used]
 }
 
+const unsettledLine = ({ reading, method }: UnitView) =>
+  reading?.item.entry.live
+    ? `The reading was taken while the system was ${settlingWords[reading.item.entry.live.state].toLowerCase()}.`
+    : `The reading was taken before ${formatNumber(method.settleAfterStartS.si / 60, 0)} minutes of running.`
+
 /** What stays open or was passed, in plain sentences. */
 export function remarkLines(view: UnitView, record: UnitRecord, system: UnitSystem): string[] {
   const passes = view.stages
     .filter((s) => s.state === 'bypassed' && s.pass)
     .map((s) => `${stageWords[s.stage]} was passed by ${s.pass!.author.name}: ${s.pass!.entry.reason}`)
   const findings = (view.reading?.judged.findings ?? []).map((f) => findingWords(f, system, view.method))
-  const unsettled =
-    view.reading && !view.reading.settled
-      ? [`The reading was taken before ${formatNumber(view.method.settleAfterStartS.si / 60, 0)} minutes of running.`]
-      : []
+  const unsettled = view.reading && !view.reading.settled ? [unsettledLine(view)] : []
   const long =
     view.charge.due.ok && view.charge.due.overLongLine
       ? ['The line set is longer than labels usually cover: the maker’s long-line guideline decides.']

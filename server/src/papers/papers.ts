@@ -17,6 +17,7 @@ import {
   methodLines,
   pressureLines,
   readingLines,
+  tuningLines,
   remarkLines,
   vacuumLines,
   verdictLine,
@@ -75,19 +76,21 @@ export async function papersPdf(
   const beside = notes(doc, remarkLines(view, record, system), right, y)
   const seal = record.items.sealed[0]
   const end = seal ? signed(doc, seal.entry.name, seal.entry.at, seal.entry.signature, right, beside + 8) : beside
-  if (view.reading) judgedBy(doc, view, end)
+  if (view.reading) judgedBy(doc, view, system, end)
   footer(doc, file)
   return finished(doc)
 }
 
 /** What the verdict rests on: instruments and the method's values, on a page of its own unless the notes began one with room. */
-function judgedBy(doc: Doc, view: UnitView, top: number): void {
+function judgedBy(doc: Doc, view: UnitView, system: UnitSystem, top: number): void {
   let y = top + 24
   if (doc.bufferedPageRange().count === 1 || y > PAGE.height - 300) {
     doc.addPage()
     y = PAGE.margin
   }
-  section(doc, 'Instruments', instrumentLines(view), PAGE.margin, y)
+  const below = section(doc, 'Instruments', instrumentLines(view), PAGE.margin, y)
+  const tuned = tuningLines(view, system)
+  if (tuned.length > 0) section(doc, 'Start-up and tuning', tuned, PAGE.margin, below + 10)
   section(doc, 'Judged by', methodLines(view), right, y, 150)
 }
 

@@ -81,6 +81,7 @@ export function ComingOff({ unit, live, onRig }: { unit: UnitHandle; live?: Live
         onToggle={() => setOpen(!open)}
         testID="coming-off"
       >
+        {cameOff ? <Body fontWeight="700">{cameOffLine(cameOff)}</Body> : null}
         <Body>
           1. Shut the high side at the valve. 2. Open both sides of the manifold: the running system draws the hoses
           down.

@@ -1,4 +1,3 @@
-import { adviceHead } from '@zetesis/contract'
 import { fromSi, preferredUnit, showText, toSi, type EntryBody, type StepAdvice } from '@zetesis/core'
 import { chosenFor, slotFor, useInstrumentChoice } from '@/features/kit/choice'
 import { fitting, weighedBody, type How } from '@/features/weighIn/weighing'
@@ -82,7 +81,7 @@ export function StepCard({
   }
   return (
     <Card testID="step">
-      <Heading>{adviceHead(advice, system)}</Heading>
+      <Heading>{direction === 'add' ? 'When it has gone in' : 'When it has come out'}</Heading>
       <Body>
         {direction === 'add'
           ? 'Throttled into the suction side, as liquid, a little at a time; then wait until it settles.'

@@ -1,11 +1,12 @@
 import { recordedWords } from '@zetesis/contract'
 import { timeChart, type SystemChannel, type TimeMark, type TimeSeries, type Tone, type TuningRun } from '@zetesis/core'
-import { useMemo, useRef } from 'react'
+import { useMemo, useRef, useState } from 'react'
 import { PanResponder, View } from 'react-native'
 import { XStack, YStack } from 'tamagui'
 import { SceneView } from '@/charts/SceneView'
 import { useSettings } from '@/settings/settings'
 import { Card } from '@/ui/Card'
+import { Disclosure } from '@/ui/Disclosure'
 import { Press } from '@/ui/Press'
 import { Several } from '@/ui/Several'
 import { Heading, Soft } from '@/ui/Words'
@@ -59,6 +60,7 @@ export function TimeCharts({
   onSpan: (span: ChartSpan) => void
 }) {
   const { system } = useSettings()
+  const [choosing, setChoosing] = useState(false)
   const { series, fromS, toS, endS } = answer
   const marks = useMemo(() => marksOf(tuning), [tuning])
   const dimensions = [...new Set(channels.map((c) => looks[c].dimension))]
@@ -72,13 +74,6 @@ export function TimeCharts({
   return (
     <Card testID="time-charts">
       <Heading>Over time</Heading>
-      <Several
-        label="Channels"
-        options={(Object.keys(looks) as SystemChannel[]).map((value) => ({ value, label: recordedWords[value] }))}
-        values={channels}
-        onChange={(v) => onChannels(v as readonly SystemChannel[])}
-        testID="chart-channels"
-      />
       <Fingers whole={whole} onMove={move} onWiden={widen}>
         <YStack gap="$2">
           {series
@@ -121,6 +116,21 @@ export function TimeCharts({
           Later
         </Press>
       </XStack>
+      <Disclosure
+        title="Channels"
+        summary={channels.map((c) => recordedWords[c].toLowerCase()).join(', ')}
+        open={choosing}
+        onToggle={() => setChoosing(!choosing)}
+        testID="choose-channels"
+      >
+        <Several
+          label="Channels"
+          options={(Object.keys(looks) as SystemChannel[]).map((value) => ({ value, label: recordedWords[value] }))}
+          values={channels}
+          onChange={(v) => onChannels(v as readonly SystemChannel[])}
+          testID="chart-channels"
+        />
+      </Disclosure>
     </Card>
   )
 }
