@@ -14,3 +14,4 @@ chmod 755 "$BENCH_DIR"
 pg_start "$BENCH_DIR/pg" fast
 node --import tsx bench/traces.ts
 node --import tsx bench/cylinders.ts
+node --import tsx bench/live.ts

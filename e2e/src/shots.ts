@@ -1,6 +1,6 @@
 import { mkdirSync } from 'node:fs'
 import path from 'node:path'
-import { unitIds } from './demo'
+import { tellEntries, unitIds } from './demo'
 import { Driver } from './driver'
 import { launch } from './launch'
 import { startServer } from './server'
@@ -60,14 +60,26 @@ const shots: Shot[] = [
   { name: 'weigh-in', size: phone, path: (ids) => `/units/${ids['K-05']}/weigh-in`, see: 'due' },
   { name: 'start-up', size: phone, path: (ids) => `/units/${ids['K-03']}/start-up`, see: 'ladder' },
   {
-    name: 'working',
+    name: 'live',
     size: phone,
-    path: (ids) => `/units/${ids['K-02']}/start-up`,
-    see: 'ladder',
+    path: (ids) => `/units/${ids['K-05']}/start-up`,
+    see: 'rest',
     prepare: async (driver) => {
-      await driver.press('number-targetCommonRule')
-      await driver.press('number-superheat')
-      await driver.see('working-superheat')
+      const ids = await unitIds(driver)
+      const reason = 'for this picture'
+      await tellEntries(driver, ids['K-05']!, [[1, { kind: 'gatePassed', stage: 'weighIn', reason }]])
+      await driver.press('source-rig')
+      await driver.press('rig')
+      await driver.press('rig-short')
+      await driver.press('speed-60')
+      await driver.press('rig-start')
+      await driver.see('rest-live')
+      for (const what of ['zeroed', 'valvesShut', 'airflowGood', 'condenserClean', 'thermostatFar'])
+        await driver.press(`seen-${what}`)
+      await driver.act(/Valves open/)
+      await driver.reads('settling', /Settled/)
+      await driver.reads('advice-head', /Add/)
+      await driver.page.$eval('[data-testid="settling"]', (e) => e.scrollIntoView({ block: 'start' }))
     },
   },
   {

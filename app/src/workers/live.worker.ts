@@ -31,7 +31,7 @@ export type LiveCommand =
 
 /** settling looks back over three windows, and over what came before a disturbance */
 const LOOK_BACK_S = 45 * 60
-const POINTS = 240
+const POINTS = 140
 
 const here = port<LiveCommand, LiveAnswer>()
 const chunks = new Map<number, readonly TraceSample[]>()

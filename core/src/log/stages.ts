@@ -144,15 +144,19 @@ function moved(now: JudgedReading, before: JudgedReading): number | undefined {
   return Math.abs(movedK) > now.method.targetMovedK.si ? movedK : undefined
 }
 
-/**
- * Everything that the app, the papers and the boards show of a unit, drawn from its record.
- *
- * @param nowMs a hold or a settling wait runs or has ended by this clock; nothing else depends on it
- */
-export function unitView(
-  record: UnitRecord,
-  { nowMs, jobElevationM }: { nowMs: number; jobElevationM?: number },
-): UnitView {
+type Told = ReturnType<typeof tell>
+const lastTold = new WeakMap<UnitRecord, { jobElevationM: number | undefined; told: Told }>()
+
+/** What a record tells whatever the clock says: the same object for the same record, so that a screen that ticks does no work twice. */
+function toldBy(record: UnitRecord, jobElevationM: number | undefined): Told {
+  const kept = lastTold.get(record)
+  if (kept && kept.jobElevationM === jobElevationM) return kept.told
+  const told = tell(record, jobElevationM)
+  lastTold.set(record, { jobElevationM, told })
+  return told
+}
+
+function tell(record: UnitRecord, jobElevationM: number | undefined) {
   const facts = unitFacts(record)
   const elevationM = siteElevationM(facts, jobElevationM)
   const taken = unitLabel(record)
@@ -170,6 +174,37 @@ export function unitView(
     (charge.due.ok ? charge.due.totalKg : undefined) ?? (facts.labelCharge && toSi('mass', facts.labelCharge))
   const tuning = tuningRun(record, { facts, elevationM, method, judged: all, totalChargeKg })
   const sealed = isSealed(record)
+  return {
+    facts,
+    missing,
+    refusal,
+    elevationM,
+    taken,
+    label,
+    method,
+    profile: unitProfile(record),
+    pressureTest,
+    vacuum,
+    charge,
+    startedMs,
+    reading,
+    tuning,
+    sealed,
+  }
+}
+
+/**
+ * Everything that the app, the papers and the boards show of a unit, drawn from its record.
+ *
+ * @param nowMs a hold or a settling wait runs or has ended by this clock; nothing else depends on it
+ */
+export function unitView(
+  record: UnitRecord,
+  { nowMs, jobElevationM }: { nowMs: number; jobElevationM?: number },
+): UnitView {
+  const told = toldBy(record, jobElevationM)
+  const { facts, missing, refusal, elevationM, taken, label, method } = told
+  const { pressureTest, vacuum, charge, startedMs, reading, tuning, sealed } = told
 
   const waits: Wait[] = []
   if (
@@ -246,7 +281,7 @@ export function unitView(
     elevationM,
     label,
     labelVersion: taken && { modelId: taken.modelId, version: taken.version },
-    profile: unitProfile(record),
+    profile: told.profile,
     method,
     pressureTest,
     vacuum,

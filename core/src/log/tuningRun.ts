@@ -30,6 +30,8 @@ export interface TrailPoint {
   readonly superheatK?: number
   readonly subcoolingK?: number
   readonly standardK?: number
+  /** its target then */
+  readonly targetK?: number
   readonly settled: boolean
 }
 
@@ -109,6 +111,7 @@ export function tuningRun(
     settled,
     ...pointOf(j),
     ...(j.uncertainty ? { standardK: j.uncertainty.standardK } : {}),
+    ...(j.target.ok ? { targetK: j.target.targetK } : {}),
   }))
   const steps = stepsOf(weighings, trail, facts.metering, totalChargeKg)
   const disturbed = byTime(items.disturbed).at(-1)
@@ -172,6 +175,13 @@ const plain = ({ superheatK, subcoolingK }: TrailPoint): ChargePoint => ({
   ...(superheatK === undefined ? {} : { superheatK }),
   ...(subcoolingK === undefined ? {} : { subcoolingK }),
 })
+
+/** The target that the last charge step went for; the first reading's where there was none yet. */
+export function targetAtStep({ trail, lastStepMs }: Pick<TuningRun, 'trail' | 'lastStepMs'>): number | undefined {
+  const known = trail.filter((p) => p.targetK !== undefined)
+  const at = lastStepMs === undefined ? known[0] : known.filter((p) => p.atMs <= lastStepMs).at(-1)
+  return at?.targetK
+}
 
 /** Steps as the advisor learns from them: those with a settled reading on both sides. */
 export const learntSteps = (steps: readonly TunedStep[]): ChargeStep[] =>

@@ -142,7 +142,10 @@ export function aimScene({
     if (!before) continue
     const [[ax, ay], [bx, by]] = [at(before), at(after)]
     const label = `${step.amountKg < 0 ? '−' : '+'}${showText('mass', Math.abs(step.amountKg), system)}`
-    shapes.push(text((ax + bx) / 2, (ay + by) / 2 - 8, label, { tone: 'ink', face: 'figure', bold: true }))
+    // beside the line, where neither dot lies
+    shapes.push(
+      text((ax + bx) / 2 + 9, (ay + by) / 2 - 3, label, { tone: 'ink', face: 'figure', bold: true, anchor: 'start' }),
+    )
   }
   const [cx, cy] = at({ superheatK, subcoolingK })
   const doubt = 2 * (j.uncertainty?.standardK ?? 0)

@@ -21,6 +21,8 @@ export interface TimeMark {
 const PAD = { left: 44, right: 10, top: 20, bottom: 22 }
 /** closer labels would lie on one another */
 const LABEL_GAP = 64
+/** the axis names its unit at its end */
+const UNIT_ROOM = 32
 
 /**
  * Any channels of one kind over time, with what happened marked on it.
@@ -85,7 +87,9 @@ export function timeChart({
       text(PAD.left - 5, y(tick) + 4, formatNumber(tick, Math.abs(high - low) < 3 ? 1 : 0), { anchor: 'end' }),
     )
   }
-  for (const tick of minutes.ticks(5)) shapes.push(text(minutes(tick), height - 6, formatNumber(tick, 0)))
+  for (const tick of minutes.ticks(5))
+    if (minutes(tick) < width - PAD.right - UNIT_ROOM)
+      shapes.push(text(minutes(tick), height - 6, formatNumber(tick, 0)))
   shapes.push(text(width - PAD.right, height - 6, 'min', { anchor: 'end', face: 'word' }))
   shapes.push(text(2, 12, unit, { anchor: 'start', face: 'word' }))
   let free = -Infinity

@@ -1,3 +1,4 @@
+import { memo } from 'react'
 import {
   adviceHead,
   askWords,
@@ -53,7 +54,7 @@ const SHOWN_CAUSES = 3
 const LEAST_SHARE = 0.02
 
 /** The next step with its reason in one line, or why there is none; then what is probably wrong. */
-export function AdviceCard({ tuned }: { tuned: Tuned }) {
+export const AdviceCard = memo(function AdviceCard({ tuned }: { tuned: Tuned }) {
   const { advice, gates, ranked, separating } = tuned
   if (tuned.checks.length > 0) return null
   const ranks = ranked.slice(0, SHOWN_CAUSES).filter((r) => r.probability >= LEAST_SHARE)
@@ -72,7 +73,7 @@ export function AdviceCard({ tuned }: { tuned: Tuned }) {
       <Soft>By likelihoods, for one fault at a time; the equipment’s literature and a licensed person come first.</Soft>
     </Card>
   )
-}
+})
 
 /** Nothing speaks against it: the step may be made. */
 export const mayStep = ({ advice, gates }: Tuned) =>

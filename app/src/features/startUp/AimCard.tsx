@@ -1,3 +1,4 @@
+import { memo } from 'react'
 import { predictedText } from '@zetesis/contract'
 import { aimScene, showText, type JudgedReading, type TuningRun } from '@zetesis/core'
 import { format } from 'date-fns/format'
@@ -17,7 +18,7 @@ const words = {
 }
 
 /** Where the reading stands against the box, the way it came, and the steps with what was expected of each. */
-export function AimCard({ judged, tuning }: { judged: JudgedReading; tuning: TuningRun }) {
+export const AimCard = memo(function AimCard({ judged, tuning }: { judged: JudgedReading; tuning: TuningRun }) {
   const { system } = useSettings()
   const scene = aimScene({ judged, trail: tuning.trail, steps: tuning.steps, system, words, width: 358, height: 300 })
   if (!scene && tuning.steps.length === 0) return null
@@ -43,7 +44,7 @@ export function AimCard({ judged, tuning }: { judged: JudgedReading; tuning: Tun
       {tuning.steps.length > 0 ? <Soft>A wrong step is struck out in the log; the slope is learnt anew.</Soft> : null}
     </Card>
   )
-}
+})
 
 /** What was expected against what came. */
 function cameText({ predicted, after }: TuningRun['steps'][number], system: 'ip' | 'si'): string {

@@ -1,3 +1,4 @@
+import { memo } from 'react'
 import { orientationWords, rowNames, sheetWords } from '@zetesis/contract'
 import {
   fromSi,
@@ -16,7 +17,7 @@ import { Card } from '@/ui/Card'
 import { Heading, Soft } from '@/ui/Words'
 
 /** The part of the label that gave the target, with the cells that made it lit. */
-export function LitChart({ judged, label }: { judged: JudgedReading; label?: ModelLabel }) {
+export const LitChart = memo(function LitChart({ judged, label }: { judged: JudgedReading; label?: ModelLabel }) {
   const { target } = judged
   if (!label || !target.ok || !target.used) return null
   if (target.used.kind === 'table') {
@@ -25,7 +26,7 @@ export function LitChart({ judged, label }: { judged: JudgedReading; label?: Mod
   }
   const sheet = label.sheets?.[target.used.sheet]
   return sheet ? <LitSheet sheet={sheet} used={target.used.cells} name={label.name} /> : null
-}
+})
 
 function LitTable({ table, row, name }: { table: TargetTable; row: number; name: string }) {
   const { system } = useSettings()

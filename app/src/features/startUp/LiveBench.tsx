@@ -1,6 +1,14 @@
 import { entryProblemWords } from '@zetesis/contract'
-import { readingWorkings, recordedChannel, showText, type Instrument } from '@zetesis/core'
-import { useState } from 'react'
+import {
+  readingWorkings,
+  recordedChannel,
+  showText,
+  targetAtStep,
+  type Instrument,
+  type JudgedReading,
+  type TuningRun,
+} from '@zetesis/core'
+import { useMemo, useState } from 'react'
 import { useMedia, YStack } from 'tamagui'
 import { useBarAction } from '@/features/frame/barAction'
 import type { SlotChoice } from '@/features/kit/choice'
@@ -24,7 +32,7 @@ import { StepCard } from './StepCard'
 import { SystemControls } from './SystemControls'
 import { TimeCharts } from './TimeCharts'
 import type { LiveCharts } from './useCharts'
-import { liveTerms } from './useLive'
+import { useLiveTerms } from './useLive'
 import { Findings, MethodLine, Verdict } from './Verdict'
 
 /** The hour at the outdoor unit: settled or not, true or not, In or not, what is wrong, and the next small step. */
@@ -52,13 +60,17 @@ export function LiveBench({
   const [more, setMore] = useState(false)
   const live = answer?.assessment
   const settled = live?.settling.state === 'settled' || live?.settling.state === 'hunting'
-  const { instruments } = liveTerms(view, { choice, kit, system })
+  const { instruments } = useLiveTerms(view, { choice, kit })
   const body = live && readingBody(live, traceId, instruments, kit, system)
   const log = () => {
     if (!body) return
     const [first] = unit.append(body)
     setProblem(first && entryProblemWords(first, system))
   }
+  const workings = useMemo(
+    () => (live ? readingWorkings({ values: live.values, elevationM: view.elevationM, judged: live.judged }) : []),
+    [live, view.elevationM],
+  )
   useBarAction(live && !view.sealed ? (settled ? 'Log this reading' : 'Log it, not settled') : undefined, log)
   if (!live) return <Body testID="live-waiting">Waiting for the first readings …</Body>
   const { judged } = live
@@ -86,11 +98,7 @@ export function LiveBench({
       ) : null}
       <Verdict judged={judged} note={settled ? undefined : 'Not settled yet.'} />
       <MethodLine judged={judged} />
-      {targetMoved(view.reading?.judged.target, judged.target, view.method.targetMovedK.si) ? (
-        <Banner metal="tooClose" word="The target moved" testID="target-moved">
-          {movedText(view.reading!.judged.target, judged.target, system)}
-        </Banner>
-      ) : null}
+      <TargetMoved tuning={view.tuning} judged={judged} />
       <AdviceCard tuned={live} />
       {live.advice && mayStep(live) ? (
         <StepCard
@@ -105,7 +113,7 @@ export function LiveBench({
       <Findings judged={judged} />
       <LitChart judged={judged} label={view.label} />
       {answer ? <TimeCharts answer={answer} tuning={view.tuning} {...charts} /> : null}
-      <Numbers workings={readingWorkings({ values: live.values, elevationM: view.elevationM, judged })} />
+      <Numbers workings={workings} />
       <MethodUsed judged={judged} name={view.profile.name} />
       <InstrumentPicker slots={readingSlots(kit)} choice={choice} onChoose={choose} profile={view.method} now={now} />
       <Disclosure
@@ -128,11 +136,15 @@ function movedOn({ reading }: UnitHandle['view'], timeS: number): boolean {
   return at === undefined || timeS - at > SAME_READING_S
 }
 
-type Target = NonNullable<LiveAnswer['assessment']>['judged']['target']
-const targetMoved = (before: Target | undefined, now: Target, leastK: number) =>
-  before?.ok === true && now.ok && before.deciding === now.deciding && Math.abs(now.targetK - before.targetK) > leastK
-
-const movedText = (before: Target, now: Target, system: 'ip' | 'si') =>
-  before.ok && now.ok
-    ? `From ${showText('temperatureDifference', before.targetK, system)} to ${showText('temperatureDifference', now.targetK, system)} since the last reading: the weather or the house did.`
-    : ''
+/** Said when it moved since the last step went for it. */
+function TargetMoved({ tuning, judged: { target, method } }: { tuning: TuningRun; judged: JudgedReading }) {
+  const { system } = useSettings()
+  const before = targetAtStep(tuning)
+  if (before === undefined || !target.ok || Math.abs(target.targetK - before) <= method.targetMovedK.si) return null
+  const d = (k: number) => showText('temperatureDifference', k, system)
+  return (
+    <Banner metal="tooClose" word="The target moved" testID="target-moved">
+      {`From ${d(before)} to ${d(target.targetK)} since the charge last changed: the weather or the house did.`}
+    </Banner>
+  )
+}

@@ -1,3 +1,4 @@
+import { memo } from 'react'
 import { jumpWords, recordedWords, settlingText, settlingWords } from '@zetesis/contract'
 import { formatNumber, show, type LiveAssessment } from '@zetesis/core'
 import { XStack, YStack } from 'tamagui'
@@ -8,7 +9,7 @@ import { Figure, Soft } from '@/ui/Words'
 const metals = { settled: 'in', settling: 'none', hunting: 'tooClose', disturbed: 'tooClose' } as const
 
 /** Whether it has settled, and the numbers that she watches, big. */
-export function LiveCard({ live }: { live: LiveAssessment }) {
+export const LiveCard = memo(function LiveCard({ live }: { live: LiveAssessment }) {
   const { system } = useSettings()
   const { settling, judged: j, jumps, silent } = live
   const { minutesLeft } = settling
@@ -42,7 +43,7 @@ export function LiveCard({ live }: { live: LiveAssessment }) {
       ) : null}
     </YStack>
   )
-}
+})
 
 function Big({
   name,

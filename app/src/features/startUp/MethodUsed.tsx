@@ -1,6 +1,6 @@
 import { habitWords, originWords } from '@zetesis/contract'
 import { habitSpecs, showText, showTyped, type JudgedReading, type UnitSystem } from '@zetesis/core'
-import { useState } from 'react'
+import { memo, useState } from 'react'
 import { YStack } from 'tamagui'
 import { useSettings } from '@/settings/settings'
 import { Card } from '@/ui/Card'
@@ -8,7 +8,7 @@ import { Disclosure } from '@/ui/Disclosure'
 import { Body, Soft } from '@/ui/Words'
 
 /** Every value of the method that this verdict rests on, with who set it and where it comes from. */
-export function MethodUsed({ judged, name }: { judged: JudgedReading; name: string }) {
+export const MethodUsed = memo(function MethodUsed({ judged, name }: { judged: JudgedReading; name: string }) {
   const [open, setOpen] = useState(false)
   const { system } = useSettings()
   return (
@@ -31,7 +31,7 @@ export function MethodUsed({ judged, name }: { judged: JudgedReading; name: stri
       </Disclosure>
     </Card>
   )
-}
+})
 
 function valueText({ method }: JudgedReading, key: JudgedReading['habits'][number], system: UnitSystem): string {
   const { quantity, si } = method[key]

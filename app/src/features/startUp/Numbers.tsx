@@ -1,13 +1,13 @@
 import { termWords, workingWords } from '@zetesis/contract'
 import { showText, type UnitSystem, type Working } from '@zetesis/core'
-import { useState } from 'react'
+import { memo, useState } from 'react'
 import { Button, Text, XStack, YStack } from 'tamagui'
 import { useSettings } from '@/settings/settings'
 import { Figure, Soft } from '@/ui/Words'
 import { WorkingLines } from './WorkingLines'
 
 /** Every number of a reading; a tap opens how it was computed, with the values put in. */
-export function Numbers({ workings }: { workings: readonly Working[] }) {
+export const Numbers = memo(function Numbers({ workings }: { workings: readonly Working[] }) {
   return (
     <YStack role="list" testID="numbers">
       {workings.map((w) => (
@@ -15,7 +15,7 @@ export function Numbers({ workings }: { workings: readonly Working[] }) {
       ))}
     </YStack>
   )
-}
+})
 
 function NumberLine({ working }: { working: Working }) {
   const [open, setOpen] = useState(false)

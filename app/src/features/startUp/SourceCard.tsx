@@ -1,14 +1,12 @@
 import { atmosphericPressurePa, toSi, type Instrument } from '@zetesis/core'
-import { useMemo } from 'react'
 import type { SlotChoice } from '@/features/kit/choice'
 import { ImportCard } from '@/features/recording/ImportCard'
 import { RigCard } from '@/features/recording/RigCard'
 import type { UnitHandle } from '@/features/unit/useUnit'
-import { useSettings } from '@/settings/settings'
 import { Card } from '@/ui/Card'
 import { Choice } from '@/ui/Choice'
 import { useSystemImport } from './importSystem'
-import { liveTerms } from './useLive'
+import { useLiveTerms } from './useLive'
 
 export const readingSources = [
   { value: 'typed', label: 'Typed' },
@@ -34,9 +32,7 @@ export function SourceCard({
   choice: SlotChoice
   kit: readonly Instrument[]
 }) {
-  const { view } = unit
-  const { system } = useSettings()
-  const terms = useMemo(() => liveTerms(view, { choice, kit, system }), [view, choice, kit, system])
+  const terms = useLiveTerms(unit.view, { choice, kit })
   const importing = useSystemImport(terms, kit)
   return (
     <Card>

@@ -1,6 +1,6 @@
 import { recordedWords } from '@zetesis/contract'
 import { timeChart, type SystemChannel, type TimeMark, type TimeSeries, type Tone, type TuningRun } from '@zetesis/core'
-import { useMemo, useRef, useState } from 'react'
+import { memo, useMemo, useRef, useState } from 'react'
 import { PanResponder, View } from 'react-native'
 import { XStack, YStack } from 'tamagui'
 import { SceneView } from '@/charts/SceneView'
@@ -44,7 +44,7 @@ const WIDTH = 358
 const NARROWEST_S = 120
 
 /** The chosen channels over time, a chart a kind; a finger moves them, two fingers or the buttons widen. */
-export function TimeCharts({
+export const TimeCharts = memo(function TimeCharts({
   answer,
   tuning,
   channels,
@@ -133,7 +133,7 @@ export function TimeCharts({
       </Disclosure>
     </Card>
   )
-}
+})
 
 /** One finger sideways moves, two pinch; up and down stays the page's. */
 function Fingers({

@@ -1,3 +1,4 @@
+import { memo } from 'react'
 import {
   findingWords,
   inputWords,
@@ -22,7 +23,7 @@ import { Banner } from '@/ui/Banner'
 import { Body, Figure, Soft } from '@/ui/Words'
 
 /** Verdict first, then the number, then the reason. */
-export function Verdict({ judged, note }: { judged: JudgedReading; note?: string }) {
+export const Verdict = memo(function Verdict({ judged, note }: { judged: JudgedReading; note?: string }) {
   const { system } = useSettings()
   const { target, decidingValueK, verdict, uncertainty } = judged
   const shown = decidingValueK === undefined ? undefined : show('temperatureDifference', decidingValueK, system)
@@ -51,7 +52,7 @@ export function Verdict({ judged, note }: { judged: JudgedReading; note?: string
       </YStack>
     </Banner>
   )
-}
+})
 
 function targetText({ target, requiredLineK, probabilityIn }: JudgedReading, system: UnitSystem): string {
   if (!target.ok) return ''
@@ -93,7 +94,13 @@ const severityInk = { stop: '$oxide', danger: '$oxide', hold: '$brass', note: '$
 const severityMark = { stop: '◆ Stop', danger: '◆ Danger', hold: '◐ Not today', note: '○ Note' } as const
 
 /** What speaks against trusting the reading, gravest first. */
-export function Findings({ judged, reasons = [] }: { judged: JudgedReading; reasons?: readonly string[] }) {
+export const Findings = memo(function Findings({
+  judged,
+  reasons = [],
+}: {
+  judged: JudgedReading
+  reasons?: readonly string[]
+}) {
   const { system } = useSettings()
   const order = ['stop', 'danger', 'hold', 'note'] as const
   const sorted = [...judged.findings].sort((a, b) => order.indexOf(a.severity) - order.indexOf(b.severity))
@@ -115,4 +122,4 @@ export function Findings({ judged, reasons = [] }: { judged: JudgedReading; reas
       ))}
     </YStack>
   )
-}
+})

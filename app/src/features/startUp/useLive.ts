@@ -19,18 +19,32 @@ export function useLive(
   traceId: string | undefined,
   { choice, kit, series }: { choice: SlotChoice; kit: readonly Instrument[]; series?: SeriesAsked },
 ): LiveAnswer | undefined {
-  const { system } = useSettings()
-  const question = useMemo((): LiveQuestion | undefined => {
-    const { trace } = view.tuning
-    if (!traceId || trace?.traceId !== traceId) return undefined
-    return { terms: liveTerms(view, { choice, kit, system }), ...(series ? { series } : {}) }
-  }, [view, traceId, choice, kit, series, system])
+  const terms = useLiveTerms(view, { choice, kit })
+  const known = traceId !== undefined && view.tuning.trace?.traceId === traceId
+  const question = useMemo(
+    (): LiveQuestion | undefined => (known ? { terms, ...(series ? { series } : {}) } : undefined),
+    [known, terms, series],
+  )
   return useTraceWatch<LiveQuestion, LiveAnswer>(traceId, open, question)
 }
 
-/** What a recording is judged by: the unit's facts and method, its steps, and what was seen to before. */
-export function liveTerms(
+/** What a recording of this unit is judged by; the same object until the log or the choice of instruments changes. */
+export function useLiveTerms(
   { facts, label, elevationM, method, tuning, startedMs }: UnitView,
+  { choice, kit }: { choice: SlotChoice; kit: readonly Instrument[] },
+): LiveTerms {
+  const { system } = useSettings()
+  return useMemo(
+    () => liveTerms({ facts, label, elevationM, method, tuning, startedMs }, { choice, kit, system }),
+    [facts, label, elevationM, method, tuning, startedMs, choice, kit, system],
+  )
+}
+
+type Judging = Pick<UnitView, 'facts' | 'label' | 'elevationM' | 'method' | 'tuning' | 'startedMs'>
+
+/** What a recording is judged by: the unit's facts and method, its steps, and what was seen to before. */
+function liveTerms(
+  { facts, label, elevationM, method, tuning, startedMs }: Judging,
   { choice, kit, system }: { choice: SlotChoice; kit: readonly Instrument[]; system: LiveTerms['system'] },
 ): LiveTerms {
   const { trace, clock, lastStepMs, disturbedMs } = tuning

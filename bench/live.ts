@@ -1,0 +1,127 @@
+// The live hour: rig speed; what a second costs the main thread with 12 channels and three charts on a slow phone; eight hours of twelve
+// channels opened and moved. Needs DATABASE_URL, the built server and the built app.
+import {
+  assessLive,
+  CHUNK_SAMPLES,
+  customaryProfile,
+  decodeChunk,
+  downsample,
+  encodeChunk,
+  systemChannels,
+  type LiveTerms,
+  type TraceSample,
+} from '@zetesis/core'
+import { createRig, systemFor } from '@zetesis/rig'
+import { performance } from 'node:perf_hooks'
+import { preparedUnit, tellEntries } from '../e2e/src/demo'
+import { Driver } from '../e2e/src/driver'
+import { launch } from '../e2e/src/launch'
+import { startServer } from '../e2e/src/server'
+
+const HOURS = 8
+const SLOWER = 4
+const SECONDS = 30
+const median = (values: number[]) => [...values].sort((a, b) => a - b)[values.length >> 1]!
+
+const rig = createRig(systemFor('short', { metering: 'expansionValve' }), 3)
+rig.apply({ kind: 'run', on: true })
+let began = performance.now()
+const samples: TraceSample[] = Array.from({ length: HOURS * 3600 }, () => rig.step(1))
+const took = performance.now() - began
+console.log(`rig: ${Math.round((HOURS * 3600) / (took / 1000))} simulated seconds a second, probes and all`)
+
+const chunks = Array.from({ length: samples.length / CHUNK_SAMPLES }, (_, i) =>
+  encodeChunk(samples.slice(i * CHUNK_SAMPLES, (i + 1) * CHUNK_SAMPLES)),
+)
+const bytes = chunks.reduce((sum, c) => sum + c.length, 0)
+const series = (fromS: number, toS: number) => {
+  const shown = samples.filter((s) => s.timeS >= fromS && s.timeS <= toS)
+  return systemChannels.map((c) =>
+    downsample(
+      shown.flatMap(({ timeS, values }): [number, number][] =>
+        typeof values[c] === 'number' ? [[timeS, values[c]]] : [],
+      ),
+      240,
+    ),
+  )
+}
+const timed = (act: () => unknown, times = 7) =>
+  median(
+    Array.from({ length: times }, () => {
+      began = performance.now()
+      act()
+      return performance.now() - began
+    }),
+  )
+const open = timed(() => (chunks.map((c) => decodeChunk(c)), series(0, HOURS * 3600)))
+const pan = timed(() => series(3 * 3600, 3 * 3600 + 1800))
+const terms: LiveTerms = {
+  facts: { refrigerant: 'R-410A', metering: 'expansionValve', targetSubcooling: { value: 10, unit: '°F' } },
+  elevationM: 0,
+  profile: customaryProfile,
+  kit: [],
+  instruments: {},
+  system: 'ip',
+  running: true,
+  sinceS: 0,
+  afterStart: true,
+  steps: [],
+  totalChargeKg: 2.9,
+  beside: { airflowKnownGood: true },
+}
+const second = timed(() => assessLive(samples.slice(-2700), terms))
+console.log(
+  `${HOURS} h of ${systemChannels.length} channels: ${(bytes / 1000).toFixed(0)} kB (${(bytes / samples.length).toFixed(1)} bytes a second); opened and thinned ${open.toFixed(0)} ms, moved to half an hour of it ${pan.toFixed(0)} ms; a second judged ${second.toFixed(1)} ms (all in the worker)`,
+)
+
+const server = await startServer()
+const browser = await launch()
+try {
+  const lead = await Driver.open(browser, server.base)
+  await lead.signIn()
+  const unitId = await preparedUnit(lead, 'B-02')
+  const pass = (stage: string) => ({ kind: 'gatePassed', stage, reason: 'measured' })
+  await tellEntries(lead, unitId, [
+    [40, pass('vacuum')],
+    [39, pass('weighIn')],
+    [20, { kind: 'started' }],
+  ])
+  await lead.go(`/units/${unitId}/start-up`)
+  await lead.press('source-rig')
+  await lead.press('rig-start')
+  await lead.see('live')
+  await lead.press('choose-channels')
+  for (const channel of ['discharge', 'returnDryBulb', 'supply', 'outdoor', 'amps'])
+    await lead.press(`chart-channels-${channel}`)
+  await lead.see('chart-current')
+  await lead.page.emulateCPUThrottling(SLOWER)
+  await new Promise((done) => setTimeout(done, 3000))
+  const before = await lead.page.metrics()
+  // as text: what runs in the page must not lean on the loader's helpers
+  const found = (await lead.page.evaluate(`new Promise((answer) => {
+    const tasks = []
+    const watch = new PerformanceObserver((list) => list.getEntries().forEach((e) => tasks.push(e.duration)))
+    watch.observe({ entryTypes: ['longtask'] })
+    let frames = 0
+    let dropped = 0
+    let last = performance.now()
+    const until = last + ${SECONDS * 1000}
+    requestAnimationFrame(function frame(now) {
+      frames += 1
+      dropped += Math.max(0, Math.round((now - last) / (1000 / 60)) - 1)
+      last = now
+      if (now < until) return requestAnimationFrame(frame)
+      watch.disconnect()
+      answer({ longest: Math.max(0, ...tasks), long: tasks.length, frames, dropped })
+    })
+  })`)) as { longest: number; long: number; frames: number; dropped: number }
+  const after = await lead.page.metrics()
+  const busy = ((after.TaskDuration! - before.TaskDuration!) / SECONDS) * 1000
+  const script = ((after.ScriptDuration! - before.ScriptDuration!) / SECONDS) * 1000
+  console.log(
+    `main thread, ${SLOWER}× slower, 12 channels at 1 Hz, 3 charts: ${busy.toFixed(0)} ms of work a second (${script.toFixed(0)} ms of it script), longest task ${found.longest.toFixed(0)} ms, ${found.long} over 50 ms in ${SECONDS} s, ${found.dropped} of ${found.frames + found.dropped} frames dropped`,
+  )
+} finally {
+  await browser.close()
+  await server.stop()
+}

@@ -1,0 +1,136 @@
+import { customaryProfile } from '../method/readyProfiles'
+import type { SystemChannel, TraceSample } from '../trace/trace'
+import { assessLive, type LiveTerms } from './assessLive'
+
+const f = (x: number) => (x + 459.67) / 1.8
+const psi = (x: number) => x * 6894.757
+/** a valve system running soundly: evaporating about 42 °F, condensing about 105 °F, 10 °F of subcooling */
+const sound: Record<SystemChannel, number> = {
+  suctionPressure: psi(122),
+  liquidPressure: psi(340),
+  suctionLine: f(54),
+  liquidLine: f(95),
+  discharge: f(150),
+  returnDryBulb: f(76),
+  returnHumidity: 0.5,
+  supply: f(57),
+  outdoor: f(86),
+  staticPressure: 120,
+  voltage: 232,
+  amps: 13,
+}
+const record = (
+  seconds: number,
+  change: (t: number) => { [C in SystemChannel]?: number | null } = () => ({}),
+): TraceSample[] =>
+  Array.from({ length: seconds / 2 }, (_, i) => {
+    const t = 2 * i
+    const wave = 0.03 * Math.sin(i * 12.9898)
+    return {
+      timeS: t,
+      values: { ...sound, suctionLine: sound.suctionLine + wave, liquidLine: sound.liquidLine - wave, ...change(t) },
+    }
+  })
+const terms = (part: Partial<LiveTerms> = {}): LiveTerms => ({
+  facts: {
+    refrigerant: 'R-410A',
+    metering: 'expansionValve',
+    work: 'new',
+    targetSubcooling: { value: 10, unit: '°F' },
+  },
+  elevationM: 0,
+  profile: customaryProfile,
+  kit: [],
+  instruments: {},
+  system: 'ip',
+  running: true,
+  sinceS: 0,
+  afterStart: true,
+  steps: [],
+  totalChargeKg: 3,
+  beside: { airflowKnownGood: true },
+  ...part,
+})
+const gates = (samples: TraceSample[], part: Partial<LiveTerms> = {}) =>
+  assessLive(samples, terms(part))!.gates.map((g) => g.code)
+/** liquid line warmer: so much less subcooling */
+const short = (fahrenheit: number) => () => ({ liquidLine: sound.liquidLine + fahrenheit / 1.8 })
+
+describe('what a recording says', () => {
+  it('nothing of an empty one', () => expect(assessLive([], terms())).toBeUndefined())
+  it('settled, in, nothing wrong, no step', () => {
+    const now = assessLive(record(900), terms())!
+    expect(now.settling.state).toBe('settled')
+    expect(now.judged.verdict).toBe('in')
+    expect(now.checks).toEqual([])
+    expect(now.ranked[0]!.cause).toBe('none')
+    expect(now.advice?.action).toBe('stop')
+    expect(now.values.suctionPressure).toEqual({ value: 122, unit: 'psig' })
+    expect(now.dischargeK).toBeCloseTo(f(150), 6)
+  })
+  it('too little charge: a step, and nothing against it once all was seen to', () => {
+    const now = assessLive(record(900, short(7)), terms())!
+    expect(now.ranked[0]!.cause).toBe('undercharge')
+    expect(now.advice!.action).toBe('add')
+    expect(now.gates).toEqual([])
+  })
+  it('no step without airflow, out of the window, with one coil only, unsettled, or without a target', () => {
+    const low = record(900, short(7))
+    expect(gates(low, { beside: {} })).toContain('airflowNotKnownGood')
+    expect(gates(record(900, () => ({ ...short(7)(), outdoor: f(50) })))).toContain('outsideWindow')
+    expect(gates(record(900, () => ({ ...short(7)(), outdoor: null })))).toContain('outsideWindow')
+    expect(gates(record(900, () => ({ ...short(7)(), suctionLine: f(46) })))).toContain('onlyOneCoil')
+    expect(gates(record(300, short(7)))).toContain('notSettled')
+    const noTarget = { refrigerant: 'R-410A', metering: 'expansionValve', work: 'new' } as const
+    expect(gates(low, { facts: noTarget })).toContain('noTarget')
+    expect(assessLive(low, terms({ facts: noTarget }))!.advice).toBeUndefined()
+  })
+  it('never adds where another cause leads', () => {
+    const overfed = record(900, () => ({ ...short(7)(), suctionLine: f(49), suctionPressure: psi(138) }))
+    expect(gates(overfed)).toContain('otherCauseLeads')
+  })
+  it('a contradiction blocks advice and diagnosis, and an exchange is found and can be read the other way round', () => {
+    const swapped = record(900, () => ({ suctionLine: sound.liquidLine, liquidLine: sound.suctionLine }))
+    const now = assessLive(swapped, terms())!
+    expect(now.swap).toEqual({ a: 'suctionLineK', b: 'liquidLineK' })
+    expect(now.ranked).toEqual([])
+    expect(now.gates[0]!.code).toBe('contradiction')
+    const mended = assessLive(swapped, terms({ swaps: [now.swap!] }))!
+    expect(mended.checks).toEqual([])
+    expect(mended.judged.verdict).toBe('in')
+  })
+  it('says which channel fell silent and goes on with the rest', () => {
+    const now = assessLive(
+      record(900, (t) => (t > 840 ? { supply: null, amps: null } : {})),
+      terms(),
+    )!
+    expect(now.silent).toEqual(['supply', 'amps'])
+    expect(now.judged.verdict).toBe('in')
+  })
+  it('tells a probe that came back in another unit from one that fell off', () => {
+    const celsius = f(95) * 1.8 - 459.67 + 273.15
+    const slipped = assessLive(
+      record(900, (t) => (t > 890 ? { liquidLine: celsius } : {})),
+      terms(),
+    )!
+    expect(slipped.jumps).toMatchObject([{ channel: 'liquidLine', wrongUnit: true }])
+    const fell = assessLive(
+      record(900, (t) => (t > 890 ? { liquidLine: f(125) } : {})),
+      terms(),
+    )!
+    expect(fell.jumps).toMatchObject([{ channel: 'liquidLine', wrongUnit: false }])
+    expect(assessLive(record(900), terms())!.jumps).toEqual([])
+  })
+  it('standing: no diagnosis, only what the standing system says', () => {
+    const rest = record(60, () => ({
+      suctionPressure: psi(239.8),
+      liquidPressure: psi(239.8),
+      suctionLine: f(86),
+      liquidLine: f(86),
+      outdoor: f(86),
+    }))
+    const now = assessLive(rest, terms({ running: false }))!
+    expect(now.ranked).toEqual([])
+    expect(now.checks.map((c) => c.code)).toEqual(['restPressureLow'])
+  })
+})
