@@ -181,6 +181,19 @@ describe('start-up and tuning, live', () => {
     await off()
   })
 
+  it('compares voltage and capacitor with the plate before the start', async () => {
+    const unit = await standing('S-09', valve)
+    const id = () => lead.page.evaluate(() => crypto.randomUUID())
+    const label = { name: 'Ostrel 24-V', ratedVoltage: q(230, 'V'), capacitor: q(40, 'µF') }
+    await tellEntries(lead, unit, [[30, { kind: 'label', modelId: await id(), version: await id(), label }]])
+    await lead.go(`/units/${unit}/start-up`)
+    await lead.type('rest-voltage', '198')
+    await lead.reads('electrical-finding', /198\.0 V/)
+    await lead.type('rest-voltage', '232')
+    await lead.type('rest-capacitor', '33')
+    await lead.reads('electrical-finding', /33/)
+  })
+
   it('adds nothing while airflow hasn’t been seen to', async () => {
     await standing('S-05', piston)
     await connect('short')
@@ -220,6 +233,9 @@ describe('start-up and tuning, live', () => {
     await lead.press('door')
     await sent()
     assert.equal((await entriesOfKind(lead, unit, 'disturbed')).length, 1)
+    await lead.press('upset')
+    await lead.press('upset-stage')
+    await lead.reads('settling', /Disturbed/)
     await lead.press('other-unit')
     await lead.see('implausible')
     await off()

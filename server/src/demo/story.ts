@@ -74,6 +74,18 @@ export function gaugeAt(
   return { value: Math.round(psig * 2) / 2, unit: 'psig' }
 }
 
+/** A standing system, all of it at one temperature, °F. */
+export function standingReading(refrigerant: Refrigerant, elevationM: number, at: number): ReadingValues {
+  const pressure = gaugeAt(refrigerant, 'bubble', at, elevationM)
+  return {
+    suctionPressure: pressure,
+    liquidPressure: pressure,
+    suctionLine: degF(at),
+    liquidLine: degF(at),
+    outdoor: degF(at),
+  }
+}
+
 /** A cooling reading from what the coils do: evaporating and condensing temperature, superheat and subcooling. */
 export function coolingReading(
   refrigerant: Refrigerant,

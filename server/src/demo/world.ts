@@ -3,7 +3,7 @@ import { weighedWith } from './cylinders'
 import { demoId } from './ids'
 import { demoModelId, demoModels, demoModelVersion, readWith, type DemoModel } from './library'
 import { recordDecay, type DemoTrace } from './recorded'
-import { coolingReading, dF, feet, nitrogenTest, oz, story, type Told } from './story'
+import { coolingReading, dF, feet, nitrogenTest, oz, standingReading, story, type Told } from './story'
 
 export const demoCompany = { id: demoId('company'), name: 'Tern & Alder Mechanical' }
 export const demoUsers = [
@@ -161,6 +161,16 @@ export function demoWorld(now: Date): DemoUnit[] {
   })
   goodDecay(k3, 150)
   k3.tell(120, weighedWith('C-14', now, { direction: 'add', before: oz(288), after: oz(280.2) }))
+  // standing at 90 °F it held saturation: what shows later is charge, not air
+  k3.tell(96, {
+    kind: 'preStart',
+    zeroed: true,
+    valvesShut: true,
+    airflowGood: true,
+    condenserClean: true,
+    thermostatFar: true,
+    rest: standingReading('R-454B', kilnM, 90),
+  })
   k3.tell(95, { kind: 'started' })
   k3.tell(
     70,

@@ -1,6 +1,7 @@
-import { checkWords, entryProblemWords, recordedWords, safetyWords } from '@zetesis/contract'
+import { checkWords, entryProblemWords, findingWords, recordedWords, safetyWords } from '@zetesis/contract'
 import {
   checkPlausibility,
+  judgeCharge,
   measure,
   plausibleOf,
   type EntryBody,
@@ -41,7 +42,12 @@ const restFields = [
   { name: 'liquidLine', dimension: 'temperature', mark: '△' },
   { name: 'outdoor', dimension: 'temperature', mark: '' },
 ] as const
-type RestName = (typeof restFields)[number]['name']
+/** read before it runs, whatever the other readings come from */
+const electricalFields = [
+  { name: 'voltage', dimension: 'voltage', label: 'Line voltage' },
+  { name: 'capacitor', dimension: 'capacitance', label: 'Capacitor' },
+] as const
+type RestName = (typeof restFields)[number]['name'] | (typeof electricalFields)[number]['name']
 
 interface Draft extends Record<RestName, QuantityText> {
   seen: readonly Seen[]
@@ -62,21 +68,24 @@ export function BeforeStart({ unit, live }: { unit: UnitHandle; live?: LiveAsses
     suctionLine: blank,
     liquidLine: blank,
     outdoor: blank,
+    voltage: blank,
+    capacitor: blank,
   })
   const { draft, problems, change } = form
   const typed = Object.fromEntries(
-    restFields.flatMap(({ name, dimension }) => {
+    [...restFields, ...electricalFields].flatMap(({ name, dimension }) => {
       const read = quantityInput(dimension, system).safeParse(draft[name]).data
       return read ? [[name, read]] : []
     }),
   ) as ReadingValues
-  const rest = live ? pickRest(live.values) : typed
+  const rest: ReadingValues = live ? { ...typed, ...pickRest(live.values) } : typed
+  const electrical = electricalFindings(unit, rest)
   const checks = restChecks(unit, rest)
   const measured = Object.keys(rest).length > 0
   const start = () => {
-    for (const { name, dimension } of restFields) {
+    for (const { name, dimension } of live ? electricalFields : [...restFields, ...electricalFields]) {
       const parsed = quantityInput(dimension, system).safeParse(draft[name])
-      if (!live && !parsed.success) return void form.fail({ [name]: parsed.error.issues[0]?.message })
+      if (!parsed.success) return void form.fail({ [name]: parsed.error.issues[0]?.message })
     }
     const stage = draft.stage.trim()
     const before: EntryBody = {
@@ -150,6 +159,28 @@ export function BeforeStart({ unit, live }: { unit: UnitHandle; live?: LiveAsses
         />
         {view.facts.refrigerant ? null : <Soft>Without the refrigerant nothing can be said of the pressure.</Soft>}
       </Card>
+      <Card testID="electrical">
+        <Heading>Electrical</Heading>
+        {electricalFields.map(({ name, dimension, label }) => (
+          <QuantityField
+            key={name}
+            label={label}
+            dimension={dimension}
+            value={draft[name]}
+            onChange={(value) => change({ [name]: value })}
+            problem={problems[name]}
+            testID={`rest-${name}`}
+          />
+        ))}
+        {electrical.map((words) => (
+          <Body key={words} color="$brass" testID="electrical-finding">
+            {words}
+          </Body>
+        ))}
+        {(view.label?.ratedVoltage ?? view.label?.capacitor) ? null : (
+          <Soft>With the model’s label these are compared with its ratings.</Soft>
+        )}
+      </Card>
       <Body>Suction valve first, then liquid.</Body>
       <Caution>{safetyWords.startUp}</Caution>
       <Gate
@@ -185,6 +216,21 @@ function RestVerdict({ checks, enough }: { checks: readonly PlausibilityCheck[];
 
 const pickRest = (values: ReadingValues): ReadingValues =>
   Object.fromEntries(restFields.flatMap(({ name }) => (values[name] ? [[name, values[name]]] : [])))
+
+/** Voltage and capacitor against the plate, before anything runs. */
+function electricalFindings({ view }: UnitHandle, values: ReadingValues): string[] {
+  const { facts, label, elevationM, method } = view
+  const { voltage, capacitor } = values
+  const judged = judgeCharge(
+    { facts, ...(label ? { label } : {}), elevationM },
+    { mode: 'cooling', values: { ...(voltage ? { voltage } : {}), ...(capacitor ? { capacitor } : {}) } },
+    [],
+    method,
+  )
+  return judged.findings
+    .filter((f) => f.code === 'voltageOff' || f.code === 'capacitorOff')
+    .map((f) => findingWords(f, 'ip', method))
+}
 
 function restChecks({ view }: UnitHandle, values: ReadingValues): PlausibilityCheck[] {
   const { facts, elevationM, method } = view

@@ -32,6 +32,7 @@ import { StepCard } from './StepCard'
 import { SystemControls } from './SystemControls'
 import { TimeCharts } from './TimeCharts'
 import type { LiveCharts } from './useCharts'
+import { UpsetCard } from './UpsetCard'
 import { useLiveTerms } from './useLive'
 import { Findings, MethodLine, Verdict } from './Verdict'
 
@@ -116,6 +117,7 @@ export function LiveBench({
       <Numbers workings={workings} />
       <MethodUsed judged={judged} name={view.profile.name} />
       <InstrumentPicker slots={readingSlots(kit)} choice={choice} onChoose={choose} profile={view.method} now={now} />
+      {view.sealed ? null : <UpsetCard unit={unit} />}
       <Disclosure
         title="At the rig"
         summary="a door, the sun, a clamp, a battery"

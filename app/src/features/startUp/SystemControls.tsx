@@ -17,6 +17,18 @@ const things: readonly {
     change: { kind: 'door', seconds: 120 },
     says: { kind: 'disturbed', what: 'door' },
   },
+  {
+    id: 'stage-down',
+    word: 'Lower stage',
+    change: { kind: 'stage', share: 0.65 },
+    says: { kind: 'disturbed', what: 'stage' },
+  },
+  {
+    id: 'stage-up',
+    word: 'Highest stage',
+    change: { kind: 'stage', share: 1 },
+    says: { kind: 'disturbed', what: 'stage' },
+  },
   { id: 'swap-clamps', word: 'Swap the clamps', change: { kind: 'swapProbes', a: 'suctionLine', b: 'liquidLine' } },
   { id: 'sun', word: 'Sun on the outdoor probe', change: { kind: 'place', channel: 'outdoor', placed: 'sun' } },
   { id: 'shade', word: 'Shade it', change: { kind: 'place', channel: 'outdoor' } },
