@@ -119,7 +119,7 @@ try {
   const busy = ((after.TaskDuration! - before.TaskDuration!) / SECONDS) * 1000
   const script = ((after.ScriptDuration! - before.ScriptDuration!) / SECONDS) * 1000
   console.log(
-    `main thread, ${SLOWER}× slower, 12 channels at 1 Hz, 3 charts: ${busy.toFixed(0)} ms of work a second (${script.toFixed(0)} ms of it script), longest task ${found.longest.toFixed(0)} ms, ${found.long} over 50 ms in ${SECONDS} s, ${found.dropped} of ${found.frames + found.dropped} frames dropped`,
+    `main thread, ${SLOWER}× slower, ${systemChannels.length} channels at 1 Hz, 3 charts: ${busy.toFixed(0)} ms of work a second (${script.toFixed(0)} ms of it script), longest task ${found.longest.toFixed(0)} ms, ${found.long} over 50 ms in ${SECONDS} s, ${found.dropped} of ${found.frames + found.dropped} frames dropped`,
   )
 } finally {
   await browser.close()

@@ -150,7 +150,7 @@ const union = z.discriminatedUnion('kind', [
     ...base,
     kind: z.literal('traceBegun'),
     traceId: id,
-    channels: z.array(z.enum(traceChannels)).min(1).max(16),
+    channels: z.array(z.enum(traceChannels)).min(1).max(traceChannels.length),
     source: z.enum(traceSources),
     speed: z.number().min(1).max(60),
     name: text(200).optional(),

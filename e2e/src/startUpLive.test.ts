@@ -233,6 +233,8 @@ describe('start-up and tuning, live', () => {
     await lead.press('door')
     await sent()
     assert.equal((await entriesOfKind(lead, unit, 'disturbed')).length, 1)
+    await lead.press('manifold-menu')
+    await lead.reads('manifold', /set to R-22/)
     await lead.press('upset')
     await lead.press('upset-stage')
     await lead.reads('settling', /Disturbed/)

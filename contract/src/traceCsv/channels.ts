@@ -18,6 +18,8 @@ export const channelDimension = {
   staticPressure: 'staticPressure',
   voltage: 'voltage',
   amps: 'current',
+  lowSaturation: 'temperature',
+  highSaturation: 'temperature',
 } as const satisfies Record<TraceChannel, Dimension>
 
 const gaugeUnits = ['psig', 'bar', 'kPa', 'MPa']
@@ -41,6 +43,8 @@ export const channelUnits: Record<TraceChannel, readonly string[]> = {
   staticPressure: ['in wc', 'Pa'],
   voltage: ['V'],
   amps: ['A'],
+  lowSaturation: temperatureUnits,
+  highSaturation: temperatureUnits,
 }
 
 /** Value in SI; kPa isn't a unit that anybody types for vacuum, but loggers write it. */

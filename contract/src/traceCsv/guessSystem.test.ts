@@ -27,6 +27,8 @@ describe('a log of a running system', () => {
       ['staticPressure', 10, 'in wc'],
       ['voltage', 11, 'V'],
       ['amps', 12, 'A'],
+      ['lowSaturation', undefined, undefined],
+      ['highSaturation', undefined, undefined],
     ])
   })
   it('guesses units from the figures where the names have none, and says so', () => {

@@ -26,6 +26,8 @@ const names: Record<TraceChannel, string> = {
   staticPressure: 'static pressure',
   voltage: 'voltage',
   amps: 'current',
+  lowSaturation: 'suction saturation, manifold',
+  highSaturation: 'liquid saturation, manifold',
 }
 
 /** A recording as CSV, all of it: time as ISO 8601 and in seconds, then each channel in the units in use. An empty cell is no reading. */

@@ -31,6 +31,8 @@ export const recordedWords: Record<TraceChannel, string> = {
   staticPressure: 'Static pressure',
   voltage: 'Voltage',
   amps: 'Current',
+  lowSaturation: 'Suction saturation on the manifold',
+  highSaturation: 'Liquid saturation on the manifold',
 }
 
 /** Why a file can't be taken for a log, and what to do. */

@@ -3,6 +3,7 @@ import {
   showText,
   type ChargeGate,
   type FaultCause,
+  type ManifoldSetting,
   type PlausibilityCause,
   type PlausibilityCheck,
   type PlausibilityCode,
@@ -160,6 +161,12 @@ export function jumpWords({ channel, wrongUnit }: ProbeJump): string {
   return wrongUnit
     ? `${recordedWords[channel]} jumped: the probe came back in another unit. Set it back.`
     : `${recordedWords[channel]} jumped: look whether the probe still sits.`
+}
+
+/** The manifold's own menu stands on another refrigerant. */
+export function manifoldWords({ shownK, expectedK, probably }: ManifoldSetting, chosen: string, system: UnitSystem) {
+  const t = (k: number) => showText('temperature', k, system)
+  return `It shows ${t(shownK)} where ${chosen} has ${t(expectedK)}${probably ? `: it is set to ${probably}` : ': it is set to another refrigerant'}. Set it to what the plate says; here the pressures count.`
 }
 
 export const settlingWords: Record<SettlingResult['state'], string> = {

@@ -21,6 +21,8 @@ const steps: Record<TraceChannel, number> = {
   staticPressure: 0.1,
   voltage: 0.1,
   amps: 0.01,
+  lowSaturation: 0.001,
+  highSaturation: 0.001,
 }
 /** channels as one byte, as long as the first eight are enough; else as a number */
 const FORMAT = 1

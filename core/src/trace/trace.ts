@@ -12,6 +12,9 @@ export type SystemChannel =
   | 'staticPressure'
   | 'voltage'
   | 'amps'
+  /** saturation as the manifold shows it, by the refrigerant that it is set to */
+  | 'lowSaturation'
+  | 'highSaturation'
 export const systemChannels = [
   'suctionPressure',
   'liquidPressure',
@@ -25,6 +28,8 @@ export const systemChannels = [
   'staticPressure',
   'voltage',
   'amps',
+  'lowSaturation',
+  'highSaturation',
 ] as const satisfies readonly SystemChannel[]
 
 /** What a recording may hold; each in SI: Pa absolute (vacuum), Pa gauge, K, kg, shares, V, A. */

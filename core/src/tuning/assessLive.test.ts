@@ -1,4 +1,5 @@
 import { customaryProfile } from '../method/readyProfiles'
+import { saturationTemperatureK } from '../refrigerant/saturation'
 import type { SystemChannel, TraceSample } from '../trace/trace'
 import { assessLive, type LiveTerms } from './assessLive'
 
@@ -18,6 +19,8 @@ const sound: Record<SystemChannel, number> = {
   staticPressure: 120,
   voltage: 232,
   amps: 13,
+  lowSaturation: saturationTemperatureK('R-410A', 'dew', psi(122) + 101325)!,
+  highSaturation: saturationTemperatureK('R-410A', 'bubble', psi(340) + 101325)!,
 }
 const record = (
   seconds: number,
@@ -121,6 +124,16 @@ describe('what a recording says', () => {
     expect(fell.jumps).toMatchObject([{ channel: 'liquidLine', wrongUnit: false }])
     expect(assessLive(record(900), terms())!.jumps).toEqual([])
   })
+  it('tells which refrigerant the manifold is set to, and counts by pressure all the same', () => {
+    const menu = record(900, () => ({
+      lowSaturation: saturationTemperatureK('R-22', 'dew', psi(122) + 101325)!,
+      highSaturation: null,
+    }))
+    const now = assessLive(menu, terms())!
+    expect(now.manifold).toMatchObject({ probably: 'R-22' })
+    expect(now.judged.verdict).toBe('in')
+    expect(assessLive(record(900), terms())!.manifold).toBeUndefined()
+  })
   it('standing: no diagnosis, only what the standing system says', () => {
     const rest = record(60, () => ({
       suctionPressure: psi(239.8),
@@ -128,6 +141,8 @@ describe('what a recording says', () => {
       suctionLine: f(86),
       liquidLine: f(86),
       outdoor: f(86),
+      lowSaturation: null,
+      highSaturation: null,
     }))
     const now = assessLive(rest, terms({ running: false }))!
     expect(now.ranked).toEqual([])

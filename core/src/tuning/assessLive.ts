@@ -12,6 +12,7 @@ import {
 import type { Instrument } from '../measurement/instrument'
 import { checkPlausibility, type PlausibilityCheck, type PlausibleReading } from '../measurement/checkPlausibility'
 import { detectSettling, type SettlingResult, type SettlingSample } from '../measurement/detectSettling'
+import { manifoldSetting, type ManifoldSetting } from '../measurement/manifoldSetting'
 import { suggestSwap, type ProbeSwap } from '../measurement/suggestSwap'
 import type { MethodProfile } from '../method/profile'
 import { fromSi, preferredUnit, toSi, type Dimension, type UnitSystem } from '../quantity/unit'
@@ -68,6 +69,8 @@ export interface LiveAssessment {
   readonly jumps: readonly ProbeJump[]
   /** channels that the recording has and that gave nothing lately */
   readonly silent: readonly SystemChannel[]
+  /** the manifold shows saturation of another refrigerant than the one chosen */
+  readonly manifold?: ManifoldSetting
   readonly ranked: readonly RankedCause[]
   readonly separating?: { readonly symptom: Symptom; readonly between: readonly [FaultCause, FaultCause] }
   readonly advice?: StepAdvice
@@ -129,7 +132,12 @@ export function assessLive(samples: readonly TraceSample[], terms: LiveTerms): L
   const checks = checkPlausibility(plausible, margins)
   const swap = checks.length > 0 ? suggestSwap(plausible, margins) : undefined
   const rest = { timeS: last.timeS, settling, values, judged, checks, jumps: jumpsOf(read), silent: silentOf(read) }
-  const more = { ...(swap ? { swap } : {}), ...(means.discharge === undefined ? {} : { dischargeK: means.discharge }) }
+  const manifold = manifoldOf(judged, means, facts.refrigerant)
+  const more = {
+    ...(manifold ? { manifold } : {}),
+    ...(swap ? { swap } : {}),
+    ...(means.discharge === undefined ? {} : { dischargeK: means.discharge }),
+  }
   const { metering } = facts
   if (!terms.running || !metering) return { ...rest, ...more, ranked: [], gates: [] }
   return { ...rest, ...more, ...tuneReading({ judged, metering, settling, checks }, terms) }
@@ -186,6 +194,18 @@ export function tuneReading(
     profile: method,
   })
   return { ranked, gates, ...(separating ? { separating } : {}), ...(advice ? { advice } : {}) }
+}
+
+function manifoldOf(
+  m: Measured,
+  { lowSaturation, highSaturation }: { readonly [C in SystemChannel]?: number },
+  refrigerant: UnitFacts['refrigerant'],
+): ManifoldSetting | undefined {
+  const at = (pressurePa: number | undefined, shownK: number | undefined) =>
+    refrigerant && pressurePa !== undefined && shownK !== undefined
+      ? manifoldSetting({ refrigerant, pressurePa, shownK })
+      : undefined
+  return at(m.suctionPressurePa, lowSaturation) ?? at(m.liquidPressurePa, highSaturation)
 }
 
 /** A judged reading as the plausibility checks want it. */

@@ -1,4 +1,4 @@
-import type { SystemChannel } from '@zetesis/core'
+import type { Refrigerant, SystemChannel } from '@zetesis/core'
 
 /** sun: lies in it; joint: clamped beside a brazed joint; grilleFace: on the face of a grille; loose: half in air; lowBattery: comes and goes */
 export type Placement = 'sun' | 'joint' | 'grilleFace' | 'loose' | 'lowBattery'
@@ -19,6 +19,8 @@ export interface ProbeSpec {
   /** share of the readings that are lost */
   readonly dropOut: number
   readonly placed: { readonly [C in SystemChannel]?: Placement }
+  /** what the manifold is set to, where that isn't what is in the system */
+  readonly manifoldRefrigerant?: Refrigerant
   /** channels that hang on one another's place */
   readonly swapped: readonly (readonly [SystemChannel, SystemChannel])[]
 }

@@ -1,4 +1,4 @@
-import { systemChannels, type SystemChannel } from '@zetesis/core'
+import { saturationTemperatureK, systemChannels, type Refrigerant, type SystemChannel } from '@zetesis/core'
 import type { Random } from '../random'
 import type { Truth } from './model'
 import type { Placement, ProbeSpec } from './probeSpec'
@@ -57,6 +57,10 @@ function at(t: Truth, channel: SystemChannel, atmospherePa: number): number {
       return t.voltageV
     case 'amps':
       return t.ampsA
+    case 'lowSaturation':
+    case 'highSaturation':
+      // worked out by the manifold from what its gauges read, below
+      return NaN
   }
 }
 
@@ -65,6 +69,8 @@ export interface Probes {
   place(channel: SystemChannel, placed: Placement | undefined): void
   swap(a: SystemChannel, b: SystemChannel): void
   zero(): void
+  /** the manifold's own setting */
+  setManifold(refrigerant: Refrigerant): void
   /** the probe came back set to another unit: its number stays, the unit is read wrong */
   slipUnit(channel: SystemChannel): void
   /** high side shut and hoses drawn down: the high-side gauge follows the low side */
@@ -72,7 +78,12 @@ export interface Probes {
 }
 
 /** Probes with errors of their own, drawn from the seed once; what they read lags, scatters, drifts and is lost at times. */
-export function makeProbes(spec: ProbeSpec, random: Random, atmospherePa: number): Probes {
+export function makeProbes(
+  spec: ProbeSpec,
+  random: Random,
+  { atmospherePa, refrigerant }: { atmospherePa: number; refrigerant: Refrigerant },
+): Probes {
+  let manifold = spec.manifoldRefrigerant ?? refrigerant
   const own = Object.fromEntries(systemChannels.map((c) => [c, random.between(-1, 1)])) as Record<SystemChannel, number>
   const lagged: { [C in SystemChannel]?: number } = {}
   const placed: { [C in SystemChannel]?: Placement } = { ...spec.placed }
@@ -106,11 +117,22 @@ export function makeProbes(spec: ProbeSpec, random: Random, atmospherePa: number
         return 1
       case 'amps':
         return 0.1
+      case 'lowSaturation':
+      case 'highSaturation':
+        return 0
     }
   }
   const isPressure = (c: SystemChannel) => c === 'suctionPressure' || c === 'liquidPressure'
   const isTemperature = (c: SystemChannel) =>
     !isPressure(c) && !['returnHumidity', 'staticPressure', 'voltage', 'amps'].includes(c)
+
+  const isShown = (c: SystemChannel) => c === 'lowSaturation' || c === 'highSaturation'
+  /** to the tenth of a degree Fahrenheit that a display has */
+  const shown = (curve: 'dew' | 'bubble', gaugePa: number | null) => {
+    if (gaugePa === null) return null
+    const k = saturationTemperatureK(manifold, curve, gaugePa + atmospherePa)
+    return k === undefined ? null : Math.round(k * 18) / 18
+  }
 
   function one(truth: Truth, channel: SystemChannel, seconds: number): number | null {
     const site = place.get(channel) ?? channel
@@ -139,7 +161,14 @@ export function makeProbes(spec: ProbeSpec, random: Random, atmospherePa: number
       const lowPa = truth.suctionPa - atmospherePa
       const highPa = truth.liquidPa - atmospherePa
       hosePa = drawing ? lowPa + ((hosePa ?? highPa) - lowPa) * Math.exp(-seconds / DRAW_S) : undefined
-      return Object.fromEntries(systemChannels.map((c) => [c, one(truth, c, seconds)])) as SystemSample['values']
+      const values = Object.fromEntries(
+        systemChannels.map((c) => [c, isShown(c) ? null : one(truth, c, seconds)]),
+      ) as SystemSample['values']
+      return {
+        ...values,
+        lowSaturation: shown('dew', values.suctionPressure),
+        highSaturation: shown('bubble', values.liquidPressure),
+      }
     },
     place(channel, how) {
       placed[channel] = how
@@ -147,6 +176,9 @@ export function makeProbes(spec: ProbeSpec, random: Random, atmospherePa: number
     swap(a, b) {
       const [atA, atB] = [place.get(a) ?? a, place.get(b) ?? b]
       place.set(a, atB).set(b, atA)
+    },
+    setManifold(name) {
+      manifold = name
     },
     zero() {
       zeroOffsetPa = 0

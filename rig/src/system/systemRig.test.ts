@@ -219,6 +219,9 @@ describe('the simulated system', () => {
     expect(rig.step(120).values.outdoor! - plain.outdoor!).toBeGreaterThan(7)
     rig.apply({ kind: 'slipUnit', channel: 'supply' })
     expect(f(rig.step(60).values.supply!)).toBeGreaterThan(100)
+    rig.apply({ kind: 'manifold', refrigerant: 'R-22' })
+    const menu = rig.step(1).values
+    expect(menu.lowSaturation! - plain.lowSaturation!).toBeGreaterThan(10)
     rig.apply({ kind: 'drawDown', on: true })
     const drawn = rig.step(180).values
     expect(drawn.liquidPressure! - drawn.suctionPressure!).toBeLessThan(2e4)

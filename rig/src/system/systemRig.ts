@@ -1,4 +1,4 @@
-import type { SystemChannel } from '@zetesis/core'
+import type { Refrigerant, SystemChannel } from '@zetesis/core'
 import { makeRandom } from '../random'
 import { createModel, type Truth } from './model'
 import { makeProbes, type SystemSample } from './probes'
@@ -18,6 +18,7 @@ export type SystemChange =
   | { readonly kind: 'place'; readonly channel: SystemChannel; readonly placed?: Placement }
   | { readonly kind: 'swapProbes'; readonly a: SystemChannel; readonly b: SystemChannel }
   | { readonly kind: 'zero' }
+  | { readonly kind: 'manifold'; readonly refrigerant: Refrigerant }
   | { readonly kind: 'slipUnit'; readonly channel: SystemChannel }
   /** the manifold's high side is shut and the system draws the hoses down; off: opened again */
   | { readonly kind: 'drawDown'; readonly on: boolean }
@@ -43,7 +44,10 @@ const DOOR_KG_PER_J = 1e-7
 export function createRig(spec: SystemSpec, seed: number): SystemRig {
   const random = makeRandom(seed)
   const model = createModel(spec)
-  const probes = makeProbes(spec.probes, random, spec.day.pressurePa)
+  const probes = makeProbes(spec.probes, random, {
+    atmospherePa: spec.day.pressurePa,
+    refrigerant: spec.refrigerant,
+  })
   let timeS = 0
   let doorUntil = -Infinity
 
@@ -73,6 +77,8 @@ export function createRig(spec: SystemSpec, seed: number): SystemRig {
           return probes.place(change.channel, change.placed)
         case 'swapProbes':
           return probes.swap(change.a, change.b)
+        case 'manifold':
+          return probes.setManifold(change.refrigerant)
         case 'zero':
           return probes.zero()
         case 'slipUnit':

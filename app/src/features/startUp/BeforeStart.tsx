@@ -25,6 +25,7 @@ import { quantityInput } from '@/ui/quantityInput'
 import { Several } from '@/ui/Several'
 import { TextField } from '@/ui/TextField'
 import { Body, Heading, Soft } from '@/ui/Words'
+import { ManifoldBanner } from './ManifoldBanner'
 
 const seen = [
   { value: 'zeroed', label: 'Gauges zeroed' },
@@ -153,6 +154,7 @@ export function BeforeStart({ unit, live }: { unit: UnitHandle; live?: LiveAsses
             />
           ))
         )}
+        <ManifoldBanner setting={live?.manifold} refrigerant={view.facts.refrigerant} />
         <RestVerdict
           checks={checks}
           enough={rest.outdoor !== undefined && (rest.suctionPressure ?? rest.liquidPressure) !== undefined}

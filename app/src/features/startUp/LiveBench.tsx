@@ -25,6 +25,7 @@ import { readingSlots } from './instruments'
 import { Ladder } from './Ladder'
 import { LitChart } from './LitChart'
 import { LiveCard } from './LiveCard'
+import { ManifoldBanner } from './ManifoldBanner'
 import { MethodUsed } from './MethodUsed'
 import { Numbers } from './Numbers'
 import { readingBody } from './readingBody'
@@ -93,6 +94,7 @@ export function LiveBench({
           {problem}
         </Banner>
       ) : null}
+      <ManifoldBanner setting={live.manifold} refrigerant={view.facts.refrigerant} />
       <PlausibilityCard tuned={live} onExchange={exchange} />
       {view.tuning.swaps.length > 0 ? (
         <Soft testID="swapped-note">Two probes of this recording are read the other way round; the log says so.</Soft>

@@ -30,6 +30,7 @@ const things: readonly {
     says: { kind: 'disturbed', what: 'stage' },
   },
   { id: 'swap-clamps', word: 'Swap the clamps', change: { kind: 'swapProbes', a: 'suctionLine', b: 'liquidLine' } },
+  { id: 'manifold-menu', word: 'Manifold on R-22', change: { kind: 'manifold', refrigerant: 'R-22' } },
   { id: 'sun', word: 'Sun on the outdoor probe', change: { kind: 'place', channel: 'outdoor', placed: 'sun' } },
   { id: 'shade', word: 'Shade it', change: { kind: 'place', channel: 'outdoor' } },
   { id: 'low-battery', word: 'Battery low', change: { kind: 'place', channel: 'suctionLine', placed: 'lowBattery' } },

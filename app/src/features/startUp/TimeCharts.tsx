@@ -31,6 +31,8 @@ const looks: Record<SystemChannel, { tone: Tone; dash?: readonly number[]; dimen
   staticPressure: { tone: 'ink', dimension: 'staticPressure' },
   voltage: { tone: 'soft', dimension: 'voltage' },
   amps: { tone: 'copper', dimension: 'current' },
+  lowSaturation: { tone: 'low', dash: [2, 3], dimension: 'temperature' },
+  highSaturation: { tone: 'high', dash: [2, 3], dimension: 'temperature' },
 }
 const titles: Partial<Record<TimeSeries['dimension'], string>> = {
   gaugePressure: 'Pressures',
