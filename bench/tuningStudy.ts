@@ -3,6 +3,7 @@
 import {
   assessLive,
   customaryProfile,
+  recordedChannel,
   wetBulbK,
   type AnyQuantity,
   type ChargeStep,
@@ -349,16 +350,6 @@ const placements: [SystemChannel, Placement][] = [
 ]
 console.log('\n| probes | found | right pair named |')
 console.log('| --- | ---: | ---: |')
-const named: Record<string, SystemChannel> = {
-  suctionLineK: 'suctionLine',
-  liquidLineK: 'liquidLine',
-  suctionPressurePa: 'suctionPressure',
-  liquidPressurePa: 'liquidPressure',
-  returnK: 'returnDryBulb',
-  supplyK: 'supply',
-  dischargeK: 'discharge',
-  outdoorK: 'outdoor',
-}
 function plausibility(
   name: string,
   probes: Partial<typeof goodProbes>,
@@ -395,7 +386,8 @@ function plausibility(
     const now = assessLive(samples, terms)!
     if (now.checks.length > 0) found++
     const { swap } = now
-    if (pair && swap && [named[swap.a], named[swap.b]].sort().join() === [...pair].sort().join()) right++
+    if (pair && swap && [recordedChannel(swap.a), recordedChannel(swap.b)].sort().join() === [...pair].sort().join())
+      right++
   }
   console.log(`| ${name} | ${percent(found / systems)} | ${pair ? percent(right / systems) : ''} |`)
 }

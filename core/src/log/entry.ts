@@ -4,11 +4,14 @@ import type { LabelItem, ModelLabel } from '../label/modelLabel'
 import type { Instrument } from '../measurement/instrument'
 import type { HabitKey } from '../method/habits'
 import type { ProfileSpec } from '../method/profile'
-import type { AnyQuantity, Dimension, Quantity } from '../quantity/unit'
+import type { AnyQuantity, Quantity } from '../quantity/unit'
 import type { SystemChannel, TraceChannel, TraceSource } from '../trace/trace'
 import type { DecayResult } from '../vacuum/decayResult'
 import type { Phase } from '../refrigerant/density'
 import type { Refrigerant } from '../refrigerant/refrigerants'
+import type { InstrumentsUsed, ReadingValues } from './readingValues'
+
+export * from './readingValues'
 
 /**
  * The entries of a unit's log, as plain types. `contract` holds the schemas that admit them and proves, both ways, that
@@ -92,45 +95,6 @@ export interface LineSectionFacts {
 }
 /** A patch of facts: null clears. */
 export type FactsPatch = { [K in keyof UnitFacts]?: UnitFacts[K] | null }
-
-export interface ReadingValues {
-  suctionPressure?: Quantity<'gaugePressure'>
-  liquidPressure?: Quantity<'gaugePressure'>
-  suctionLine?: Quantity<'temperature'>
-  liquidLine?: Quantity<'temperature'>
-  returnDryBulb?: Quantity<'temperature'>
-  returnWetBulb?: Quantity<'temperature'>
-  returnHumidity?: Quantity<'ratio'>
-  supply?: Quantity<'temperature'>
-  outdoor?: Quantity<'temperature'>
-  /** total external static pressure */
-  staticPressure?: Quantity<'staticPressure'>
-  voltage?: Quantity<'voltage'>
-  amps?: Quantity<'current'>
-  capacitor?: Quantity<'capacitance'>
-}
-export type ReadingChannel = keyof ReadingValues
-
-/** What each channel of a reading measures. */
-export const channelDimensions = {
-  suctionPressure: 'gaugePressure',
-  liquidPressure: 'gaugePressure',
-  suctionLine: 'temperature',
-  liquidLine: 'temperature',
-  returnDryBulb: 'temperature',
-  returnWetBulb: 'temperature',
-  returnHumidity: 'ratio',
-  supply: 'temperature',
-  outdoor: 'temperature',
-  staticPressure: 'staticPressure',
-  voltage: 'voltage',
-  amps: 'current',
-  capacitor: 'capacitance',
-} as const satisfies Record<ReadingChannel, Dimension>
-export const readingChannels = Object.keys(channelDimensions) as ReadingChannel[]
-
-/** Which instrument took which channel, by the ids in `kit`. */
-export type InstrumentsUsed = { readonly [C in ReadingChannel]?: string }
 
 /** Strokes of a signature: each a list of x, y, x, y … in a box 1000 wide and 400 high. */
 export type SignatureStrokes = readonly (readonly number[])[]

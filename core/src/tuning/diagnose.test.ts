@@ -84,7 +84,8 @@ describe('what is probably wrong', () => {
   it('gives the reasons that speak for it, with numbers', () => {
     const [top] = diagnose(seen({ superheat: d(17), subcooling: d(-6), evaporating: d(-4) }))
     expect(top!.reasons.length).toBeGreaterThan(0)
-    expect(top!.reasons.every((r) => r.weight > 0)).toBe(true)
+    expect(top!.reasons.every((r) => r.weight > 0 || r.deviation * r.wouldBe > 0)).toBe(true)
+    expect(top!.reasons.map((r) => r.symptom)).toContain('superheat')
     expect(top!.reasons.some((r) => r.symptom === 'subcooling' && r.wouldBe < 0)).toBe(true)
   })
   it('adds up to one, sorted, whatever is known, and every signature finds itself among the first two', () => {

@@ -154,10 +154,14 @@ function reasonsFor(
       const wouldBe = times * signatures[metering][cause][symptom][0]
       return [{ symptom, deviation: seen.deviation, wouldBe, weight: -Math.log(Math.max(others / rest, 1e-9)) }]
     })
-    .filter((r) => r.weight > 0.05)
+    .filter((r) => r.weight > 0.05 || speaksFor(r, deviations[r.symptom]!.standard))
     .sort((a, b) => b.weight - a.weight)
     .slice(0, REASONS)
 }
+
+/** Clearly off, and the way this cause would have it, though another cause would have it too. */
+const speaksFor = ({ deviation, wouldBe }: Reason, standard: number) =>
+  deviation * wouldBe > 0 && Math.abs(deviation) > 2 * standard && Math.abs(wouldBe) > standard
 
 /**
  * The one further reading that would best tell the two likeliest causes apart, among those not taken yet.

@@ -1,0 +1,101 @@
+import {
+  customaryProfile,
+  diagnose,
+  symptoms,
+  type ChargeGate,
+  type PlausibilityCheck,
+  type SettlingResult,
+  type StepAdvice,
+  type StepReason,
+} from '@zetesis/core'
+import {
+  adviceHead,
+  askWords,
+  causeActWords,
+  causeOfFaultWords,
+  checkWords,
+  gateWords,
+  jumpWords,
+  manifoldWords,
+  predictedText,
+  rankedText,
+  settlingText,
+  stepReasonWords,
+  swapWords,
+} from './tuning'
+
+const sentence = (text: string) => {
+  expect(text).toMatch(/^[A-Z0-9“].*\.$/)
+  expect(text).not.toMatch(/undefined|NaN|\[object/)
+}
+const settled: SettlingResult = { state: 'settled' }
+
+describe('words of tuning', () => {
+  it('say why nothing is added, in whole sentences', () => {
+    const gates: ChargeGate[] = [
+      { code: 'contradiction', checks: [] },
+      { code: 'noTarget' },
+      { code: 'outsideWindow', outdoorK: 285 },
+      { code: 'outsideWindow' },
+      { code: 'coilFreezing' },
+      { code: 'notSettled', settling: settled },
+      { code: 'airflowNotKnownGood' },
+      { code: 'otherCauseLeads', cause: 'air', probability: 0.6 },
+      { code: 'onlyOneCoil' },
+    ]
+    for (const gate of gates) sentence(gateWords(gate, 'ip'))
+    expect(gateWords(gates[2]!, 'ip')).toMatch(/^53\.3 °F outdoors/)
+    expect(gateWords(gates[2]!, 'si')).toMatch(/^11\.9 °C outdoors/)
+  })
+  it('give the step with its numbers in one line, in either system', () => {
+    const reason: StepReason = { code: 'toNearEdge', distanceK: 5, slopeKPerKg: -14, fraction: 0.7, ownSteps: 2 }
+    expect(stepReasonWords(reason, 'ip')).toBe(
+      '9.0 °F to the near edge at 0.71 °F an ounce by this unit’s 2 steps, 70 % of the way',
+    )
+    expect(stepReasonWords({ ...reason, ownSteps: 0 }, 'si')).toBe(
+      '5.0 K to the near edge at 1.40 K per 100 g by experience, 70 % of the way',
+    )
+    expect(stepReasonWords({ code: 'capped', capKg: customaryProfile.stepCapShare.si * 3 }, 'si')).toContain('150 g')
+    sentence(stepReasonWords({ code: 'stepsDontMove', expectedK: -4, movedK: -0.3 }, 'ip'))
+    const advice: StepAdvice = { action: 'add', amountKg: 0.1417, reasons: [reason] }
+    expect([adviceHead(advice, 'ip'), adviceHead({ ...advice, action: 'remove' }, 'si')]).toEqual([
+      'Add 5.0 oz',
+      'Take out 142 g',
+    ])
+    expect(predictedText({ superheat: { valueK: 10, lowK: 9, highK: 11 } }, 'ip')).toBe(
+      'Then: superheat 18.0 °F (16.2 °F to 19.8 °F)',
+    )
+    expect(predictedText(undefined, 'ip')).toBeUndefined()
+  })
+  it('name every cause with what to do, and every reading with how it is taken', () => {
+    const ranked = diagnose({
+      metering: 'fixedOrifice',
+      deviations: { superheat: { deviation: 9, standard: 0.6 }, subcooling: { deviation: -4, standard: 0.8 } },
+    })
+    for (const r of ranked) {
+      expect(causeOfFaultWords[r.cause]).toMatch(/^[A-Z]/)
+      const act = causeActWords[r.cause]
+      if (act) sentence(act)
+      expect(rankedText(r, 'ip')).toMatch(/^(over 99|\d+) %/)
+    }
+    expect(rankedText(ranked[0]!, 'ip')).toContain('superheat 16.2 °F high')
+    for (const symptom of symptoms) sentence(askWords[symptom])
+  })
+  it('say what can’t be and where to look', () => {
+    const check: PlausibilityCheck = { code: 'absurd', channels: ['liquidLineK'], causes: ['probeLost', 'wrongUnit'] }
+    expect(checkWords(check)).toBe(
+      'Liquid line gives a value that no system has. Look for: a probe off or lost, a probe in another unit.',
+    )
+    sentence(checkWords({ code: 'negativeSubcooling', channels: [], causes: ['wrongRefrigerant'] }))
+    sentence(swapWords('suctionLineK', 'returnWetBulbK'))
+    sentence(jumpWords({ channel: 'supply', from: 287, to: 330, wrongUnit: true }))
+    sentence(manifoldWords({ shownK: 300, expectedK: 280, probably: 'R-22' }, 'R-410A', 'ip'))
+  })
+  it('tell how it settles', () => {
+    sentence(settlingText(settled, 'ip'))
+    sentence(settlingText({ state: 'settling' }, 'ip'))
+    expect(settlingText({ state: 'settling', minutesLeft: 3.2 }, 'ip')).toMatch(/^About 4 min left/)
+    expect(settlingText({ state: 'hunting', periodS: 55, amplitudeK: 2 }, 'ip')).toContain('±3.6 °F every 55 s')
+    sentence(settlingText({ state: 'disturbed', minutesLeft: 2 }, 'si'))
+  })
+})

@@ -1,0 +1,69 @@
+import fc from 'fast-check'
+import { customaryProfile } from '../method/readyProfiles'
+import { chargeGates, type GateQuestion } from './chargeGates'
+import type { FaultCause } from './faultSignatures'
+import { judgeCharge } from './judgeCharge'
+
+const reading = judgeCharge(
+  {
+    facts: { refrigerant: 'R-410A', metering: 'expansionValve', targetSubcooling: { value: 10, unit: '°F' } },
+    elevationM: 0,
+  },
+  {
+    mode: 'cooling',
+    values: {
+      suctionPressure: { value: 122, unit: 'psig' },
+      suctionLine: { value: 54, unit: '°F' },
+      liquidPressure: { value: 340, unit: 'psig' },
+      liquidLine: { value: 102, unit: '°F' },
+      outdoor: { value: 86, unit: '°F' },
+    },
+  },
+  [],
+  customaryProfile,
+)
+const ranked = (...shares: [FaultCause, number][]) =>
+  shares.map(([cause, probability]) => ({ cause, probability, reasons: [] }))
+const question = (part: Partial<GateQuestion> = {}): GateQuestion => ({
+  action: 'add',
+  measured: reading,
+  target: reading.target,
+  metering: 'expansionValve',
+  settling: { state: 'settled' },
+  checks: [],
+  ranked: ranked(['undercharge', 0.9], ['none', 0.05], ['overfeeding', 0.05]),
+  airflowKnownGood: true,
+  profile: customaryProfile,
+  ...part,
+})
+const codes = (part: Partial<GateQuestion>) => chargeGates(question(part)).map((g) => g.code)
+
+describe('what speaks against a step', () => {
+  it('nothing, where all is seen to and charge leads', () => expect(codes({})).toEqual([]))
+  it.each<[Partial<GateQuestion>, string]>([
+    [{ checks: [{ code: 'absurd', channels: ['supplyK'], causes: [] }] }, 'contradiction'],
+    [{ target: { ok: false, reason: 'noLabelTarget' } }, 'noTarget'],
+    [{ measured: { ...reading, outdoorK: 280 } }, 'outsideWindow'],
+    [{ measured: { ...reading, outdoorK: undefined } }, 'outsideWindow'],
+    [{ measured: { ...reading, outdoorK: 325 } }, 'outsideWindow'],
+    [{ measured: { ...reading, evaporatingK: 270 } }, 'coilFreezing'],
+    [{ settling: { state: 'disturbed' } }, 'notSettled'],
+    [{ airflowKnownGood: false }, 'airflowNotKnownGood'],
+    [{ ranked: ranked(['undercharge', 0.5], ['restriction', 0.4]) }, 'otherCauseLeads'],
+    [{ measured: { ...reading, superheatK: 1 } }, 'onlyOneCoil'],
+    [{ metering: 'fixedOrifice', measured: { ...reading, subcoolingK: 9 } }, 'onlyOneCoil'],
+  ])('%# %j', (part, code) => expect(codes(part)).toEqual([code]))
+  it('asks less of taking out: neither airflow nor a warm coil, but that it is an overcharge', () => {
+    const out = { action: 'remove', airflowKnownGood: false, measured: { ...reading, evaporatingK: 270 } } as const
+    expect(codes({ ...out, ranked: ranked(['overcharge', 0.9]) })).toEqual([])
+    expect(codes({ ...out, ranked: ranked(['air', 0.6], ['overcharge', 0.4]) })).toEqual(['otherCauseLeads'])
+  })
+  it('never lets charge in where another cause is at least as likely, whatever else', () => {
+    const causes: FaultCause[] = ['restriction', 'overfeeding', 'weakCompressor', 'lowAirflow', 'dirtyCondenser', 'air']
+    fc.assert(
+      fc.property(fc.constantFrom(...causes), fc.double({ min: 0, max: 0.5, noNaN: true }), (cause, own) => {
+        expect(codes({ ranked: ranked([cause, 1 - own], ['undercharge', own]) })).toContain('otherCauseLeads')
+      }),
+    )
+  })
+})
