@@ -116,7 +116,7 @@ describe('start-up and tuning, live', () => {
       await lead.press('draw-down')
       await lead.reads('drawn-down', /Drawn down/)
       await lead.press('soap-on')
-      await lead.reads('soap-minute', /s of the minute left/)
+      await lead.reads('soap-minute', /s left/)
       await lead.press('log-off')
       await lead.shows('Say of both cores and of the caps how they are.')
       await lead.press('suction-core-tight')

@@ -90,6 +90,8 @@ export const habitWords: Record<HabitKey, string> = {
   conversionStartShare: 'Conversion: start share',
   cylinderFillShare: 'Recovery cylinder filled to',
   stepCapShare: 'Charge step at most',
+  hosesAgreePa: 'Hoses drawn down: gauges within',
+  bubbleWaitS: 'Soap on a core: wait',
   stepLeastKg: 'Charge step at least',
   stepNoEffectShare: 'Charge step without effect: moved less than',
   restAgreeK: 'Standing: saturation off the air around it',

@@ -304,6 +304,21 @@ export const habitSpecs = {
   ),
 
   stepCapShare: spec('steps', 'ratio', 5, '%', 'never more than 5 % of the charge in one step', { min: 0.5, max: 20 }),
+  hosesAgreePa: spec(
+    'instruments',
+    'pressureDifference',
+    5,
+    'psi',
+    'drawn down: both gauges within a division of a coarse one',
+    {
+      min: 0.5,
+      max: 30,
+    },
+  ),
+  bubbleWaitS: spec('instruments', 'duration', 1, 'min', 'soap on a valve core: a slow bubble needs a minute', {
+    min: 0.2,
+    max: 15,
+  }),
   stepLeastKg: spec('steps', 'mass', 1, 'oz', 'a smaller step is lost in the scatter of the readings', {
     min: 0.1,
     max: 8,

@@ -30,14 +30,11 @@ const core = [
   { value: 'leaks', label: 'Bubbles' },
 ] as const
 const blank: QuantityText = { text: '' }
-/** soap on a core: a slow bubble needs so long to show */
-const MINUTE_MS = 60_000
-/** gauges agree within so much, Pa: two divisions of a coarse one */
-const AGREE_PA = 35_000
-
 /** Gauges off without losing charge: high side shut, hoses drawn down by the running system, cores under bubbles for a minute, caps. */
 export function ComingOff({ unit, live, onRig }: { unit: UnitHandle; live?: LiveAssessment; onRig: boolean }) {
+  const { method } = unit.view
   const { cameOff } = unit.view.tuning
+  const waitMs = method.bubbleWaitS.si * 1000
   const { system } = useSettings()
   const [open, setOpen] = useState(false)
   const [problem, setProblem] = useState<string>()
@@ -56,8 +53,8 @@ export function ComingOff({ unit, live, onRig }: { unit: UnitHandle; live?: Live
   const low = live?.values.suctionPressure ?? typed(draft.low)
   const high = live?.values.liquidPressure ?? typed(draft.high)
   const apartPa = low && high ? toSi('gaugePressure', high) - toSi('gaugePressure', low) : undefined
-  const agree = apartPa !== undefined && Math.abs(apartPa) < AGREE_PA
-  const waited = draft.bubblesAtMs > 0 && unit.now - draft.bubblesAtMs >= MINUTE_MS
+  const agree = apartPa !== undefined && Math.abs(apartPa) < method.hosesAgreePa.si
+  const waited = draft.bubblesAtMs > 0 && unit.now - draft.bubblesAtMs >= waitMs
   const log = () => {
     const { suctionCore, liquidCore, caps } = draft
     if (!suctionCore || !liquidCore || !caps) return setProblem('Say of both cores and of the caps how they are.')
@@ -121,16 +118,14 @@ export function ComingOff({ unit, live, onRig }: { unit: UnitHandle; live?: Live
               : 'Until both gauges agree the liquid hose still holds liquid.'}
           </Banner>
         )}
-        <Body>3. Soap both cores, wait a minute, blow dry, caps tight.</Body>
+        <Body>3. Soap both cores, wait, look, blow dry, caps tight.</Body>
         {draft.bubblesAtMs === 0 ? (
           <Press testID="soap-on" onPress={() => change({ bubblesAtMs: Date.now() })}>
-            Soap is on: start the minute
+            Soap is on: start the wait
           </Press>
         ) : (
           <Soft testID="soap-minute">
-            {waited
-              ? 'The minute is over: look.'
-              : `${Math.ceil((MINUTE_MS - (unit.now - draft.bubblesAtMs)) / 1000)} s of the minute left.`}
+            {waited ? 'Time is up: look.' : `${Math.ceil((waitMs - (unit.now - draft.bubblesAtMs)) / 1000)} s left.`}
           </Soft>
         )}
         <YStack gap="$3">
