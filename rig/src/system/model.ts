@@ -124,6 +124,9 @@ export function createModel(spec: SystemSpec): SystemModel {
     return { filled: 0, quality, liquidK: condensingK, face }
   }
 
+  /** share of the indoor air that filter, registers and a dirty coil keep back */
+  const missingAir = () => 1 - (1 - faults.lowAirflow) * (1 - faults.dirtyCoil / 3)
+
   function move(dt: number): void {
     timeS += dt
     const mixed = Math.sign(pendingKg) * Math.min(Math.abs(pendingKg), (Math.abs(pendingKg) / MIXING_S + TINY) * dt)
@@ -164,15 +167,16 @@ export function createModel(spec: SystemSpec): SystemModel {
     const wetted = Math.min(1, boilingKg / full)
     const carried = boilingKg > full ? Math.min((boilingKg - full) / CARRY_S, 0.6 * pumpedKg) : 0
     const inVapour = Math.min(0.9, inletQuality + (fluid.liquidJPerKgK * (outlet.liquidK - evaporatingK)) / latent)
-    const airKgPerS = hardware.airM3PerS * fan * (1 - faults.lowAirflow) * airDensity(roomK, day.pressurePa)
+    const lack = missingAir()
+    const airKgPerS = hardware.airM3PerS * fan * (1 - lack) * airDensity(roomK, day.pressurePa)
     // slower air stays longer on the surface
-    const contact = 1 - (1 - hardware.contact) ** ((1 - faults.lowAirflow) ** -0.35)
+    const contact = 1 - (1 - hardware.contact) ** ((1 - lack) ** -0.35)
     const coil = wettedCoil({
       airK: roomK,
       humidity: roomW,
       airKgPerS: Math.max(airKgPerS * wetted, TINY),
       contact,
-      refrigerantWPerK: Math.max(hardware.evaporatorWPerK * wetted, TINY),
+      refrigerantWPerK: Math.max(hardware.evaporatorWPerK * (1 - faults.dirtyCoil) * wetted, TINY),
       evaporatingK,
       pressurePa: day.pressurePa,
     })
@@ -225,7 +229,7 @@ export function createModel(spec: SystemSpec): SystemModel {
       returnHumidity: clamp(relativeHumidityOf(roomK, roomW, day.pressurePa), 0.02, 1),
       supplyK,
       outdoorK,
-      staticPa: day.staticPa * fan * fan * (1 - 0.5 * faults.lowAirflow + 1.2 * faults.lowAirflow ** 2),
+      staticPa: day.staticPa * fan * fan * (1 - 0.5 * lack + 1.2 * lack ** 2),
       voltageV: day.voltageV,
       ampsA,
       evaporatingK,

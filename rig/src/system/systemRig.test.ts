@@ -117,6 +117,11 @@ describe('the simulated system', () => {
       expect(low.suctionPa).toBeLessThan(piston.suctionPa)
       expect(low.splitK).toBeGreaterThan(piston.splitK + 2)
     })
+    it('a dirty indoor coil: suction down, and less cooling', () => {
+      const dirty = faulty('expansionValve', { dirtyCoil: 0.4 })
+      expect(dirty.suctionPa).toBeLessThan(valve.suctionPa)
+      expect(dirty.coolingW).toBeLessThan(valve.coolingW)
+    })
     it('a dirty condenser: head far up, subcooling hardly; air: both up, and standing pressure over saturation', () => {
       const dirty = faulty('expansionValve', { dirtyCondenser: 0.4 })
       expect(dirty.condensingK - valve.condensingK).toBeGreaterThan(4)

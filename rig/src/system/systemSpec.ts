@@ -19,6 +19,8 @@ export interface SystemFaults {
   readonly weakCompressor: number
   /** share of the indoor airflow that is missing */
   readonly lowAirflow: number
+  /** share of the indoor coil's heat transfer that dirt takes, and a third of it of the air */
+  readonly dirtyCoil: number
   /** share of the condenser's heat transfer that dirt takes */
   readonly dirtyCondenser: number
   /** share of the condenser's face that is covered */
@@ -36,6 +38,7 @@ export const soundSystem: SystemFaults = {
   airPa: 0,
   weakCompressor: 0,
   lowAirflow: 0,
+  dirtyCoil: 0,
   dirtyCondenser: 0,
   blockedCondenser: 0,
   mixed: 0,
