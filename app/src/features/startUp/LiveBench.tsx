@@ -9,7 +9,7 @@ import {
   type TuningRun,
 } from '@zetesis/core'
 import { useMemo, useState } from 'react'
-import { useMedia, YStack } from 'tamagui'
+import { YStack } from 'tamagui'
 import { useBarAction } from '@/features/frame/barAction'
 import type { SlotChoice } from '@/features/kit/choice'
 import { InstrumentPicker } from '@/features/kit/InstrumentPicker'
@@ -57,7 +57,6 @@ export function LiveBench({
 }) {
   const { view, now } = unit
   const { system } = useSettings()
-  const { wide } = useMedia()
   const [problem, setProblem] = useState<string>()
   const [more, setMore] = useState(false)
   const live = answer?.assessment
@@ -112,7 +111,9 @@ export function LiveBench({
         />
       ) : null}
       <AimCard judged={judged} tuning={view.tuning} />
-      {wide ? null : <Ladder judged={judged} width={358} height={430} />}
+      <YStack width="100%" maxWidth={420} alignSelf="center">
+        <Ladder judged={judged} width={358} height={430} />
+      </YStack>
       <Findings judged={judged} />
       <LitChart judged={judged} label={view.label} />
       {answer ? <TimeCharts answer={answer} tuning={view.tuning} {...charts} /> : null}

@@ -59,7 +59,7 @@ function Big({
   const { system } = useSettings()
   const shown = k === undefined ? undefined : show(dimension, k, system)
   return (
-    <YStack flexGrow={1} flexBasis={140}>
+    <YStack flexGrow={1} flexBasis="45%">
       <Soft>{name}</Soft>
       <Figure fontSize="$8" lineHeight="$8" testID={testID}>
         {shown ? `${shown.figure} ${shown.unit}` : '–'}

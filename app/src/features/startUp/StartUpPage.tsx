@@ -65,9 +65,15 @@ export function StartUpPage() {
     <UnitPage
       title="Start up"
       render={(unit) => <StartUp key={unit.unitId} unit={unit} />}
-      aside={({ view }) => (view.reading ? <Ladder judged={view.reading.judged} width={340} height={400} /> : null)}
+      aside={(unit) => <Beside unit={unit} />}
     />
   )
+}
+
+/** The last logged reading's ladder; while the system is watched live, its own stands in the page. */
+function Beside({ unit: { unitId, view } }: { unit: UnitHandle }) {
+  const live = useRig(unitId, 'system') !== undefined && !view.sealed
+  return view.reading && !live ? <Ladder judged={view.reading.judged} width={340} height={400} /> : null
 }
 
 function StartUp({ unit }: { unit: UnitHandle }) {
