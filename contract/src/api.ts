@@ -9,7 +9,7 @@ import {
 } from '@zetesis/core'
 import { z } from 'zod'
 import { EntrySchema } from './entry'
-import { id, instant } from './instant'
+import { day, id, instant } from './instant'
 import { BookEntrySchema, CylinderSchema } from './library'
 import { quantity, text } from './quantity'
 
@@ -134,7 +134,6 @@ export type MovementLine = z.infer<typeof MovementLine>
 export const CylinderPage = CylinderRow.extend({ lines: z.array(MovementLine), more: z.boolean() })
 export type CylinderPage = z.infer<typeof CylinderPage>
 
-const day = z.iso.date({ error: 'Give the date as 2026-07-14.' })
 /** A period by its first and its last day, both in it; days of UTC. */
 export const ReportQuery = z
   .object({

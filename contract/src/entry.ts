@@ -1,4 +1,5 @@
 import {
+  chargeGateCodes,
   ENTRY_VERSION,
   evacuationMethods,
   orientations,
@@ -13,7 +14,7 @@ import {
   type ReadingValues,
 } from '@zetesis/core'
 import { z } from 'zod'
-import { id, instant } from './instant'
+import { day, id, instant } from './instant'
 import {
   anyQuantity,
   CylinderSchema,
@@ -80,6 +81,7 @@ const readingValues = z
     liquidPressure: quantity('gaugePressure'),
     suctionLine: quantity('temperature'),
     liquidLine: quantity('temperature'),
+    discharge: quantity('temperature'),
     returnDryBulb: quantity('temperature'),
     returnWetBulb: quantity('temperature'),
     returnHumidity: quantity('ratio'),
@@ -213,6 +215,9 @@ const union = z.discriminatedUnion('kind', [
     scale: InstrumentSchema.optional(),
     traceId: id.optional(),
     traceS: z.number().min(0).optional(),
+    despite: z
+      .strictObject({ against: z.array(z.enum(chargeGateCodes)).max(chargeGateCodes.length), reason })
+      .optional(),
   }),
   z.strictObject({
     ...base,
@@ -234,6 +239,25 @@ const union = z.discriminatedUnion('kind', [
     thermostatFar: z.boolean(),
     stage: text(200).optional(),
     rest: readingValues.optional(),
+  }),
+  z.strictObject({
+    ...base,
+    kind: z.literal('lookedInto'),
+    airflowGood: z.boolean().optional(),
+    condenserClean: z.boolean().optional(),
+    drierIn: quantity('temperature').optional(),
+    drierOut: quantity('temperature').optional(),
+    ratedAmps: quantity('current').optional(),
+    standingPressure: quantity('gaugePressure').optional(),
+    standingAir: quantity('temperature').optional(),
+  }),
+  z.strictObject({
+    ...base,
+    kind: z.literal('returnVisit'),
+    reason,
+    outdoorLow: quantity('temperature').optional(),
+    outdoorHigh: quantity('temperature').optional(),
+    by: day.optional(),
   }),
   z.strictObject({ ...base, kind: z.literal('disturbed'), what: z.enum(['door', 'stage', 'room', 'other']) }),
   z.strictObject({
@@ -268,7 +292,6 @@ const union = z.discriminatedUnion('kind', [
         state: z.enum(['settling', 'settled', 'hunting', 'disturbed']),
         periodS: z.number().positive().max(1e5).optional(),
         amplitudeK: z.number().min(0).max(200).optional(),
-        discharge: quantity('temperature').optional(),
       })
       .optional(),
   }),

@@ -21,7 +21,7 @@ import {
   type Refrigerant,
 } from '@zetesis/core'
 import { z } from 'zod'
-import { id, instant } from './instant'
+import { day, id, instant } from './instant'
 import { quantity, text } from './quantity'
 
 /** The schemas of what stands in the company's book; core's plain types, admitted. */
@@ -134,7 +134,6 @@ const accuracy: z.ZodType<Accuracy> = z
     },
     { error: 'An accuracy is in a unit of what it is the accuracy of.' },
   )
-const date = z.iso.date({ error: 'Give the date as 2026-07-14.' })
 
 export const InstrumentSchema: z.ZodType<Instrument> = z.strictObject({
   id,
@@ -142,8 +141,8 @@ export const InstrumentSchema: z.ZodType<Instrument> = z.strictObject({
   kind: z.enum(instrumentKinds as [Instrument['kind'], ...Instrument['kind'][]]),
   serial: text(80).optional(),
   accuracies: z.array(accuracy).max(6),
-  checkedOn: date.optional(),
-  dueOn: date.optional(),
+  checkedOn: day.optional(),
+  dueOn: day.optional(),
   zeroedAt: instant.optional(),
 })
 
@@ -155,8 +154,8 @@ export const CylinderSchema: z.ZodType<Cylinder> = z.strictObject({
   tare: quantity('mass'),
   waterCapacity: quantity('mass').optional(),
   owner: text(80).optional(),
-  testedOn: date.optional(),
-  testDueOn: date.optional(),
+  testedOn: day.optional(),
+  testDueOn: day.optional(),
 })
 
 const habitKey = z.enum(habitKeys as [HabitKey, ...HabitKey[]])

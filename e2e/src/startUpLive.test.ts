@@ -188,10 +188,10 @@ describe('start-up and tuning, live', () => {
     await tellEntries(lead, unit, [[30, { kind: 'label', modelId: await id(), version: await id(), label }]])
     await lead.go(`/units/${unit}/start-up`)
     await lead.type('rest-voltage', '198')
-    await lead.reads('electrical-finding', /198\.0 V/)
+    await lead.reads('beforehand-finding', /198\.0 V/)
     await lead.type('rest-voltage', '232')
     await lead.type('rest-capacitor', '33')
-    await lead.reads('electrical-finding', /33/)
+    await lead.reads('beforehand-finding', /33/)
   })
 
   it('adds nothing while airflow hasn’t been seen to', async () => {

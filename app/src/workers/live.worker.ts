@@ -27,7 +27,9 @@ export interface LiveAnswer {
   readonly tookMs: number
 }
 export type LiveCommand =
-  { kind: 'chunk'; number: number; bytes: Uint8Array } | { kind: 'ask'; terms: LiveTerms; series?: SeriesAsked }
+  | { kind: 'chunk'; number: number; bytes: Uint8Array }
+  /** without terms only the series is asked for */
+  | { kind: 'ask'; terms?: LiveTerms; series?: SeriesAsked }
 
 /** settling looks back over three windows, and over what came before a disturbance */
 const LOOK_BACK_S = 45 * 60
@@ -44,8 +46,7 @@ here.onmessage = ({ data }) => {
   const started = performance.now()
   const samples = [...chunks].sort(([a], [b]) => a - b).flatMap(([, some]) => some)
   const endS = samples.at(-1)?.timeS ?? 0
-  const recent = after(samples, endS - LOOK_BACK_S)
-  const assessment = assessLive(recent, data.terms)
+  const assessment = data.terms && assessLive(after(samples, endS - LOOK_BACK_S), data.terms)
   const toS = Math.max(endS - (data.series?.backS ?? 0), 0)
   const fromS = data.series?.lastS === undefined ? 0 : Math.max(0, toS - data.series.lastS)
   here.postMessage({

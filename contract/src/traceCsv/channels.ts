@@ -20,6 +20,7 @@ export const channelDimension = {
   amps: 'current',
   lowSaturation: 'temperature',
   highSaturation: 'temperature',
+  drierOut: 'temperature',
 } as const satisfies Record<TraceChannel, Dimension>
 
 const gaugeUnits = ['psig', 'bar', 'kPa', 'MPa']
@@ -45,6 +46,7 @@ export const channelUnits: Record<TraceChannel, readonly string[]> = {
   amps: ['A'],
   lowSaturation: temperatureUnits,
   highSaturation: temperatureUnits,
+  drierOut: temperatureUnits,
 }
 
 /** Value in SI; kPa isn't a unit that anybody types for vacuum, but loggers write it. */

@@ -28,6 +28,7 @@ const names: Record<TraceChannel, string> = {
   amps: 'current',
   lowSaturation: 'suction saturation, manifold',
   highSaturation: 'liquid saturation, manifold',
+  drierOut: 'liquid line after drier',
 }
 
 /** A recording as CSV, all of it: time as ISO 8601 and in seconds, then each channel in the units in use. An empty cell is no reading. */

@@ -2,6 +2,7 @@ import {
   showText,
   showTyped,
   type BookEntry,
+  type ChargeGateCode,
   type CylinderFinding,
   type CylinderProblem,
   type CylinderState,
@@ -99,9 +100,28 @@ export function cylinderFindingWords(finding: CylinderFinding, system: UnitSyste
   }
 }
 
+const againstWords: Record<ChargeGateCode, string> = {
+  contradiction: 'readings that contradict each other',
+  noTarget: 'no target',
+  outsideWindow: 'outside the window',
+  coilFreezing: 'a coil below freezing',
+  notSettled: 'not settled',
+  airflowNotKnownGood: 'airflow not seen to',
+  otherCauseLeads: 'another cause as likely',
+  onlyOneCoil: 'only one coil short',
+}
+/** “against the advice (not settled): hose iced up”. */
+export function despiteText({ against, reason }: NonNullable<Weighed['despite']>): string {
+  const what = against.map((code) => againstWords[code]).join(', ')
+  return `against the advice${what ? ` (${what})` : ''}: ${reason}`
+}
+
 /** A weighing in the log. */
 export function weighedLine(
-  entry: Pick<Weighed, 'direction' | 'before' | 'after' | 'cylinder' | 'vessel' | 'side' | 'phase' | 'running'>,
+  entry: Pick<
+    Weighed,
+    'direction' | 'before' | 'after' | 'cylinder' | 'vessel' | 'side' | 'phase' | 'running' | 'despite'
+  >,
 ) {
   const name = entry.vessel?.name ?? entry.cylinder
   const how = [
@@ -109,6 +129,7 @@ export function weighedLine(
     entry.phase && `as ${entry.phase}`,
     entry.side && sideWords[entry.side],
     entry.running === undefined ? undefined : entry.running ? 'running' : 'at rest',
+    entry.despite && despiteText(entry.despite),
   ].filter(Boolean)
   const what = entry.direction === 'add' ? 'Added' : 'Took out'
   return [`${what}: scale ${showTyped(entry.before)} → ${showTyped(entry.after)}`, ...how].join(', ')

@@ -4,8 +4,10 @@ import {
   type CameOff,
   type Entry,
   type LogItem,
+  type LookedInto,
   type PreStart,
   type Quantity,
+  type ReturnVisit,
   type UnitFacts,
 } from '@zetesis/core'
 import { hoseLine, movedLine, weighedLine } from './cylinders'
@@ -119,6 +121,10 @@ export function entryWords(entry: Entry): string {
       return hoseLine(entry)
     case 'preStart':
       return `Before the start: ${preStartLine(entry)}`
+    case 'lookedInto':
+      return `Looked into: ${lookedIntoLine(entry)}`
+    case 'returnVisit':
+      return `Return visit: ${returnVisitLine(entry)}`
     case 'disturbed':
       return disturbedWords[entry.what]
     case 'probesExchanged':
@@ -180,6 +186,38 @@ export function preStartLine({
   return [...words, ...(stage ? [stage] : [])].join(' · ')
 }
 
+/** What was looked into, in a line. */
+export function lookedIntoLine(entry: LookedInto): string {
+  const { airflowGood, condenserClean, drierIn, drierOut, ratedAmps, standingPressure, standingAir } = entry
+  const said = (yes: boolean | undefined, words: string) =>
+    yes === undefined ? undefined : yes ? words : `not: ${words}`
+  return [
+    said(airflowGood, 'filter, coil and airflow good'),
+    said(condenserClean, 'condenser clean'),
+    drierIn && drierOut && `drier ${showTyped(drierIn)} in, ${showTyped(drierOut)} out`,
+    ratedAmps && `rated current ${showTyped(ratedAmps)}`,
+    standingPressure && standingAir && `standing ${showTyped(standingPressure)} at ${showTyped(standingAir)}`,
+  ]
+    .filter(Boolean)
+    .join(' · ')
+}
+
+/** What a return visit needs and why, in a line. */
+export function returnVisitLine({
+  reason,
+  outdoorLow,
+  outdoorHigh,
+  by,
+}: Pick<ReturnVisit, 'reason' | 'outdoorLow' | 'outdoorHigh' | 'by'>): string {
+  const window =
+    outdoorLow && outdoorHigh
+      ? `outdoors ${showTyped(outdoorLow)} to ${showTyped(outdoorHigh)}`
+      : outdoorLow
+        ? `outdoors from ${showTyped(outdoorLow)}`
+        : outdoorHigh && `outdoors up to ${showTyped(outdoorHigh)}`
+  return [reason, window, by && `by ${by}`].filter(Boolean).join(' · ')
+}
+
 /** How the gauges came off, in a line. */
 export function cameOffLine({ suctionPressure, liquidPressure, running, suctionCore, liquidCore, capsTight }: CameOff) {
   const drawn =
@@ -195,6 +233,7 @@ export const readingFieldWords = {
   liquidPressure: 'liquid',
   suctionLine: 'suction line',
   liquidLine: 'liquid line',
+  discharge: 'discharge',
   returnDryBulb: 'return dry bulb',
   returnWetBulb: 'return wet bulb',
   returnHumidity: 'return humidity',

@@ -33,6 +33,7 @@ export const recordedWords: Record<TraceChannel, string> = {
   amps: 'Current',
   lowSaturation: 'Suction saturation on the manifold',
   highSaturation: 'Liquid saturation on the manifold',
+  drierOut: 'Liquid line after the drier',
 }
 
 /** Why a file can't be taken for a log, and what to do. */

@@ -70,6 +70,12 @@ export function entryProblemWords(problem: EntryProblem, system: UnitSystem = 'i
       return 'Stop: read the plate’s highest test pressure first, and type it above. Without it nothing is raised.'
     case 'notStarted':
       return 'The system isn’t running yet: open the valves and start it first.'
+    case 'otherSideMissing':
+      return 'One of the two says nothing alone: measure this one, too.'
+    case 'windowUpsideDown':
+      return 'The window’s upper end must lie above its lower end.'
+    case 'dateGone':
+      return 'That day has gone: give one that is to come.'
     case 'holdNotBegun':
       return 'No hold has begun before this time. Begin the hold first.'
     case 'notHolding':

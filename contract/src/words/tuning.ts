@@ -2,6 +2,7 @@ import {
   formatNumber,
   showText,
   type ChargeGate,
+  type Conclusion,
   type FaultCause,
   type ManifoldSetting,
   type PlausibilityCause,
@@ -34,6 +35,23 @@ export const causeOfFaultWords: Record<FaultCause, string> = {
   air: 'Air in the system',
   coldOutdoors: 'Too cold outdoors to feed the orifice',
 }
+
+const causeNouns: Record<FaultCause, string> = {
+  none: 'a sound system',
+  undercharge: 'too little charge',
+  overcharge: 'too much charge',
+  restriction: 'a restriction',
+  starvedDevice: 'a starving metering device',
+  overfeeding: 'an overfeeding metering device',
+  weakCompressor: 'a worn compressor',
+  lowAirflow: 'too little air',
+  dirtyCondenser: 'a dirty condenser',
+  air: 'air in the system',
+  coldOutdoors: 'the cold',
+}
+/** “A restriction or a starving metering device? Feel, then measure …” */
+export const separatingWords = ([a, b]: readonly [FaultCause, FaultCause], symptom: Symptom) =>
+  `${capital(causeNouns[a])} or ${causeNouns[b]}? ${askWords[symptom]}`
 
 /** What to do about it, where it isn't the charge. */
 export const causeActWords: Record<FaultCause, string | undefined> = {
@@ -167,6 +185,23 @@ export function jumpWords({ channel, wrongUnit }: ProbeJump): string {
 export function manifoldWords({ shownK, expectedK, probably }: ManifoldSetting, chosen: string, system: UnitSystem) {
   const t = (k: number) => showText('temperature', k, system)
   return `It shows ${t(shownK)} where ${chosen} has ${t(expectedK)}${probably ? `: it is set to ${probably}` : ': it is set to another refrigerant'}. Set it to what the plate says; here the pressures count.`
+}
+
+const conclusionWords: Record<Conclusion, string> = {
+  verdict: 'the verdict and the next step',
+  superheat: 'superheat',
+  subcooling: 'subcooling',
+  target: 'the target, which follows the weather',
+  window: 'whether today may decide',
+  split: 'the temperature split',
+  head: 'condensing over outdoors',
+  current: 'what the current would tell',
+}
+/** “Nothing from suction line, so this falls away: superheat. The rest goes on.” */
+export function lostWords(missing: readonly SystemChannel[], lost: readonly Conclusion[]): string {
+  const names = missing.map((c) => recordedWords[c].toLowerCase()).join(', ')
+  if (lost.length === 0) return `Nothing from ${names}; no conclusion needs it.`
+  return `Nothing from ${names}, so this falls away: ${lost.map((c) => conclusionWords[c]).join(', ')}. The rest goes on.`
 }
 
 export const settlingWords: Record<SettlingResult['state'], string> = {

@@ -1,4 +1,4 @@
-import type { Stage } from '../log/entry'
+import type { ReturnVisit, Stage } from '../log/entry'
 import type { UnitRecord } from '../log/fold'
 import type { ChargeVerdict } from '../tuning/judgeCharge'
 import { unitView, type Need, type StageState, type Wait, type WaitKind } from '../log/stages'
@@ -17,6 +17,8 @@ export interface UnitSummary {
   readonly sealed: boolean
   readonly sealedAt?: string
   readonly passed: number
+  /** somebody has to come back: until when, where a date was promised */
+  readonly returnVisit?: { readonly by?: string }
 }
 
 export function summarise(record: UnitRecord, options: { nowMs: number; jobElevationM?: number }): UnitSummary {
@@ -34,8 +36,11 @@ export function summarise(record: UnitRecord, options: { nowMs: number; jobEleva
     sealed: view.sealed,
     sealedAt: record.items.sealed[0]?.entry.at,
     passed: view.stages.filter((s) => s.state === 'bypassed').length,
+    ...(view.returnVisit ? { returnVisit: by(view.returnVisit.entry) } : {}),
   }
 }
+
+const by = ({ by: date }: ReturnVisit) => (date === undefined ? {} : { by: date })
 
 /** A summary made earlier, brought to a later clock: waits that have ended since are no longer waits but things to do. */
 export function summaryAt(summary: UnitSummary, nowMs: number): UnitSummary {

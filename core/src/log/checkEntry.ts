@@ -8,6 +8,8 @@ import {
   type Entry,
   type FactsPatch,
   type HoseLeft,
+  type LookedInto,
+  type ReturnVisit,
   type Stage,
   type ReadingValues,
   type SignatureStrokes,
@@ -54,6 +56,9 @@ export type EntryProblem =
   | { code: 'aboveTestPressure'; path: 'gauge'; limitPa: number }
   | { code: 'noTestPressure'; path: 'gauge' }
   | { code: 'notStarted'; path: '' }
+  | { code: 'otherSideMissing'; path: 'drierIn' | 'drierOut' | 'standingPressure' | 'standingAir' }
+  | { code: 'windowUpsideDown'; path: 'outdoorHigh' }
+  | { code: 'dateGone'; path: 'by' }
   | { code: 'holdNotBegun'; path: '' }
   | { code: 'notHolding'; path: '' }
   | { code: 'unknownTrace'; path: 'traceId' }
@@ -147,13 +152,17 @@ export function checkEntry(
             })),
           ].map((p) => p as EntryProblem)
         : problems
+    case 'lookedInto':
+      return [...problems, ...notStarted(), ...checkLookedInto(entry)]
+    case 'returnVisit':
+      return [...problems, ...checkVisit(entry)]
     case 'probesExchanged':
       return record.items.traceBegun.some((t) => t.entry.traceId === entry.traceId)
         ? problems
         : [...problems, { code: 'unknownTrace', path: 'traceId' }]
     case 'disturbed':
     case 'cameOff':
-      return record.items.started.length > 0 ? problems : [...problems, { code: 'notStarted', path: '' }]
+      return [...problems, ...notStarted()]
     case 'vacuumReady':
       return [...problems, ...(entry.blankOff ? positive('vacuum', entry.blankOff, 'blankOff') : [])]
     case 'nitrogenBreak':
@@ -175,6 +184,10 @@ export function checkEntry(
     case 'valvedOff':
     case 'jointChecked':
       return problems
+  }
+
+  function notStarted(): EntryProblem[] {
+    return record.items.started.length > 0 ? [] : [{ code: 'notStarted', path: '' }]
   }
 
   /** A hard stop: nobody tests above what the lowest-rated part allows, and nobody without knowing it. */
@@ -221,6 +234,37 @@ function checkHose({ bore, length, temperature, mass }: HoseLeft): EntryProblem[
   ]
 }
 
+function checkLookedInto(entry: LookedInto): EntryProblem[] {
+  const { drierIn, drierOut, ratedAmps, standingPressure, standingAir } = entry
+  const all = [entry.airflowGood, entry.condenserClean, drierIn, drierOut, ratedAmps, standingPressure, standingAir]
+  const none = all.every((value) => value === undefined)
+  const pairs = [
+    ['drierIn', 'drierOut'],
+    ['standingPressure', 'standingAir'],
+  ] as const
+  return [
+    ...(none ? [{ code: 'emptyReading', path: '' } as const] : []),
+    // one side of a pair says nothing alone
+    ...pairs.flatMap(([a, b]): EntryProblem[] => [
+      ...(entry[a] && !entry[b] ? [{ code: 'otherSideMissing', path: b } as const] : []),
+      ...(entry[b] && !entry[a] ? [{ code: 'otherSideMissing', path: a } as const] : []),
+    ]),
+    ...(drierIn ? positive('temperature', drierIn, 'drierIn') : []),
+    ...(drierOut ? positive('temperature', drierOut, 'drierOut') : []),
+    ...(standingAir ? positive('temperature', standingAir, 'standingAir') : []),
+    ...(ratedAmps ? positive('current', ratedAmps, 'ratedAmps') : []),
+    ...(standingPressure ? positive('gaugePressure', standingPressure, 'standingPressure') : []),
+  ]
+}
+
+function checkVisit({ outdoorLow, outdoorHigh, by, at }: ReturnVisit): EntryProblem[] {
+  const upsideDown = outdoorLow && outdoorHigh && toSi('temperature', outdoorLow) >= toSi('temperature', outdoorHigh)
+  return [
+    ...(upsideDown ? [{ code: 'windowUpsideDown', path: 'outdoorHigh' } as const] : []),
+    ...(by && by < at.slice(0, 10) ? [{ code: 'dateGone', path: 'by' } as const] : []),
+  ]
+}
+
 function checkFacts(facts: FactsPatch): EntryProblem[] {
   const problems: EntryProblem[] = []
   const notNegative = [
@@ -262,7 +306,15 @@ function checkFacts(facts: FactsPatch): EntryProblem[] {
 export function checkReading(values: ReadingValues, facts: UnitFacts, elevationM: number): EntryProblem[] {
   if (Object.values(values).every((v) => v === undefined)) return [{ code: 'emptyReading', path: '' }]
   const problems: EntryProblem[] = []
-  const temperatures = ['suctionLine', 'liquidLine', 'returnDryBulb', 'returnWetBulb', 'supply', 'outdoor'] as const
+  const temperatures = [
+    'suctionLine',
+    'liquidLine',
+    'discharge',
+    'returnDryBulb',
+    'returnWetBulb',
+    'supply',
+    'outdoor',
+  ] as const
   for (const key of temperatures) {
     const value = values[key]
     if (value && toSi('temperature', value) <= 0) problems.push({ code: 'belowAbsoluteZero', path: `values.${key}` })

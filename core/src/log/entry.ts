@@ -8,6 +8,7 @@ import type { AnyQuantity, Quantity } from '../quantity/unit'
 import type { SystemChannel, TraceChannel, TraceSource } from '../trace/trace'
 import type { DecayResult } from '../vacuum/decayResult'
 import type { Phase } from '../refrigerant/density'
+import type { ChargeGateCode } from '../tuning/gateCodes'
 import type { Refrigerant } from '../refrigerant/refrigerants'
 import type { InstrumentsUsed, ReadingValues } from './readingValues'
 
@@ -208,6 +209,8 @@ export interface Weighed extends Base<'weighed'> {
   /** the recording that it was read from, and the second of it at which the scale stood still again */
   readonly traceId?: string
   readonly traceS?: number
+  /** made against the advice: what spoke against it, and the reason of whoever did it */
+  readonly despite?: { readonly against: readonly ChargeGateCode[]; readonly reason: string }
 }
 /** What a charging hose held when it came off: kept in it for the next unit, lost, or drawn into the system. */
 export interface HoseLeft extends Base<'hoseLeft'> {
@@ -230,6 +233,28 @@ export interface PreStart extends Base<'preStart'> {
   readonly stage?: string
   /** standing, with the gauges on: pressures, both lines, outdoor air */
   readonly rest?: ReadingValues
+}
+/** What was looked into after the start because something asked for it; of each, the latest counts. */
+export interface LookedInto extends Base<'lookedInto'> {
+  readonly airflowGood?: boolean
+  readonly condenserClean?: boolean
+  /** liquid line before and after the drier */
+  readonly drierIn?: Quantity<'temperature'>
+  readonly drierOut?: Quantity<'temperature'>
+  /** of the compressor, off its plate */
+  readonly ratedAmps?: Quantity<'current'>
+  /** stopped and level: the pressure of the standing system, and the air around its coils */
+  readonly standingPressure?: Quantity<'gaugePressure'>
+  readonly standingAir?: Quantity<'temperature'>
+}
+/** Somebody has to come back, because today can't decide the charge. */
+export interface ReturnVisit extends Base<'returnVisit'> {
+  readonly reason: string
+  /** outdoor air that the visit needs */
+  readonly outdoorLow?: Quantity<'temperature'>
+  readonly outdoorHigh?: Quantity<'temperature'>
+  /** a date, 2026-07-14 */
+  readonly by?: string
 }
 /** Something upset the system while it was watched. */
 export interface Disturbed extends Base<'disturbed'> {
@@ -259,7 +284,6 @@ export interface LiveReading {
   readonly state: 'settling' | 'settled' | 'hunting' | 'disturbed'
   readonly periodS?: number
   readonly amplitudeK?: number
-  readonly discharge?: Quantity<'temperature'>
 }
 /** valves opened and power on */
 export type Started = Base<'started'>
@@ -332,6 +356,8 @@ export type Entry =
   | Weighed
   | HoseLeft
   | PreStart
+  | LookedInto
+  | ReturnVisit
   | Disturbed
   | ProbesExchanged
   | CameOff

@@ -40,6 +40,8 @@ export const emptyRecord: UnitRecord = {
     weighed: [],
     hoseLeft: [],
     preStart: [],
+    lookedInto: [],
+    returnVisit: [],
     disturbed: [],
     probesExchanged: [],
     cameOff: [],

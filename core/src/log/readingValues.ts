@@ -5,6 +5,8 @@ export interface ReadingValues {
   liquidPressure?: Quantity<'gaugePressure'>
   suctionLine?: Quantity<'temperature'>
   liquidLine?: Quantity<'temperature'>
+  /** the compressor's discharge line */
+  discharge?: Quantity<'temperature'>
   returnDryBulb?: Quantity<'temperature'>
   returnWetBulb?: Quantity<'temperature'>
   returnHumidity?: Quantity<'ratio'>
@@ -24,6 +26,7 @@ export const channelDimensions = {
   liquidPressure: 'gaugePressure',
   suctionLine: 'temperature',
   liquidLine: 'temperature',
+  discharge: 'temperature',
   returnDryBulb: 'temperature',
   returnWetBulb: 'temperature',
   returnHumidity: 'ratio',

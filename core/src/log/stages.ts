@@ -5,10 +5,19 @@ import type { ConversionRefusal } from '../conversion/suitability'
 import { toSi } from '../quantity/unit'
 import { judgeCharge, type JudgedReading } from '../tuning/judgeCharge'
 import { chargeBalance, type ChargeBalance } from './charge'
-import { stages, type GatePassed, type LogItem, type Reading, type Stage, type UnitFacts } from './entry'
+import {
+  stages,
+  type GatePassed,
+  type LogItem,
+  type Reading,
+  type ReturnVisit,
+  type Stage,
+  type UnitFacts,
+} from './entry'
 import { missingFacts, refusalOf, siteElevationM, unitFacts, type MissingFact } from './facts'
 import { isSealed, type UnitRecord } from './fold'
 import { unitLabel, unitMethod, unitProfile } from './method'
+import { openReturnVisit } from './returnVisit'
 import { pressureTestRun, type PressureTestRun } from './pressureTest'
 import { tuningClock, tuningRun, type TuningRun } from './tuningRun'
 import { vacuumRun, type VacuumRun } from './vacuum'
@@ -22,7 +31,8 @@ export type StageState = 'done' | 'bypassed' | 'waiting' | 'stopped' | 'current'
 export interface StageView {
   readonly stage: Stage
   readonly state: StageState
-  readonly pass?: LogItem<GatePassed>
+  /** start-up is passed by the promise of a return visit, too */
+  readonly pass?: LogItem<GatePassed | ReturnVisit>
 }
 
 export type WaitKind = 'pressureHold' | 'nitrogen' | 'decayHold' | 'settle'
@@ -58,6 +68,7 @@ export interface UnitView {
   readonly charge: ChargeBalance
   readonly startedMs?: number
   readonly tuning: TuningRun
+  readonly returnVisit?: LogItem<ReturnVisit>
   readonly reading?: {
     readonly item: LogItem<Reading>
     readonly judged: JudgedReading
@@ -173,6 +184,10 @@ function tell(record: UnitRecord, jobElevationM: number | undefined) {
   const totalChargeKg =
     (charge.due.ok ? charge.due.totalKg : undefined) ?? (facts.labelCharge && toSi('mass', facts.labelCharge))
   const tuning = tuningRun(record, { facts, elevationM, method, judged: all, totalChargeKg })
+  const returnVisit = openReturnVisit(
+    record,
+    all.map(({ item, settled, judged }) => ({ item, settled, in: judged.verdict === 'in' })),
+  )
   const sealed = isSealed(record)
   return {
     facts,
@@ -189,6 +204,7 @@ function tell(record: UnitRecord, jobElevationM: number | undefined) {
     startedMs,
     reading,
     tuning,
+    returnVisit,
     sealed,
   }
 }
@@ -230,7 +246,9 @@ export function unitView(
     })
   }
 
-  const pass = (stage: Stage) => record.items.gatePassed.filter((p) => p.entry.stage === stage).at(-1)
+  const pass = (stage: Stage): LogItem<GatePassed | ReturnVisit> | undefined =>
+    record.items.gatePassed.filter((p) => p.entry.stage === stage).at(-1) ??
+    (stage === 'startUp' ? record.items.returnVisit.at(-1) : undefined)
   const running = (kind: Wait['kind']) => waits.some((w) => w.kind === kind && w.endsMs > nowMs)
   const holdFindings = reading?.judged.findings.some((f) => f.consequence === 'notSettled') ?? false
   const evidence: Record<Stage, StageState> = {
@@ -288,6 +306,7 @@ export function unitView(
     charge,
     startedMs,
     tuning,
+    returnVisit: told.returnVisit,
     reading,
     stages: views,
     current,

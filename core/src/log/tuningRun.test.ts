@@ -109,7 +109,7 @@ describe('tuning, as the log tells it', () => {
         },
       ],
     ]
-    expect(view(opened, before).tuning.restOverAmbientK! * 1.8).toBeGreaterThan(6)
+    expect(view(opened, before).tuning.beside.restOverAmbientK! * 1.8).toBeGreaterThan(6)
   })
   it('refuses to come off or be upset before it ran, and probes of a recording that never began', () => {
     const said = (body: Parameters<typeof testEntry>[2]) =>

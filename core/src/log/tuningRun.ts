@@ -1,15 +1,16 @@
 import { predictStep, type ChargePoint, type ChargeStep, type StepAdvice } from '../charge/adviseStep'
 import type { Metering } from '../label/equipment'
-import { restSaturationK } from '../measurement/checkPlausibility'
 import type { ProbeSwap } from '../measurement/suggestSwap'
 import type { MethodProfile } from '../method/profile'
 import { runClock, type RunClock } from '../trace/runClock'
 import type { SystemChannel } from '../trace/trace'
 import type { JudgedReading } from '../tuning/judgeCharge'
-import { measure, type Measured } from '../tuning/measured'
+import type { Beside } from '../tuning/deviations'
+import type { Measured } from '../tuning/measured'
 import { stepKg, tunedWeighings } from './charge'
 import type { CameOff, LogItem, PreStart, Reading, UnitFacts, Weighed } from './entry'
 import type { UnitRecord } from './fold'
+import { besideOf } from './lookedInto'
 
 /** A charge step while it ran, with the readings on either side of it. */
 export interface TunedStep {
@@ -44,20 +45,28 @@ export interface SystemTrace {
   readonly source: 'rig' | 'import'
 }
 
+/** Something that a chart over time shows as a mark. */
+export interface TuningEvent {
+  readonly what: 'started' | 'stepIn' | 'stepOut' | 'reading' | 'disturbed' | 'exchanged' | 'lookedInto' | 'cameOff'
+  readonly atMs: number
+}
+
 export interface TuningRun {
   readonly before?: PreStart
-  readonly restOverAmbientK?: number
-  readonly airflowKnownGood: boolean
-  readonly condenserClean: boolean
+  /** what was seen to before the start and looked into after it */
+  readonly beside: Beside
   readonly steps: readonly TunedStep[]
   readonly trail: readonly TrailPoint[]
-  /** the last recording of the running system */
+  /** recordings of the running system, oldest first, and the last of them */
+  readonly traces: readonly SystemTrace[]
   readonly trace?: SystemTrace
   readonly clock: RunClock
   /** by label and line set; what a step's share is of */
   readonly totalChargeKg?: number
   readonly lastStepMs?: number
   readonly disturbedMs?: number
+  /** what happened while it was watched, oldest first: marks on a chart */
+  readonly events: readonly TuningEvent[]
   /** probes that this recording holds exchanged */
   readonly swaps: readonly ProbeSwap[]
   readonly cameOff?: CameOff
@@ -116,19 +125,18 @@ export function tuningRun(
   const steps = stepsOf(weighings, trail, facts.metering, totalChargeKg)
   const disturbed = byTime(items.disturbed).at(-1)
   const cameOff = byTime(items.cameOff).at(-1)?.entry
-  const rest = before?.rest && restOver(measure({ facts, values: before.rest, elevationM, profile: method }), facts)
   return {
     ...(before ? { before } : {}),
-    ...(rest === undefined ? {} : { restOverAmbientK: rest }),
-    airflowKnownGood: before?.airflowGood ?? false,
-    condenserClean: before?.condenserClean ?? false,
+    beside: besideOf(record, { facts, elevationM, method }),
     steps,
     trail,
+    traces,
     ...(trace ? { trace } : {}),
     clock: tuningClock(record),
     ...(totalChargeKg === undefined ? {} : { totalChargeKg }),
     ...(weighings.length > 0 ? { lastStepMs: timeOf(weighings.at(-1)!) } : {}),
     ...(disturbed ? { disturbedMs: timeOf(disturbed) } : {}),
+    events: eventsOf(record),
     swaps: swapsOf(record, trace),
     ...(cameOff ? { cameOff } : {}),
   }
@@ -187,13 +195,24 @@ export function targetAtStep({ trail, lastStepMs }: Pick<TuningRun, 'trail' | 'l
 export const learntSteps = (steps: readonly TunedStep[]): ChargeStep[] =>
   steps.flatMap(({ amountKg, before, after }) => (before && after ? [{ amountKg, before, after }] : []))
 
-function restOver(m: Measured, { refrigerant }: UnitFacts): number | undefined {
-  const standing = restSaturationK({
-    ...(refrigerant ? { refrigerant } : {}),
-    ...(m.suctionPressurePa === undefined ? {} : { suctionPressurePa: m.suctionPressurePa }),
-    ...(m.liquidPressurePa === undefined ? {} : { liquidPressurePa: m.liquidPressurePa }),
-  })
-  return standing === undefined || m.outdoorK === undefined ? undefined : standing - m.outdoorK
+/** What happened from the start on, by its own time. */
+function eventsOf({ items }: UnitRecord): TuningEvent[] {
+  const at = (what: TuningEvent['what'], list: readonly LogItem[]) => list.map((i) => ({ what, atMs: timeOf(i) }))
+  const steps = items.weighed.filter((w) => w.entry.running === true)
+  const isIn = (w: LogItem<Weighed>) => w.entry.direction === 'add'
+  return [
+    ...at('started', items.started),
+    ...at('stepIn', steps.filter(isIn)),
+    ...at(
+      'stepOut',
+      steps.filter((w) => !isIn(w)),
+    ),
+    ...at('reading', items.reading),
+    ...at('disturbed', items.disturbed),
+    ...at('exchanged', items.probesExchanged),
+    ...at('lookedInto', items.lookedInto),
+    ...at('cameOff', items.cameOff),
+  ].sort((a, b) => a.atMs - b.atMs)
 }
 
 const plausibleChannel: { readonly [C in SystemChannel]?: ProbeSwap['a'] } = {

@@ -1,4 +1,5 @@
 import { spec, type HabitSpec } from './habitSpec'
+import { chargeHabits } from './chargeHabits'
 import { vacuumHabits } from './vacuumHabits'
 
 /**
@@ -248,62 +249,8 @@ export const habitSpecs = {
 
   ...vacuumHabits,
 
-  weighInToleranceKg: spec('charge', 'mass', 1, 'oz', 'a customary scale shows half an ounce; two of its steps', {
-    max: 16,
-  }),
-  scaleAccuracyKg: spec('charge', 'mass', 0.5, 'oz', 'a scale that isn’t named counts as ±0.5 oz', {
-    min: 0.01,
-    max: 8,
-  }),
-  scaleFastestKgPerS: spec('charge', 'massRate', 8, 'lb/min', 'through a hose refrigerant flows no faster than this', {
-    min: 0.5,
-    max: 60,
-  }),
-  scaleLeastStepKg: spec('charge', 'mass', 0.3, 'oz', 'a smaller change of the scale is drift, not refrigerant', {
-    min: 0.05,
-    max: 8,
-  }),
-  liftM: spec('charge', 'length', 50, 'ft', 'height between the units: beyond it the maker’s guideline', {
-    min: 5,
-    max: 300,
-  }),
-  recoveryWarmK: spec(
-    'charge',
-    'temperature',
-    120,
-    '°F',
-    'a recovery cylinder in a hot van: its fill limit holds there',
-    {
-      min: 60,
-      max: 145,
-    },
-  ),
-  longLineM: spec('charge', 'length', 80, 'ft', 'labels often stop at 80 ft: the long-line guideline then', {
-    min: 10,
-    max: 500,
-  }),
-  liquidLineDensityK: spec(
-    'charge',
-    'temperature',
-    100,
-    '°F',
-    'liquid line near 100 °F in normal running, for a computed allowance',
-    { min: 60, max: 130 },
-  ),
-  conversionStartShare: spec('charge', 'ratio', 90, '%', 'customary start at 85–95 % of the original charge', {
-    min: 50,
-    max: 100,
-  }),
-  cylinderFillShare: spec(
-    'charge',
-    'ratio',
-    80,
-    '%',
-    'a recovery cylinder takes at most 80 % of its volume as liquid',
-    { min: 50, max: 80 },
-  ),
+  ...chargeHabits,
 
-  stepCapShare: spec('steps', 'ratio', 5, '%', 'never more than 5 % of the charge in one step', { min: 0.5, max: 20 }),
   hosesAgreePa: spec(
     'instruments',
     'pressureDifference',
@@ -319,18 +266,6 @@ export const habitSpecs = {
     min: 0.2,
     max: 15,
   }),
-  stepLeastKg: spec('steps', 'mass', 1, 'oz', 'a smaller step is lost in the scatter of the readings', {
-    min: 0.1,
-    max: 8,
-  }),
-  stepNoEffectShare: spec(
-    'steps',
-    'ratio',
-    25,
-    '%',
-    'two steps in a row that move less than a quarter of what they should: it isn’t the charge',
-    { max: 80 },
-  ),
   restAgreeK: spec(
     'settling',
     'temperatureDifference',
@@ -354,10 +289,6 @@ export const habitSpecs = {
     'a suction line warmer than return air by more contradicts itself',
     { max: 20 },
   ),
-  stepFraction: spec('steps', 'ratio', 70, '%', 'each step goes 70 % of the way to the near edge', {
-    min: 10,
-    max: 100,
-  }),
 
   dischargeOverOutdoorK: spec(
     'coldWeather',

@@ -4,7 +4,8 @@ import { fromSi, preferredUnit, type UnitSystem } from '../quantity/unit'
 import type { JudgedReading } from '../tuning/judgeCharge'
 import { spread, type Scene, type Shape, type Tone } from './scene'
 
-export type RungName = 'evaporating' | 'suctionLine' | 'return' | 'supply' | 'condensing' | 'liquidLine' | 'outdoor'
+export type RungName =
+  'evaporating' | 'suctionLine' | 'return' | 'supply' | 'condensing' | 'liquidLine' | 'outdoor' | 'discharge'
 export interface LadderWords {
   readonly rungs: Readonly<Record<RungName, string>>
   readonly lowSide: string
@@ -22,12 +23,15 @@ interface Rung {
 }
 
 const LABEL_GAP = 33
+const TOP = 34
+/** room over a break in the scale */
+const BREAK = 44
 const freezingK = 273.15
 
 /**
  * The temperature ladder: every temperature of a reading on one vertical scale, indoor coil and low side to the left, outdoor
  * coil and high side to the right. Superheat and subcooling are the gaps between two rungs, with the target's band on the
- * one that decides.
+ * one that decides. A discharge line far above all others stands over a break in the scale, so that the gaps stay wide enough to read.
  *
  * @returns undefined while there are fewer than two temperatures to draw
  */
@@ -46,14 +50,19 @@ export function ladderScene({
 }): Scene | undefined {
   const rungs = rungsOf(j)
   if (rungs.length < 2) return undefined
+
   const unit = preferredUnit('temperature', system)
   const step = system === 'ip' ? 20 : 10
   const inUnit = (k: number) => fromSi('temperature', k, unit)
   const values = rungs.map((r) => inUnit(r.k))
   const bottom = Math.floor((Math.min(...values, inUnit(freezingK)) - step / 4) / (step / 2)) * (step / 2)
   const top = Math.ceil((Math.max(...values) + step / 4) / (step / 2)) * (step / 2)
-  const scale = scaleLinear([bottom, top], [height - 12, 34])
+  const hot = j.dischargeK !== undefined && inUnit(j.dischargeK) > top ? j.dischargeK : undefined
+  const scaleTop = hot === undefined ? TOP : TOP + BREAK
+  const scale = scaleLinear([bottom, top], [height - 12, scaleTop])
   const y = (k: number) => scale(inUnit(k))
+  if (j.dischargeK !== undefined && hot === undefined)
+    rungs.push({ name: 'discharge', k: j.dischargeK, side: 'right', tone: 'out', weight: 4 })
   const middle = width / 2
   const railLeft = middle - 20
   const railRight = middle + 20
@@ -93,7 +102,8 @@ export function ladderScene({
       anchor: 'end',
       face: 'word',
     },
-    ...railShapes(scale, bottom, top, step, rail, [34, height - 12]),
+    ...railShapes(scale, bottom, top, step, rail, [scaleTop, height - 12]),
+    ...(hot === undefined ? [] : brokenRail(rail)),
     ...gapShapes(j, y, rail),
   ]
   for (const side of ['left', 'right'] as const) {
@@ -101,7 +111,7 @@ export function ladderScene({
     const places = spread(
       own.map((r) => y(r.k)),
       LABEL_GAP,
-      42,
+      hot === undefined || side === 'left' ? 42 : TOP + BREAK,
       height - 18,
     )
     own.forEach((rung, i) =>
@@ -109,6 +119,10 @@ export function ladderScene({
         ...rungShapes(rung, y(rung.k), places[i]!, { rail, width, words, figure: formatNumber(inUnit(rung.k), 1) }),
       ),
     )
+  }
+  if (hot !== undefined) {
+    const rung: Rung = { name: 'discharge', k: hot, side: 'right', tone: 'out', weight: 4 }
+    shapes.push(...rungShapes(rung, TOP + 8, TOP + 8, { rail, width, words, figure: formatNumber(inUnit(hot), 1) }))
   }
   shapes.push({ kind: 'text', x: middle, y: 16, text: unit, size: 13, tone: 'soft', anchor: 'middle', face: 'figure' })
   return { width, height, shapes }
@@ -128,6 +142,26 @@ function rungsOf(j: JudgedReading): Rung[] {
 }
 
 type Rail = { left: number; right: number }
+
+/** The high side's rail goes on over a break. */
+function brokenRail({ right }: Rail): Shape[] {
+  const at = TOP + BREAK - 12
+  const stroke = (y: number): Shape => ({
+    kind: 'line',
+    x1: right - 8,
+    x2: right + 8,
+    y1: y + 4,
+    y2: y - 4,
+    tone: 'ink',
+    width: 2,
+  })
+  return [
+    { kind: 'line', x1: right, x2: right, y1: TOP, y2: at - 5, tone: 'ink', width: 2 },
+    stroke(at - 3),
+    stroke(at + 3),
+    { kind: 'line', x1: right, x2: right, y1: at + 5, y2: TOP + BREAK, tone: 'ink', width: 2 },
+  ]
+}
 
 function railShapes(
   scale: (v: number) => number,

@@ -16,6 +16,7 @@ const words = {
     condensing: 'condensing',
     liquidLine: 'liquid line',
     outdoor: 'outdoors',
+    discharge: 'discharge',
   },
   lowSide: 'low',
   highSide: 'high',

@@ -23,6 +23,7 @@ const steps: Record<TraceChannel, number> = {
   amps: 0.01,
   lowSaturation: 0.001,
   highSaturation: 0.001,
+  drierOut: 0.001,
 }
 /** channels as one byte, as long as the first eight are enough; else as a number */
 const FORMAT = 1

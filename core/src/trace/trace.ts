@@ -15,6 +15,8 @@ export type SystemChannel =
   /** saturation as the manifold shows it, by the refrigerant that it is set to */
   | 'lowSaturation'
   | 'highSaturation'
+  /** a further clamp behind the drier, where somebody wants to know what it takes */
+  | 'drierOut'
 export const systemChannels = [
   'suctionPressure',
   'liquidPressure',
@@ -30,6 +32,7 @@ export const systemChannels = [
   'amps',
   'lowSaturation',
   'highSaturation',
+  'drierOut',
 ] as const satisfies readonly SystemChannel[]
 
 /** What a recording may hold; each in SI: Pa absolute (vacuum), Pa gauge, K, kg, shares, V, A. */

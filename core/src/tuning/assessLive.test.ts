@@ -6,7 +6,7 @@ import { assessLive, type LiveTerms } from './assessLive'
 const f = (x: number) => (x + 459.67) / 1.8
 const psi = (x: number) => x * 6894.757
 /** a valve system running soundly: evaporating about 42 °F, condensing about 105 °F, 10 °F of subcooling */
-const sound: Record<SystemChannel, number> = {
+const sound: Record<Exclude<SystemChannel, 'drierOut'>, number> = {
   suctionPressure: psi(122),
   liquidPressure: psi(340),
   suctionLine: f(54),
@@ -69,7 +69,7 @@ describe('what a recording says', () => {
     expect(now.ranked[0]!.cause).toBe('none')
     expect(now.advice?.action).toBe('stop')
     expect(now.values.suctionPressure).toEqual({ value: 122, unit: 'psig' })
-    expect(now.dischargeK).toBeCloseTo(f(150), 6)
+    expect(now.values.discharge).toEqual({ value: 150, unit: '°F' })
   })
   it('too little charge: a step, and nothing against it once all was seen to', () => {
     const now = assessLive(record(900, short(7)), terms())!

@@ -62,7 +62,6 @@ export interface LiveAssessment {
   readonly settling: SettlingResult
   /** over the settled window, or whole swings, or the last seconds: in the units in use, ready for the log */
   readonly values: ReadingValues
-  readonly dischargeK?: number
   readonly judged: JudgedReading
   readonly checks: readonly PlausibilityCheck[]
   readonly swap?: ProbeSwap
@@ -122,7 +121,7 @@ export function assessLive(samples: readonly TraceSample[], terms: LiveTerms): L
     terms.kit,
     profile,
   )
-  const plausible = plausibleOf(judged, means.discharge, terms)
+  const plausible = plausibleOf(judged, terms)
   const margins = {
     probesK: judged.method.clampsAgreeK.si,
     liquidUnderOutdoorK: judged.method.liquidUnderOutdoorK.si,
@@ -136,12 +135,16 @@ export function assessLive(samples: readonly TraceSample[], terms: LiveTerms): L
   const more = {
     ...(manifold ? { manifold } : {}),
     ...(swap ? { swap } : {}),
-    ...(means.discharge === undefined ? {} : { dischargeK: means.discharge }),
   }
   const { metering } = facts
   if (!terms.running || !metering) return { ...rest, ...more, ranked: [], gates: [] }
-  return { ...rest, ...more, ...tuneReading({ judged, metering, settling, checks }, terms) }
+  const beside = { ...terms.beside, ...drierDrop(means) }
+  return { ...rest, ...more, ...tuneReading({ judged, metering, settling, checks }, { ...terms, beside }) }
 }
+
+/** Measured now it counts before what was typed earlier. */
+const drierDrop = ({ liquidLine, drierOut }: { readonly [C in SystemChannel]?: number }): Pick<Beside, 'drierDropK'> =>
+  liquidLine === undefined || drierOut === undefined ? {} : { drierDropK: liquidLine - drierOut }
 
 /** Diagnosis, step and gates of a judged reading. */
 export function tuneReading(
@@ -209,18 +212,14 @@ function manifoldOf(
 }
 
 /** A judged reading as the plausibility checks want it. */
-export function plausibleOf(
-  m: Measured,
-  dischargeK: number | undefined,
-  { facts, running }: Pick<LiveTerms, 'facts' | 'running'>,
-): PlausibleReading {
+export function plausibleOf(m: Measured, { facts, running }: Pick<LiveTerms, 'facts' | 'running'>): PlausibleReading {
   const all = {
     refrigerant: facts.refrigerant,
     suctionPressurePa: m.suctionPressurePa,
     liquidPressurePa: m.liquidPressurePa,
     suctionLineK: m.suctionLineK,
     liquidLineK: m.liquidLineK,
-    dischargeK,
+    dischargeK: m.dischargeK,
     returnK: m.returnK,
     returnWetBulbK: m.returnWetBulbK,
     supplyK: m.supplyK,
@@ -375,6 +374,7 @@ const temperatureChannels: readonly SystemChannel[] = [
   'returnDryBulb',
   'supply',
   'outdoor',
+  'drierOut',
 ]
 const channelIsTemperature = (c: SystemChannel) => temperatureChannels.includes(c)
 const far = (a: number, b: number, pressure: boolean, part = 1) =>

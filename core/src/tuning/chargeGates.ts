@@ -8,6 +8,7 @@ import type { RankedCause } from './diagnose'
 import type { FaultCause } from './faultSignatures'
 import type { Measured } from './measured'
 
+/** Each of `chargeGateCodes`, with what it rests on. */
 export type ChargeGate =
   | { readonly code: 'contradiction'; readonly checks: readonly PlausibilityCheck[] }
   | { readonly code: 'noTarget' }
@@ -29,9 +30,6 @@ export interface GateQuestion {
   readonly airflowKnownGood: boolean
   readonly profile: MethodProfile
 }
-
-/** the charge must be so much likelier than any other cause, as a share that the other may have of it */
-const LEADS = 0.4
 
 /**
  * Why nothing may be added (or taken out) on this reading, most important first; empty: nothing speaks against the step.
@@ -56,7 +54,7 @@ export function chargeGates(q: GateQuestion): ChargeGate[] {
   const charge: FaultCause = action === 'add' ? 'undercharge' : 'overcharge'
   const own = q.ranked.find((r) => r.cause === charge)?.probability ?? 0
   const other = q.ranked.find((r) => r.cause !== charge && r.cause !== 'none')
-  if (other && other.probability > LEADS * own)
+  if (other && other.probability > profile.otherCauseShare.si * own)
     gates.push({ code: 'otherCauseLeads', cause: other.cause, probability: other.probability })
   if (action === 'add' && !otherCoilAgrees(q)) gates.push({ code: 'onlyOneCoil' })
   return gates

@@ -164,6 +164,7 @@ export const channelKinds = {
   liquidPressure: ['pressureGauge'],
   suctionLine: ['lineClamp'],
   liquidLine: ['lineClamp'],
+  discharge: ['lineClamp'],
   returnDryBulb: ['psychrometer', 'airProbe'],
   returnWetBulb: ['psychrometer'],
   returnHumidity: ['psychrometer'],

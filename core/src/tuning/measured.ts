@@ -22,6 +22,7 @@ export interface Measured {
   readonly condensingK?: number
   readonly suctionLineK?: number
   readonly liquidLineK?: number
+  readonly dischargeK?: number
   readonly returnK?: number
   readonly returnWetBulbK?: number
   readonly returnHumidity?: number
@@ -91,6 +92,7 @@ export function measure({
     condensingK,
     suctionLineK: si.suctionLine,
     liquidLineK: si.liquidLine,
+    dischargeK: si.discharge,
     returnK,
     ...air,
     supplyK: si.supply,

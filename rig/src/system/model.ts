@@ -21,6 +21,8 @@ export interface Truth {
   readonly suctionLineK: number
   readonly liquidLineK: number
   readonly dischargeK: number
+  /** behind whatever restricts the liquid line */
+  readonly afterDrierK: number
   readonly returnK: number
   readonly returnHumidity: number
   readonly supplyK: number
@@ -225,6 +227,7 @@ export function createModel(spec: SystemSpec): SystemModel {
       suctionLineK: suctionK,
       liquidLineK: outlet.liquidK,
       dischargeK,
+      afterDrierK: Math.min(outlet.liquidK, boilsAtK),
       returnK: roomK,
       returnHumidity: clamp(relativeHumidityOf(roomK, roomW, day.pressurePa), 0.02, 1),
       supplyK,
@@ -291,6 +294,7 @@ export function createModel(spec: SystemSpec): SystemModel {
       suctionLineK: suctionK,
       liquidLineK: condensingK,
       dischargeK: condensingK,
+      afterDrierK: condensingK,
       returnK: roomK,
       returnHumidity: clamp(relativeHumidityOf(roomK, roomW, day.pressurePa), 0.02, 1),
       supplyK: roomK,

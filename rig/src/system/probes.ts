@@ -3,10 +3,14 @@ import type { Random } from '../random'
 import type { Truth } from './model'
 import type { Placement, ProbeSpec } from './probeSpec'
 
+/** Probes that are on from the beginning; the clamp behind the drier is fitted when somebody asks for it. */
+type Fitted = Exclude<SystemChannel, 'drierOut'>
+const fitted = systemChannels.filter((c): c is Fitted => c !== 'drierOut')
+
 export interface SystemSample {
   readonly timeS: number
   /** Pa gauge, K, shares, V, A; null where the probe gave nothing */
-  readonly values: { readonly [C in SystemChannel]: number | null }
+  readonly values: { readonly [C in Fitted]: number | null } & { readonly drierOut?: number | null }
 }
 
 const LOW_BATTERY_LOSS = 0.35
@@ -57,6 +61,8 @@ function at(t: Truth, channel: SystemChannel, atmospherePa: number): number {
       return t.voltageV
     case 'amps':
       return t.ampsA
+    case 'drierOut':
+      return t.afterDrierK
     case 'lowSaturation':
     case 'highSaturation':
       // worked out by the manifold from what its gauges read, below
@@ -73,6 +79,8 @@ export interface Probes {
   setManifold(refrigerant: Refrigerant): void
   /** the probe came back set to another unit: its number stays, the unit is read wrong */
   slipUnit(channel: SystemChannel): void
+  /** a further clamp, behind the drier */
+  fitAfterDrier(): void
   /** high side shut and hoses drawn down: the high-side gauge follows the low side */
   drawDown(on: boolean): void
 }
@@ -84,7 +92,7 @@ export function makeProbes(
   { atmospherePa, refrigerant }: { atmospherePa: number; refrigerant: Refrigerant },
 ): Probes {
   let manifold = spec.manifoldRefrigerant ?? refrigerant
-  const own = Object.fromEntries(systemChannels.map((c) => [c, random.between(-1, 1)])) as Record<SystemChannel, number>
+  const own: { [C in SystemChannel]?: number } = Object.fromEntries(fitted.map((c) => [c, random.between(-1, 1)]))
   const lagged: { [C in SystemChannel]?: number } = {}
   const placed: { [C in SystemChannel]?: Placement } = { ...spec.placed }
   const place = new Map<SystemChannel, SystemChannel>(
@@ -104,6 +112,7 @@ export function makeProbes(
       case 'suctionLine':
       case 'liquidLine':
       case 'discharge':
+      case 'drierOut':
         return spec.lineK
       case 'returnDryBulb':
       case 'supply':
@@ -148,7 +157,7 @@ export function makeProbes(
     if (lost) return null
     const read =
       now +
-      own[channel] * width +
+      (own[channel] ?? 0) * width +
       scatter +
       (isPressure(channel) ? zeroOffsetPa : 0) +
       (isTemperature(channel) ? spec.driftKPerS * timeS : 0)
@@ -162,12 +171,13 @@ export function makeProbes(
       const highPa = truth.liquidPa - atmospherePa
       hosePa = drawing ? lowPa + ((hosePa ?? highPa) - lowPa) * Math.exp(-seconds / DRAW_S) : undefined
       const values = Object.fromEntries(
-        systemChannels.map((c) => [c, isShown(c) ? null : one(truth, c, seconds)]),
+        fitted.map((c) => [c, isShown(c) ? null : one(truth, c, seconds)]),
       ) as SystemSample['values']
       return {
         ...values,
         lowSaturation: shown('dew', values.suctionPressure),
         highSaturation: shown('bubble', values.liquidPressure),
+        ...(own.drierOut === undefined ? {} : { drierOut: one(truth, 'drierOut', seconds) }),
       }
     },
     place(channel, how) {
@@ -179,6 +189,9 @@ export function makeProbes(
     },
     setManifold(name) {
       manifold = name
+    },
+    fitAfterDrier() {
+      own.drierOut ??= random.between(-1, 1)
     },
     zero() {
       zeroOffsetPa = 0

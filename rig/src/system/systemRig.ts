@@ -18,6 +18,7 @@ export type SystemChange =
   | { readonly kind: 'place'; readonly channel: SystemChannel; readonly placed?: Placement }
   | { readonly kind: 'swapProbes'; readonly a: SystemChannel; readonly b: SystemChannel }
   | { readonly kind: 'zero' }
+  | { readonly kind: 'fitAfterDrier' }
   | { readonly kind: 'manifold'; readonly refrigerant: Refrigerant }
   | { readonly kind: 'slipUnit'; readonly channel: SystemChannel }
   /** the manifold's high side is shut and the system draws the hoses down; off: opened again */
@@ -79,6 +80,8 @@ export function createRig(spec: SystemSpec, seed: number): SystemRig {
           return probes.swap(change.a, change.b)
         case 'manifold':
           return probes.setManifold(change.refrigerant)
+        case 'fitAfterDrier':
+          return probes.fitAfterDrier()
         case 'zero':
           return probes.zero()
         case 'slipUnit':

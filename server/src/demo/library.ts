@@ -261,6 +261,7 @@ export function readWith(
     liquidPressure: gauge,
     suctionLine: 'clamps',
     liquidLine: 'clamps',
+    discharge: 'clamps',
     returnDryBulb: 'psychrometer',
     returnWetBulb: 'psychrometer',
     returnHumidity: 'psychrometer',

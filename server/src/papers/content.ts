@@ -19,6 +19,8 @@ import {
 import {
   accuracyWords,
   cameOffLine,
+  despiteText,
+  returnVisitLine,
   hoseLine,
   causeText,
   findingWords,
@@ -202,6 +204,7 @@ export function readingLines({ reading, elevationM }: UnitView, system: UnitSyst
     },
     { label: 'Suction line', value: t(j.suctionLineK) },
     { label: 'Liquid line', value: t(j.liquidLineK) },
+    ...(j.dischargeK === undefined ? [] : [{ label: 'Discharge line', value: t(j.dischargeK) }]),
     { label: 'Superheat', value: d(j.superheatK) },
     { label: 'Subcooling', value: d(j.subcoolingK) },
     { label: 'Return air', value: `${t(j.returnK)}, wet bulb ${t(j.returnWetBulbK)}` },
@@ -213,7 +216,8 @@ export function readingLines({ reading, elevationM }: UnitView, system: UnitSyst
 
 /** What was seen to before, how it settled, every step with its readings, and coming off. */
 export function tuningLines({ tuning, reading }: UnitView, system: UnitSystem): Line[] {
-  const { before, steps, cameOff, restOverAmbientK } = tuning
+  const { before, steps, cameOff, beside } = tuning
+  const { restOverAmbientK, drierDropK } = beside
   const d = (k: number | undefined) => (k === undefined ? '–' : showText('temperatureDifference', k, system))
   const live = reading?.item.entry.live
   const lines: Line[] = []
@@ -228,11 +232,11 @@ export function tuningLines({ tuning, reading }: UnitView, system: UnitSystem): 
         live.amplitudeK === undefined
           ? undefined
           : `±${d(live.amplitudeK)} every ${formatNumber(live.periodS ?? 0, 0)} s`,
-        live.discharge ? `discharge ${showTyped(live.discharge)}` : undefined,
       ]
         .filter(Boolean)
         .join(', '),
     })
+  if (drierDropK !== undefined) lines.push({ label: 'Over the drier', value: `${d(drierDropK)} lost` })
   for (const step of steps)
     lines.push({
       label: `Step ${clockTime(step.atMs)}`,
@@ -309,7 +313,7 @@ const unsettledLine = ({ reading, method }: UnitView) =>
 /** What stays open or was passed, in plain sentences. */
 export function remarkLines(view: UnitView, record: UnitRecord, system: UnitSystem): string[] {
   const passes = view.stages
-    .filter((s) => s.state === 'bypassed' && s.pass)
+    .filter((s) => s.state === 'bypassed' && s.pass?.entry.kind === 'gatePassed')
     .map((s) => `${stageWords[s.stage]} was passed by ${s.pass!.author.name}: ${s.pass!.entry.reason}`)
   const findings = (view.reading?.judged.findings ?? []).map((f) => findingWords(f, system, view.method))
   const unsettled = view.reading && !view.reading.settled ? [unsettledLine(view)] : []
@@ -317,6 +321,12 @@ export function remarkLines(view: UnitView, record: UnitRecord, system: UnitSyst
     view.charge.due.ok && view.charge.due.overLongLine
       ? ['The line set is longer than labels usually cover: the maker’s long-line guideline decides.']
       : []
+  const despite = record.items.weighed.flatMap(({ entry, author }) =>
+    entry.despite
+      ? [`${showTyped(entry.before)} → ${showTyped(entry.after)} by ${author.name}, ${despiteText(entry.despite)}`]
+      : [],
+  )
+  const visit = view.returnVisit ? [`Provisional: somebody comes back. ${returnVisitLine(view.returnVisit.entry)}`] : []
   const overrides = unitOverrides(record).map(
     ({ entry, author }) =>
       `${habitWords[entry.habit]} set to ${showTyped(entry.quantity!)} for this unit by ${author.name}: ${entry.reason}`,
@@ -326,5 +336,16 @@ export function remarkLines(view: UnitView, record: UnitRecord, system: UnitSyst
   const amendments = record.items.amendment.map(
     (a) => `Amendment, ${a.entry.at.slice(0, 10)}, ${a.author.name}: ${a.entry.text}`,
   )
-  return [...passes, ...overrides, ...unsettled, ...long, ...findings, ...notes, ...remarks, ...amendments]
+  return [
+    ...visit,
+    ...passes,
+    ...despite,
+    ...overrides,
+    ...unsettled,
+    ...long,
+    ...findings,
+    ...notes,
+    ...remarks,
+    ...amendments,
+  ]
 }

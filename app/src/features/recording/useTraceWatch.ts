@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react'
-import { recorder } from '@/sync/client'
+import { recorder, type FetchedChunk } from '@/sync/client'
 
 interface Link {
   readonly worker: Worker
@@ -14,12 +14,14 @@ interface Link {
  * meanwhile is asked when the answer is there.
  *
  * @param make opens the worker (the bundler wants its address written out where it is opened)
+ * @param fetched chunks that only the server has
  * @param question asked anew whenever samples came or it changes itself; undefined: nothing is asked
  */
 export function useTraceWatch<Question extends object, Answer>(
   traceId: string | undefined,
   make: () => Worker,
   question: Question | undefined,
+  fetched: readonly FetchedChunk[] = none,
 ): Answer | undefined {
   const revision = useSyncExternalStore(recorder.subscribe, () =>
     traceId === undefined
@@ -33,9 +35,11 @@ export function useTraceWatch<Question extends object, Answer>(
   const link = useRef<Link>(undefined)
   const terms = question && JSON.stringify(question)
   const latest = useRef(terms)
+  const others = useRef(fetched)
   useEffect(() => {
     latest.current = terms
-  }, [terms])
+    others.current = fetched
+  }, [terms, fetched])
 
   useEffect(() => {
     if (traceId === undefined) return undefined
@@ -45,7 +49,7 @@ export function useTraceWatch<Question extends object, Answer>(
     worker.onmessage = ({ data }: MessageEvent<Answer>) => {
       state.busy = false
       setFound({ traceId, answer: data })
-      if (state.again) ask(state, traceId, latest.current)
+      if (state.again) ask(state, traceId, latest.current, others.current)
     }
     return () => {
       worker.terminate()
@@ -54,15 +58,17 @@ export function useTraceWatch<Question extends object, Answer>(
   }, [traceId, make])
 
   useEffect(() => {
-    if (link.current && traceId !== undefined) ask(link.current, traceId, terms)
-  }, [traceId, revision, terms])
+    if (link.current && traceId !== undefined) ask(link.current, traceId, terms, fetched)
+  }, [traceId, revision, terms, fetched])
   return found?.traceId === traceId ? found?.answer : undefined
 }
 
-function ask(link: Link, traceId: string, terms: string | undefined): void {
+const none: readonly FetchedChunk[] = []
+
+function ask(link: Link, traceId: string, terms: string | undefined, fetched: readonly FetchedChunk[]): void {
   link.again = link.busy
   if (link.busy || terms === undefined) return
-  for (const { number, bytes } of recorder.chunks(traceId)) {
+  for (const { number, bytes } of [...fetched, ...recorder.chunks(traceId)]) {
     if (link.sent.get(number) === bytes.length) continue
     link.sent.set(number, bytes.length)
     link.worker.postMessage({ kind: 'chunk', number, bytes })

@@ -1,13 +1,13 @@
 import { memo } from 'react'
 import {
   adviceHead,
-  askWords,
   causeActWords,
   causeOfFaultWords,
   checkWords,
   gateWords,
   predictedText,
   rankedText,
+  separatingWords,
   stepReasonWords,
   swapWords,
 } from '@zetesis/contract'
@@ -66,14 +66,19 @@ export const AdviceCard = memo(function AdviceCard({ tuned }: { tuned: Tuned }) 
         <Cause key={r.cause} ranked={r} />
       ))}
       {separating && (ranks[0]?.probability ?? 0) < 0.9 ? (
-        <Body testID="ask-next">
-          {`To tell ${causeOfFaultWords[separating.between[0]].toLowerCase()} from ${causeOfFaultWords[separating.between[1]].toLowerCase()}: ${askWords[separating.symptom]}`}
-        </Body>
+        <Body testID="ask-next">{separatingWords(separating.between, separating.symptom)}</Body>
       ) : null}
       <Soft>By likelihoods, for one fault at a time; the equipment’s literature and a licensed person come first.</Soft>
     </Card>
   )
 })
+
+/** The causes that are shown, likeliest first. */
+export const likeliest = ({ ranked }: Pick<Tuned, 'ranked'>) =>
+  ranked
+    .slice(0, SHOWN_CAUSES)
+    .filter((r) => r.probability >= LEAST_SHARE)
+    .map((r) => r.cause)
 
 /** Nothing speaks against it: the step may be made. */
 export const mayStep = ({ advice, gates }: Tuned) =>

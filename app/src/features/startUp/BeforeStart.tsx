@@ -8,10 +8,12 @@ import {
   type LiveAssessment,
   type PlausibilityCheck,
   type ReadingValues,
+  type UnitSystem,
 } from '@zetesis/core'
 import { useState } from 'react'
 import { YStack } from 'tamagui'
 import { useBarAction } from '@/features/frame/barAction'
+import { scrollTop } from '@/features/frame/scrollTop'
 import { Gate } from '@/features/unit/Gate'
 import { useEntryForm } from '@/features/unit/useEntryForm'
 import type { UnitHandle } from '@/features/unit/useUnit'
@@ -43,12 +45,13 @@ const restFields = [
   { name: 'liquidLine', dimension: 'temperature', mark: '△' },
   { name: 'outdoor', dimension: 'temperature', mark: '' },
 ] as const
-/** read before it runs, whatever the other readings come from */
-const electricalFields = [
+/** read before the compressor runs, whatever the other readings come from */
+const beforehandFields = [
+  { name: 'staticPressure', dimension: 'staticPressure', label: 'Total external static, blower running' },
   { name: 'voltage', dimension: 'voltage', label: 'Line voltage' },
   { name: 'capacitor', dimension: 'capacitance', label: 'Capacitor' },
 ] as const
-type RestName = (typeof restFields)[number]['name'] | (typeof electricalFields)[number]['name']
+type RestName = (typeof restFields)[number]['name'] | (typeof beforehandFields)[number]['name']
 
 interface Draft extends Record<RestName, QuantityText> {
   seen: readonly Seen[]
@@ -69,22 +72,23 @@ export function BeforeStart({ unit, live }: { unit: UnitHandle; live?: LiveAsses
     suctionLine: blank,
     liquidLine: blank,
     outdoor: blank,
+    staticPressure: blank,
     voltage: blank,
     capacitor: blank,
   })
   const { draft, problems, change } = form
   const typed = Object.fromEntries(
-    [...restFields, ...electricalFields].flatMap(({ name, dimension }) => {
+    [...restFields, ...beforehandFields].flatMap(({ name, dimension }) => {
       const read = quantityInput(dimension, system).safeParse(draft[name]).data
       return read ? [[name, read]] : []
     }),
   ) as ReadingValues
   const rest: ReadingValues = live ? { ...typed, ...pickRest(live.values) } : typed
-  const electrical = electricalFindings(unit, rest)
+  const beforehand = beforehandFindings(unit, rest, system)
   const checks = restChecks(unit, rest)
   const measured = Object.keys(rest).length > 0
   const start = () => {
-    for (const { name, dimension } of live ? electricalFields : [...restFields, ...electricalFields]) {
+    for (const { name, dimension } of live ? beforehandFields : [...restFields, ...beforehandFields]) {
       const parsed = quantityInput(dimension, system).safeParse(draft[name])
       if (!parsed.success) return void form.fail({ [name]: parsed.error.issues[0]?.message })
     }
@@ -105,6 +109,7 @@ export function BeforeStart({ unit, live }: { unit: UnitHandle; live?: LiveAsses
     if (rigRunner.sessions()[unit.unitId]?.rig.kind === 'system')
       rigRunner.apply(unit.unitId, { kind: 'run', on: true })
     form.done()
+    scrollTop()
   }
   useBarAction('Valves open, power on', start)
   return (
@@ -161,9 +166,9 @@ export function BeforeStart({ unit, live }: { unit: UnitHandle; live?: LiveAsses
         />
         {view.facts.refrigerant ? null : <Soft>Without the refrigerant nothing can be said of the pressure.</Soft>}
       </Card>
-      <Card testID="electrical">
-        <Heading>Electrical</Heading>
-        {electricalFields.map(({ name, dimension, label }) => (
+      <Card testID="beforehand">
+        <Heading>Air and power</Heading>
+        {beforehandFields.map(({ name, dimension, label }) => (
           <QuantityField
             key={name}
             label={label}
@@ -174,16 +179,15 @@ export function BeforeStart({ unit, live }: { unit: UnitHandle; live?: LiveAsses
             testID={`rest-${name}`}
           />
         ))}
-        {electrical.map((words) => (
-          <Body key={words} color="$brass" testID="electrical-finding">
+        {beforehand.map((words) => (
+          <Body key={words} color="$brass" testID="beforehand-finding">
             {words}
           </Body>
         ))}
-        {(view.label?.ratedVoltage ?? view.label?.capacitor) ? null : (
+        {(view.label?.ratedVoltage ?? view.label?.capacitor ?? view.label?.maximumStatic) ? null : (
           <Soft>With the model’s label these are compared with its ratings.</Soft>
         )}
       </Card>
-      <Body>Suction valve first, then liquid.</Body>
       <Caution>{safetyWords.startUp}</Caution>
       <Gate
         unit={unit}
@@ -219,25 +223,32 @@ function RestVerdict({ checks, enough }: { checks: readonly PlausibilityCheck[];
 const pickRest = (values: ReadingValues): ReadingValues =>
   Object.fromEntries(restFields.flatMap(({ name }) => (values[name] ? [[name, values[name]]] : [])))
 
-/** Voltage and capacitor against the plate, before anything runs. */
-function electricalFindings({ view }: UnitHandle, values: ReadingValues): string[] {
+/** Static pressure, voltage and capacitor against the label, before anything is charged. */
+function beforehandFindings({ view }: UnitHandle, values: ReadingValues, system: UnitSystem): string[] {
   const { facts, label, elevationM, method } = view
-  const { voltage, capacitor } = values
+  const { staticPressure, voltage, capacitor } = values
   const judged = judgeCharge(
     { facts, ...(label ? { label } : {}), elevationM },
-    { mode: 'cooling', values: { ...(voltage ? { voltage } : {}), ...(capacitor ? { capacitor } : {}) } },
+    {
+      mode: 'cooling',
+      values: {
+        ...(staticPressure ? { staticPressure } : {}),
+        ...(voltage ? { voltage } : {}),
+        ...(capacitor ? { capacitor } : {}),
+      },
+    },
     [],
     method,
   )
   return judged.findings
-    .filter((f) => f.code === 'voltageOff' || f.code === 'capacitorOff')
-    .map((f) => findingWords(f, 'ip', method))
+    .filter((f) => f.code === 'staticOverLabel' || f.code === 'voltageOff' || f.code === 'capacitorOff')
+    .map((f) => findingWords(f, system, method))
 }
 
 function restChecks({ view }: UnitHandle, values: ReadingValues): PlausibilityCheck[] {
   const { facts, elevationM, method } = view
   const measured = measure({ facts, values, elevationM, profile: method })
-  return checkPlausibility(plausibleOf(measured, undefined, { facts, running: false }), {
+  return checkPlausibility(plausibleOf(measured, { facts, running: false }), {
     probesK: method.clampsAgreeK.si,
     restK: method.restAgreeK.si,
   })

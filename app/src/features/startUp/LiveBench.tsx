@@ -19,17 +19,19 @@ import { Banner } from '@/ui/Banner'
 import { Disclosure } from '@/ui/Disclosure'
 import { Body, Soft } from '@/ui/Words'
 import type { LiveAnswer } from '@/workers/live.worker'
-import { AdviceCard, mayStep, PlausibilityCard } from './AdviceCard'
+import { AdviceCard, likeliest, mayStep, PlausibilityCard } from './AdviceCard'
 import { AimCard } from './AimCard'
 import { readingSlots } from './instruments'
 import { Ladder } from './Ladder'
 import { LitChart } from './LitChart'
 import { LiveCard } from './LiveCard'
+import { LookCard } from './LookCard'
 import { ManifoldBanner } from './ManifoldBanner'
 import { MethodUsed } from './MethodUsed'
 import { Numbers } from './Numbers'
 import { readingBody } from './readingBody'
 import { StepCard } from './StepCard'
+import { StepDespite } from './StepDespite'
 import { SystemControls } from './SystemControls'
 import { TimeCharts } from './TimeCharts'
 import type { LiveCharts } from './useCharts'
@@ -62,7 +64,7 @@ export function LiveBench({
   const live = answer?.assessment
   const settled = live?.settling.state === 'settled' || live?.settling.state === 'hunting'
   const { instruments } = useLiveTerms(view, { choice, kit })
-  const body = live && readingBody(live, traceId, instruments, kit, system)
+  const body = live && readingBody(live, traceId, instruments, kit)
   const log = () => {
     if (!body) return
     const [first] = unit.append(body)
@@ -87,7 +89,7 @@ export function LiveBench({
   }
   return (
     <YStack gap="$4">
-      <LiveCard live={live} />
+      <LiveCard live={live} facts={view.facts} />
       {problem ? (
         <Banner metal="out" word="Not logged" testID="log-refused">
           {problem}
@@ -110,6 +112,19 @@ export function LiveBench({
           onRig={view.tuning.trace?.source === 'rig'}
         />
       ) : null}
+      <LookCard
+        unit={unit}
+        asked={live.separating?.symptom}
+        gates={live.gates.map((g) => g.code)}
+        causes={likeliest(live)}
+        live={live}
+      />
+      <StepDespite
+        unit={unit}
+        tuned={live}
+        reading={fresh ? body : undefined}
+        onRig={view.tuning.trace?.source === 'rig'}
+      />
       <AimCard judged={judged} tuning={view.tuning} />
       <YStack width="100%" maxWidth={420} alignSelf="center">
         <Ladder judged={judged} width={358} height={430} />

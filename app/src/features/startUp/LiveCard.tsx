@@ -1,6 +1,6 @@
 import { memo } from 'react'
-import { jumpWords, recordedWords, settlingText, settlingWords } from '@zetesis/contract'
-import { formatNumber, show, type LiveAssessment } from '@zetesis/core'
+import { jumpWords, lostWords, settlingText, settlingWords } from '@zetesis/contract'
+import { conclusionsLost, formatNumber, show, type LiveAssessment, type UnitFacts } from '@zetesis/core'
 import { XStack, YStack } from 'tamagui'
 import { useSettings } from '@/settings/settings'
 import { Banner } from '@/ui/Banner'
@@ -9,10 +9,15 @@ import { Figure, Soft } from '@/ui/Words'
 const metals = { settled: 'in', settling: 'none', hunting: 'tooClose', disturbed: 'tooClose' } as const
 
 /** Whether it has settled, and the numbers that she watches, big. */
-export const LiveCard = memo(function LiveCard({ live }: { live: LiveAssessment }) {
+export const LiveCard = memo(function LiveCard({ live, facts }: { live: LiveAssessment; facts: UnitFacts }) {
   const { system } = useSettings()
   const { settling, judged: j, jumps, silent } = live
   const { minutesLeft } = settling
+  const lost = conclusionsLost({
+    missing: silent,
+    ...(facts.metering ? { metering: facts.metering } : {}),
+    targetFixed: facts.superheatSource === 'typed',
+  })
   return (
     <YStack gap="$3" testID="live">
       <Banner
@@ -36,11 +41,7 @@ export const LiveCard = memo(function LiveCard({ live }: { live: LiveAssessment 
           {jumpWords(jump)}
         </Banner>
       ))}
-      {silent.length > 0 ? (
-        <Soft testID="silent">
-          {`Nothing from ${silent.map((c) => recordedWords[c].toLowerCase()).join(', ')}: what needs them falls away, the rest goes on.`}
-        </Soft>
-      ) : null}
+      {silent.length > 0 ? <Soft testID="silent">{lostWords(silent, lost)}</Soft> : null}
     </YStack>
   )
 })

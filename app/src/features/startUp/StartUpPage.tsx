@@ -44,15 +44,19 @@ import {
   type ReadingInput,
   type ReadingOutput,
 } from './form'
-import { AdviceCard, mayStep, PlausibilityCard, type Tuned } from './AdviceCard'
+import { AdviceCard, likeliest, mayStep, PlausibilityCard, type Tuned } from './AdviceCard'
 import { AimCard } from './AimCard'
 import { BeforeStart } from './BeforeStart'
 import { ComingOff } from './ComingOff'
 import { Ladder } from './Ladder'
 import { LiveBench } from './LiveBench'
+import { LookCard } from './LookCard'
 import { Numbers } from './Numbers'
+import { RecordedCharts } from './RecordedCharts'
+import { ReturnVisitCard } from './ReturnVisitCard'
 import { SourceCard, type ReadingSource } from './SourceCard'
 import { StepCard } from './StepCard'
+import { StepDespite } from './StepDespite'
 import { useCharts } from './useCharts'
 import { useLive } from './useLive'
 import { instrumentsFor, readingSlots } from './instruments'
@@ -89,11 +93,15 @@ function StartUp({ unit }: { unit: UnitHandle }) {
   const from = view.sealed ? null : (
     <SourceCard unit={unit} source={source} onSource={pick} fixed={session !== undefined} choice={choice} kit={kit} />
   )
+  const outdoorK = answer?.assessment?.judged.outdoorK ?? view.reading?.judged.outdoorK
+  const { outdoorFloorK, outdoorCeilingK } = view.method
+  const outside = outdoorK !== undefined && (outdoorK < outdoorFloorK.si || outdoorK > outdoorCeilingK.si)
   if (view.startedMs === undefined && !view.sealed)
     return (
       <YStack gap="$4">
         <BeforeStart unit={unit} live={answer?.assessment} />
         {from}
+        <ReturnVisitCard unit={unit} outdoorK={outdoorK} urged={outside} />
       </YStack>
     )
   return (
@@ -112,6 +120,7 @@ function StartUp({ unit }: { unit: UnitHandle }) {
         <ReadingBench unit={unit} kit={kit} choice={choice} choose={choose} />
       )}
       {from}
+      <ReturnVisitCard unit={unit} outdoorK={outdoorK} urged={outside} />
       {view.sealed ? null : (
         <ComingOff unit={unit} live={session && answer?.assessment} onRig={session !== undefined} />
       )}
@@ -232,6 +241,17 @@ function ReadingBench({
           {tuned?.advice && mayStep(tuned) && !view.sealed ? (
             <StepCard unit={unit} advice={tuned.advice} reading={undefined} onRig={false} />
           ) : null}
+          {tuned && !typing && !view.sealed ? (
+            <>
+              <LookCard
+                unit={unit}
+                asked={tuned.separating?.symptom}
+                gates={tuned.gates.map((g) => g.code)}
+                causes={likeliest(tuned)}
+              />
+              <StepDespite unit={unit} tuned={tuned} reading={undefined} onRig={false} />
+            </>
+          ) : null}
           <Findings judged={shown.judged} />
           {typing ? null : <AimCard judged={shown.judged} tuning={view.tuning} />}
           <LitChart judged={shown.judged} label={view.label} />
@@ -240,6 +260,7 @@ function ReadingBench({
           <MethodUsed judged={shown.judged} name={view.profile.name} />
         </>
       ) : null}
+      {typing ? null : <RecordedCharts unit={unit} />}
     </YStack>
   )
 }
@@ -307,7 +328,7 @@ function useTuned({ view }: UnitHandle, shown: ReturnType<typeof useShown>): Tun
   return useMemo(() => {
     if (!shown || !facts.metering) return undefined
     const { judged, settled } = shown
-    const plausible = plausibleOf(judged, undefined, { facts, running: true })
+    const plausible = plausibleOf(judged, { facts, running: true })
     const margins = {
       probesK: judged.method.clampsAgreeK.si,
       liquidUnderOutdoorK: judged.method.liquidUnderOutdoorK.si,
@@ -315,15 +336,11 @@ function useTuned({ view }: UnitHandle, shown: ReturnType<typeof useShown>): Tun
     }
     const checks = checkPlausibility(plausible, margins)
     const swap = suggestSwap(plausible, margins)
-    const { airflowKnownGood, condenserClean, restOverAmbientK, totalChargeKg } = tuning
+    const { beside, totalChargeKg } = tuning
     const found = tuneReading(
       { judged, metering: facts.metering, settling: { state: settled ? 'settled' : 'settling' }, checks },
       {
-        beside: {
-          airflowKnownGood,
-          condenserClean,
-          ...(restOverAmbientK === undefined ? {} : { restOverAmbientK }),
-        },
+        beside,
         ...(label ? { label } : {}),
         steps: learntSteps(tuning.steps),
         ...(totalChargeKg === undefined ? {} : { totalChargeKg }),

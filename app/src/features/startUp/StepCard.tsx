@@ -1,4 +1,14 @@
-import { fromSi, preferredUnit, showText, toSi, type EntryBody, type StepAdvice } from '@zetesis/core'
+import {
+  fromSi,
+  preferredUnit,
+  showText,
+  toSi,
+  type ChargeGateCode,
+  type EntryBody,
+  type StepAdvice,
+  type Weighed,
+} from '@zetesis/core'
+import { scrollTop } from '@/features/frame/scrollTop'
 import { chosenFor, slotFor, useInstrumentChoice } from '@/features/kit/choice'
 import { fitting, weighedBody, type How } from '@/features/weighIn/weighing'
 import { useEntryForm } from '@/features/unit/useEntryForm'
@@ -8,25 +18,40 @@ import { useSettings } from '@/settings/settings'
 import { useBook } from '@/sync/useBook'
 import { useCylinders } from '@/sync/useCylinders'
 import { Card } from '@/ui/Card'
+import { Choice } from '@/ui/Choice'
 import { PickOne } from '@/ui/PickOne'
 import { Press } from '@/ui/Press'
 import { QuantityField, type QuantityText } from '@/ui/QuantityField'
+import { TextField } from '@/ui/TextField'
 import { Body, Heading, Soft } from '@/ui/Words'
+
+const ways = [
+  { value: 'add', label: 'In' },
+  { value: 'remove', label: 'Out' },
+] as const
 
 interface Draft {
   cylinderId?: string
   amount: QuantityText
+  direction: Weighed['direction']
+  reason: string
 }
 
-/** A charge step: how much really went in (or came out), from which cylinder. The reading before it is logged with it. */
+/**
+ * A charge step: how much really went in (or came out), from which cylinder. The reading before it is logged with it. Against the advice it
+ * takes a reason, which stays on the record with what spoke against it.
+ */
 export function StepCard({
   unit,
   advice,
+  against,
   reading,
   onRig,
 }: {
   unit: UnitHandle
-  advice: StepAdvice
+  advice?: StepAdvice
+  /** made all the same, though these speak against it */
+  against?: readonly ChargeGateCode[]
   /** the settled reading that the step starts from, where it isn't in the log yet */
   reading: EntryBody | undefined
   /** the rig plays the system: what is logged goes into it */
@@ -34,9 +59,13 @@ export function StepCard({
 }) {
   const { system } = useSettings()
   const { refrigerant } = unit.view.facts
-  const direction = advice.action === 'remove' ? 'remove' : 'add'
-  const form = useEntryForm<Draft>(unit, 'step', { amount: { text: '' } })
+  const form = useEntryForm<Draft>(unit, against ? 'stepDespite' : 'step', {
+    amount: { text: '' },
+    direction: 'add',
+    reason: '',
+  })
   const { draft, problems, change } = form
+  const direction = against ? draft.direction : advice?.action === 'remove' ? 'remove' : 'add'
   const { cylinders } = useCylinders()
   const { book } = useBook()
   const [choice] = useInstrumentChoice(unit.user?.id)
@@ -49,10 +78,15 @@ export function StepCard({
   const stock = cylinders.find((c) => c.cylinder.id === draft.cylinderId)
   const wanted = fitting(cylinders, direction, refrigerant)
   const unitOfMass = preferredUnit('mass', system)
-  const advised = Number(fromSi('mass', advice.amountKg ?? 0, unitOfMass).toFixed(system === 'ip' ? 1 : 0))
+  const advised = Number(fromSi('mass', advice?.amountKg ?? 0, unitOfMass).toFixed(system === 'ip' ? 1 : 0))
   const log = () => {
+    const reason = draft.reason.trim()
+    if (against && reason.length < 3)
+      return void form.fail({ reason: 'Write why: it stays on the record with what speaks against it.' })
     const amount =
-      draft.amount.text.trim() === '' ? { value: advised, unit: unitOfMass } : form.quantity('amount', 'mass')
+      !against && draft.amount.text.trim() === ''
+        ? { value: advised, unit: unitOfMass }
+        : form.quantity('amount', 'mass')
     if (!amount) return
     const kg = toSi('mass', amount as never)
     if (!(kg > 0)) return void form.fail({ amount: 'Type how much it was, more than zero.' })
@@ -74,14 +108,28 @@ export function StepCard({
     const moved = Number(fromSi('mass', kg, unitOfMass).toFixed(system === 'ip' ? 2 : 0))
     const after = { ...before, value: Number((before.value + (direction === 'add' ? -moved : moved)).toFixed(2)) }
     const named = { vessel: stock?.cylinder, instrument: onRig ? undefined : chosenFor(slot, choice) }
-    const body = weighedBody(how, { before, after }, named)
+    const body = {
+      ...weighedBody(how, { before, after }, named),
+      ...(against ? { despite: { against, reason } } : {}),
+    }
     if (!form.log(reading ? [reading, body] : [body], 'amount')) return
     if (onRig) rigRunner.apply(unit.unitId, { kind: 'charge', kg: direction === 'add' ? kg : -kg })
     form.done({ cylinderId: draft.cylinderId })
+    // what counts now is the wait, and it stands first
+    scrollTop()
   }
   return (
-    <Card testID="step">
+    <Card testID={against ? 'step-despite' : 'step'}>
       <Heading>{direction === 'add' ? 'When it has gone in' : 'When it has come out'}</Heading>
+      {against ? (
+        <Choice
+          label="Which way"
+          options={ways}
+          value={draft.direction}
+          onChange={(v) => change({ direction: v ?? draft.direction })}
+          testID="step-way"
+        />
+      ) : null}
       <Body>
         {direction === 'add'
           ? 'Throttled into the suction side, as liquid, a little at a time; then wait until it settles.'
@@ -92,7 +140,7 @@ export function StepCard({
         options={wanted.map((c) => ({ value: c.cylinder.id, label: c.cylinder.name }))}
         value={draft.cylinderId}
         onChange={(cylinderId) => change({ cylinderId })}
-        testID="step-cylinder"
+        testID={against ? 'despite-cylinder' : 'step-cylinder'}
       />
       {stock && stock.netKg !== undefined ? (
         <Soft>{`${showText('mass', stock.netKg, system)} in it by the book.`}</Soft>
@@ -103,11 +151,21 @@ export function StepCard({
         value={draft.amount}
         onChange={(amount) => change({ amount })}
         problem={problems.amount}
-        hint={`Empty: ${advised} ${unitOfMass}, as advised.`}
-        testID="step-amount"
+        hint={against ? undefined : `Empty: ${advised} ${unitOfMass}, as advised.`}
+        testID={against ? 'despite-amount' : 'step-amount'}
       />
+      {against ? (
+        <TextField
+          label="Why, against what speaks against it"
+          value={draft.reason}
+          onChange={(reason) => change({ reason })}
+          problem={problems.reason}
+          long
+          testID="step-reason"
+        />
+      ) : null}
       {problems.all ? <Body color="$oxide">{problems.all}</Body> : null}
-      <Press testID="log-step" look="act" onPress={log}>
+      <Press testID={against ? 'log-step-despite' : 'log-step'} look={against ? 'stop' : 'act'} onPress={log}>
         {direction === 'add' ? 'It went in: log the step' : 'It came out: log the step'}
       </Press>
     </Card>

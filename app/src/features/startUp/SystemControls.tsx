@@ -29,6 +29,18 @@ const things: readonly {
     change: { kind: 'stage', share: 1 },
     says: { kind: 'disturbed', what: 'stage' },
   },
+  {
+    id: 'satisfied',
+    word: 'Thermostat satisfied',
+    change: { kind: 'run', on: false },
+    says: { kind: 'disturbed', what: 'room' },
+  },
+  {
+    id: 'calls-again',
+    word: 'It calls again',
+    change: { kind: 'run', on: true },
+    says: { kind: 'disturbed', what: 'room' },
+  },
   { id: 'swap-clamps', word: 'Swap the clamps', change: { kind: 'swapProbes', a: 'suctionLine', b: 'liquidLine' } },
   { id: 'manifold-menu', word: 'Manifold on R-22', change: { kind: 'manifold', refrigerant: 'R-22' } },
   { id: 'sun', word: 'Sun on the outdoor probe', change: { kind: 'place', channel: 'outdoor', placed: 'sun' } },

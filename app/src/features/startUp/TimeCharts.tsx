@@ -1,5 +1,14 @@
 import { recordedWords } from '@zetesis/contract'
-import { timeChart, type SystemChannel, type TimeMark, type TimeSeries, type Tone, type TuningRun } from '@zetesis/core'
+import {
+  timeChart,
+  type SystemChannel,
+  type SystemTrace,
+  type TimeMark,
+  type TimeSeries,
+  type Tone,
+  type TuningEvent,
+  type TuningRun,
+} from '@zetesis/core'
 import { memo, useMemo, useRef, useState } from 'react'
 import { PanResponder, View } from 'react-native'
 import { XStack, YStack } from 'tamagui'
@@ -33,6 +42,7 @@ const looks: Record<SystemChannel, { tone: Tone; dash?: readonly number[]; dimen
   amps: { tone: 'copper', dimension: 'current' },
   lowSaturation: { tone: 'low', dash: [2, 3], dimension: 'temperature' },
   highSaturation: { tone: 'high', dash: [2, 3], dimension: 'temperature' },
+  drierOut: { tone: 'high', dash: [6, 3], dimension: 'temperature' },
 }
 const titles: Partial<Record<TimeSeries['dimension'], string>> = {
   gaugePressure: 'Pressures',
@@ -49,6 +59,7 @@ const NARROWEST_S = 120
 export const TimeCharts = memo(function TimeCharts({
   answer,
   tuning,
+  trace = tuning.trace,
   channels,
   onChannels,
   span,
@@ -56,6 +67,8 @@ export const TimeCharts = memo(function TimeCharts({
 }: {
   answer: LiveAnswer
   tuning: TuningRun
+  /** the recording that is drawn; the last one unless said */
+  trace?: SystemTrace
   channels: readonly SystemChannel[]
   onChannels: (channels: readonly SystemChannel[]) => void
   span: ChartSpan
@@ -64,7 +77,7 @@ export const TimeCharts = memo(function TimeCharts({
   const { system } = useSettings()
   const [choosing, setChoosing] = useState(false)
   const { series, fromS, toS, endS } = answer
-  const marks = useMemo(() => marksOf(tuning), [tuning])
+  const marks = useMemo(() => marksOf(tuning, trace), [tuning, trace])
   const dimensions = [...new Set(channels.map((c) => looks[c].dimension))]
   const whole = toS - fromS
   const widen = (times: number) => {
@@ -181,12 +194,22 @@ function Fingers({
   return <View {...pan.panHandlers}>{children}</View>
 }
 
-/** Start, steps and disturbances on the recording's clock. */
-function marksOf({ trace, clock, steps, disturbedMs }: TuningRun): TimeMark[] {
+const eventLooks: Record<TuningEvent['what'], { readonly text: string; readonly tone: Tone }> = {
+  started: { text: 'start', tone: 'ink' },
+  stepIn: { text: 'in', tone: 'copper' },
+  stepOut: { text: 'out', tone: 'copper' },
+  reading: { text: 'read', tone: 'soft' },
+  disturbed: { text: 'upset', tone: 'close' },
+  exchanged: { text: 'probes', tone: 'close' },
+  lookedInto: { text: 'looked', tone: 'soft' },
+  cameOff: { text: 'off', tone: 'ink' },
+}
+
+/** Everything that happened, on the recording's clock. */
+function marksOf({ clock, events }: TuningRun, trace: SystemTrace | undefined): TimeMark[] {
   if (!trace) return []
-  const at = (ms: number) => (clock.runMs(ms) - clock.runMs(trace.begunMs)) / 1000
-  return [
-    ...steps.map((s) => ({ timeS: at(s.atMs), text: s.amountKg < 0 ? 'out' : 'in', tone: 'copper' as const })),
-    ...(disturbedMs === undefined ? [] : [{ timeS: at(disturbedMs), text: 'upset', tone: 'close' as const }]),
-  ].filter((m) => m.timeS >= 0)
+  const begun = clock.runMs(trace.begunMs)
+  return events
+    .map(({ what, atMs }) => ({ timeS: (clock.runMs(atMs) - begun) / 1000, ...eventLooks[what] }))
+    .filter((m) => m.timeS >= 0)
 }

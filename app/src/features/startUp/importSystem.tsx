@@ -1,11 +1,30 @@
-import { recordedWords, settlingText, settlingWords } from '@zetesis/contract'
-import { systemChannels, type EntryBody, type Instrument, type LiveTerms } from '@zetesis/core'
+import { lostWords, recordedWords, settlingText, settlingWords } from '@zetesis/contract'
+import {
+  conclusionsLost,
+  systemChannels,
+  type EntryBody,
+  type Instrument,
+  type LiveTerms,
+  type SystemChannel,
+} from '@zetesis/core'
 import { useMemo } from 'react'
 import { YStack } from 'tamagui'
 import type { ImportUse } from '@/features/recording/ImportCard'
 import { useSettings } from '@/settings/settings'
 import { Body, Soft } from '@/ui/Words'
 import { readingBody } from './readingBody'
+
+/** what the conclusions rest on; the others are extra */
+const neededChannels: readonly SystemChannel[] = [
+  'suctionPressure',
+  'liquidPressure',
+  'suctionLine',
+  'liquidLine',
+  'returnDryBulb',
+  'returnHumidity',
+  'supply',
+  'outdoor',
+]
 
 /** A logger's file of the running system: many channels, and the reading that it ends with. */
 export function useSystemImport(live: LiveTerms, kit: readonly Instrument[]): ImportUse {
@@ -18,7 +37,13 @@ export function useSystemImport(live: LiveTerms, kit: readonly Instrument[]): Im
       usable: ({ system: found }) => found !== undefined && Object.keys(found.values).length > 0,
       about: ({ system: found, mapping }) => {
         const twins = systemChannels.filter((c) => mapping.channels[c]?.twin)
-        const missing = systemChannels.slice(0, 4).filter((c) => !mapping.channels[c])
+        const missing = neededChannels.filter((c) => !mapping.channels[c])
+        const { metering, superheatSource } = live.facts
+        const lost = conclusionsLost({
+          missing,
+          ...(metering ? { metering } : {}),
+          targetFixed: superheatSource === 'typed',
+        })
         return (
           <YStack gap="$2" testID="system-file">
             {twins.map((c) => (
@@ -26,9 +51,7 @@ export function useSystemImport(live: LiveTerms, kit: readonly Instrument[]): Im
                 {`Two columns could be the ${recordedWords[c].toLowerCase()}: choose the right one under “How it is read”.`}
               </Body>
             ))}
-            {missing.length > 0 ? (
-              <Soft>{`Not in it: ${missing.map((c) => recordedWords[c].toLowerCase()).join(', ')}. What needs them falls away.`}</Soft>
-            ) : null}
+            {lost.length > 0 ? <Soft testID="file-lost">{lostWords(missing, lost)}</Soft> : null}
             {found ? (
               <Body>{`${settlingWords[found.settling.state]} at its end. ${settlingText(found.settling, system)}`}</Body>
             ) : null}

@@ -12,7 +12,7 @@ import type { Slot, SlotChoice } from '@/features/kit/choice'
 export const instrumentSlots = [
   { name: 'suctionGauge', label: '▽ Suction gauge', channels: ['suctionPressure'] },
   { name: 'liquidGauge', label: '△ Liquid gauge', channels: ['liquidPressure'] },
-  { name: 'lines', label: 'Line clamps', channels: ['suctionLine', 'liquidLine'] },
+  { name: 'lines', label: 'Line clamps', channels: ['suctionLine', 'liquidLine', 'discharge'] },
   { name: 'returnAir', label: 'Return air', channels: ['returnDryBulb', 'returnWetBulb', 'returnHumidity'] },
   { name: 'otherAir', label: 'Supply and outdoors', channels: ['supply', 'outdoor'] },
   { name: 'static', label: 'Static pressure', channels: ['staticPressure'] },

@@ -1,28 +1,23 @@
 import {
-  fromSi,
-  preferredUnit,
   type EntryBody,
   type Instrument,
   type InstrumentsUsed,
   type LiveAssessment,
   type ReadingChannel,
-  type UnitSystem,
 } from '@zetesis/core'
 
 /** A reading as the log takes it over from a recording: what it settled to, how it stood, and with what it was measured. */
 export function readingBody(
-  { values, settling, timeS, dischargeK }: LiveAssessment,
+  { values, settling, timeS }: LiveAssessment,
   traceId: string,
   used: InstrumentsUsed,
   kit: readonly Instrument[],
-  system: UnitSystem = 'ip',
 ): EntryBody {
   const instruments = Object.fromEntries(
     Object.entries(used).filter(([channel]) => values[channel as ReadingChannel] !== undefined),
   ) as InstrumentsUsed
   const ids = new Set(Object.values(instruments))
   const { state, periodS, amplitudeK } = settling
-  const unit = preferredUnit('temperature', system)
   return {
     kind: 'reading',
     mode: 'cooling',
@@ -35,9 +30,6 @@ export function readingBody(
       state,
       ...(periodS === undefined ? {} : { periodS }),
       ...(amplitudeK === undefined ? {} : { amplitudeK }),
-      ...(dischargeK === undefined
-        ? {}
-        : { discharge: { value: Number(fromSi('temperature', dischargeK, unit).toFixed(1)), unit } }),
     },
   }
 }

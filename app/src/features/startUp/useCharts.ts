@@ -11,14 +11,14 @@ export interface LiveCharts {
 }
 
 /** What the charts over time show, and what the worker is asked for because of it. */
-export function useCharts(): { charts: LiveCharts; asked: SeriesAsked } {
+export function useCharts(start: ChartSpan = { lastS: 1800, backS: 0 }): { charts: LiveCharts; asked: SeriesAsked } {
   const [channels, onChannels] = useState<readonly SystemChannel[]>([
     'suctionPressure',
     'liquidPressure',
     'suctionLine',
     'liquidLine',
   ])
-  const [span, onSpan] = useState<ChartSpan>({ lastS: 1800, backS: 0 })
+  const [span, onSpan] = useState<ChartSpan>(start)
   const asked = useMemo(() => ({ channels, ...span }), [channels, span])
   return { charts: { channels, onChannels, span, onSpan }, asked }
 }

@@ -71,11 +71,7 @@ function liveTerms(
     ...(disturbedMs !== undefined && disturbedMs > changedMs ? { disturbedAtS: inTrace(disturbedMs) } : {}),
     steps: learntSteps(tuning.steps),
     ...(tuning.totalChargeKg === undefined ? {} : { totalChargeKg: tuning.totalChargeKg }),
-    beside: {
-      airflowKnownGood: tuning.airflowKnownGood,
-      condenserClean: tuning.condenserClean,
-      ...(tuning.restOverAmbientK === undefined ? {} : { restOverAmbientK: tuning.restOverAmbientK }),
-    },
+    beside: tuning.beside,
     swaps: tuning.swaps,
   }
 }

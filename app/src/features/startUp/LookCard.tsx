@@ -1,0 +1,138 @@
+import { lookedIntoLine } from '@zetesis/contract'
+import type { ChargeGateCode, Dimension, EntryBody, FaultCause, LiveAssessment, Symptom } from '@zetesis/core'
+import { useState } from 'react'
+import { XStack } from 'tamagui'
+import { useEntryForm } from '@/features/unit/useEntryForm'
+import type { UnitHandle } from '@/features/unit/useUnit'
+import { rigRunner } from '@/instruments/rigRunner'
+import { useSettings } from '@/settings/settings'
+import { Card } from '@/ui/Card'
+import { Disclosure } from '@/ui/Disclosure'
+import { Press } from '@/ui/Press'
+import { QuantityField, type QuantityText } from '@/ui/QuantityField'
+import { quantityInput } from '@/ui/quantityInput'
+import { Body, Soft } from '@/ui/Words'
+
+const fields = [
+  { name: 'drierIn', label: 'Liquid line before the drier', dimension: 'temperature', answers: 'drierDrop' },
+  { name: 'drierOut', label: 'Liquid line after the drier', dimension: 'temperature', answers: 'drierDrop' },
+  { name: 'ratedAmps', label: 'Rated current, off the compressor’s plate', dimension: 'current', answers: 'amps' },
+  {
+    name: 'standingPressure',
+    label: 'Stopped and level: pressure',
+    dimension: 'gaugePressure',
+    answers: 'restPressure',
+  },
+  { name: 'standingAir', label: 'Air around the coils then', dimension: 'temperature', answers: 'restPressure' },
+] as const satisfies readonly { name: string; label: string; dimension: Dimension; answers: Symptom }[]
+type Name = (typeof fields)[number]['name']
+const blank: QuantityText = { text: '' }
+
+/** What the app asks to be looked at, answered: air and coils with a tap, further readings typed; the diagnosis follows at once. */
+export function LookCard({
+  unit,
+  asked,
+  gates,
+  causes,
+  live,
+}: {
+  unit: UnitHandle
+  /** the reading that would part the two likeliest causes */
+  asked?: Symptom
+  gates: readonly ChargeGateCode[]
+  /** the likeliest causes */
+  causes: readonly FaultCause[]
+  /** on the rig: what its probes say now */
+  live?: LiveAssessment
+}) {
+  const { system } = useSettings()
+  const { beside } = unit.view.tuning
+  const [opened, setOpened] = useState<boolean>()
+  const [all, setAll] = useState(false)
+  const asking = fields.filter((f) => f.answers === asked)
+  const open = opened ?? asking.length > 0
+  const shown = all || asking.length === 0 ? fields : asking
+  const form = useEntryForm<Record<Name, QuantityText>>(unit, 'lookedInto', {
+    drierIn: blank,
+    drierOut: blank,
+    ratedAmps: blank,
+    standingPressure: blank,
+    standingAir: blank,
+  })
+  const { draft, problems, change } = form
+  const say = (part: Partial<Extract<EntryBody, { kind: 'lookedInto' }>>) => form.log({ kind: 'lookedInto', ...part })
+  const log = () => {
+    const typed: Record<string, unknown> = {}
+    for (const { name, dimension } of fields) {
+      const parsed = quantityInput(dimension, system).safeParse(draft[name])
+      if (!parsed.success) return void form.fail({ [name]: parsed.error.issues[0]?.message })
+      if (parsed.data) typed[name] = parsed.data
+    }
+    if (say(typed)) form.done()
+  }
+  const fromProbes = () => {
+    const { liquidPressure, outdoor } = live?.values ?? {}
+    const text = (q: { value: number; unit: string } | undefined) => (q ? { text: `${q.value} ${q.unit}` } : blank)
+    change({ standingPressure: text(liquidPressure), standingAir: text(outdoor) })
+  }
+  const wantsAir = !beside.airflowKnownGood && (gates.includes('airflowNotKnownGood') || causes.includes('lowAirflow'))
+  const wantsCondenser = !beside.condenserClean && causes.includes('dirtyCondenser')
+  const last = unit.record.items.lookedInto.at(-1)?.entry
+  return (
+    <Card testID="look">
+      <Disclosure
+        title="Looked into"
+        summary={last ? lookedIntoLine(last) : 'airflow, condenser, drier, rated current, standing pressure'}
+        open={open}
+        onToggle={() => setOpened(!open)}
+        testID="look-open"
+      >
+        {last ? <Soft>{lookedIntoLine(last)}</Soft> : null}
+        {live && asked === 'drierDrop' ? (
+          <Press testID="fit-after-drier" onPress={() => rigRunner.apply(unit.unitId, { kind: 'fitAfterDrier' })}>
+            Put a clamp behind the drier
+          </Press>
+        ) : null}
+        {shown.map(({ name, label, dimension }) => (
+          <QuantityField
+            key={name}
+            label={label}
+            dimension={dimension}
+            value={draft[name]}
+            onChange={(value) => change({ [name]: value })}
+            problem={problems[name]}
+            testID={`look-${name}`}
+          />
+        ))}
+        {live && shown.some((f) => f.answers === 'restPressure') ? (
+          <Press look="quiet" testID="look-from-probes" onPress={fromProbes}>
+            Standing pressure and air from the probes
+          </Press>
+        ) : null}
+        {problems.all ? <Body color="$oxide">{problems.all}</Body> : null}
+        <Press testID="log-look" onPress={log}>
+          Log what you found
+        </Press>
+        {shown.length < fields.length ? (
+          <Press look="quiet" testID="look-more" onPress={() => setAll(true)}>
+            Other readings
+          </Press>
+        ) : null}
+      </Disclosure>
+      {wantsAir || wantsCondenser ? (
+        <XStack gap="$2" flexWrap="wrap">
+          {wantsAir ? (
+            <Press testID="air-good" onPress={() => void say({ airflowGood: true })}>
+              Filter, coil, airflow are good
+            </Press>
+          ) : null}
+          {wantsCondenser ? (
+            <Press testID="condenser-good" onPress={() => void say({ condenserClean: true })}>
+              Condenser is clean, fan free
+            </Press>
+          ) : null}
+        </XStack>
+      ) : null}
+    </Card>
+  )
+}

@@ -1,0 +1,12 @@
+/** What can speak against a charge step; `chargeGates` says each with its values. */
+export const chargeGateCodes = [
+  'contradiction',
+  'noTarget',
+  'outsideWindow',
+  'coilFreezing',
+  'notSettled',
+  'airflowNotKnownGood',
+  'otherCauseLeads',
+  'onlyOneCoil',
+] as const
+export type ChargeGateCode = (typeof chargeGateCodes)[number]
