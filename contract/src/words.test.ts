@@ -50,6 +50,7 @@ function isSentence(words: string): void {
 
 describe('a sentence for everything that core says', () => {
   const codes: Record<FindingCode, true> = {
+    impossible: true,
     pressureOutsideData: true,
     negativeSuperheat: true,
     negativeSubcooling: true,

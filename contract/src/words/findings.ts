@@ -39,6 +39,8 @@ const habitText = (key: HabitKey, habit: Habit, system: UnitSystem) =>
 
 function sentenceOf({ code, instrument = '' }: Finding, of: (key: HabitKey) => string): string {
   switch (code) {
+    case 'impossible':
+      return 'These readings can’t all be true together: no verdict on them until that is mended.'
     case 'pressureOutsideData':
       return 'A pressure lies outside the refrigerant’s data. Check the figure, its unit and the refrigerant.'
     case 'negativeSuperheat':

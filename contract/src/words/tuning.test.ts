@@ -8,6 +8,7 @@ import {
   type StepAdvice,
   type StepReason,
 } from '@zetesis/core'
+import { entryWords } from './entries'
 import {
   adviceHead,
   askWords,
@@ -16,9 +17,11 @@ import {
   checkWords,
   gateWords,
   jumpWords,
+  lostWords,
   manifoldWords,
   predictedText,
   rankedText,
+  separatingWords,
   settlingText,
   stepReasonWords,
   swapWords,
@@ -28,6 +31,12 @@ const sentence = (text: string) => {
   expect(text).toMatch(/^[A-Z0-9“].*\.$/)
   expect(text).not.toMatch(/undefined|NaN|\[object/)
 }
+const base = {
+  v: 1,
+  id: '00000000-0000-4000-8000-000000000001',
+  at: '2026-07-14T12:00:00.000Z',
+  writtenAt: '2026-07-14T12:00:00.000Z',
+} as const
 const settled: SettlingResult = { state: 'settled' }
 
 describe('words of tuning', () => {
@@ -90,6 +99,29 @@ describe('words of tuning', () => {
     sentence(swapWords('suctionLineK', 'returnWetBulbK'))
     sentence(jumpWords({ channel: 'supply', from: 287, to: 330, wrongUnit: true }))
     sentence(manifoldWords({ shownK: 300, expectedK: 280, probably: 'R-22' }, 'R-410A', 'ip'))
+  })
+  it('part two causes by one question, and name what falls away without a probe', () => {
+    expect(separatingWords(['restriction', 'starvedDevice'], 'drierDrop')).toMatch(
+      /^A restriction or a starving metering device\? .*before and after the drier/,
+    )
+    expect(lostWords(['suctionLine'], ['verdict', 'superheat'])).toBe(
+      'Nothing from suction line, so this falls away: the verdict and the next step, superheat. The rest goes on.',
+    )
+    expect(lostWords(['voltage'], [])).toMatch(/no conclusion needs it/)
+  })
+  it('tell what was looked into, what a visit needs, and a step against the advice', () => {
+    const degF = (value: number) => ({ value, unit: '°F' as const })
+    expect(entryWords({ ...base, kind: 'lookedInto', airflowGood: false, drierIn: degF(96), drierOut: degF(88) })).toBe(
+      'Looked into: not: filter, coil and airflow good · drier 96 °F in, 88 °F out',
+    )
+    expect(entryWords({ ...base, kind: 'returnVisit', reason: 'Cold.', outdoorLow: degF(65), by: '2026-09-01' })).toBe(
+      'Return visit: Cold. · outdoors from 65 °F · by 2026-09-01',
+    )
+    const mass = (value: number) => ({ value, unit: 'oz' as const })
+    const despite = { against: ['notSettled', 'onlyOneCoil'] as const, reason: 'The van leaves.' }
+    expect(
+      entryWords({ ...base, kind: 'weighed', direction: 'add', before: mass(20), after: mass(17), despite }),
+    ).toMatch(/against the advice \(not settled, only one coil short\): The van leaves\./)
   })
   it('tell how it settles', () => {
     sentence(settlingText(settled, 'ip'))

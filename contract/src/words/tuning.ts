@@ -101,11 +101,12 @@ const signed = (si: number, system: UnitSystem, symptom: Symptom) => {
 export const reasonText = ({ symptom, deviation }: Reason, system: UnitSystem) =>
   `${symptomWords[symptom]} ${signed(deviation, system, symptom)}`
 
+const percent = (p: number) => (p > 0.99 ? 'over 99 %' : `${formatNumber(100 * p, 0)} %`)
+
 /** “likely 87 %: superheat 17 °F high, subcooling 6 °F low”. */
 export function rankedText({ probability, reasons }: RankedCause, system: UnitSystem): string {
   const why = reasons.map((r) => reasonText(r, system)).join(', ')
-  const share = probability > 0.99 ? 'over 99 %' : `${formatNumber(100 * probability, 0)} %`
-  return `${share}${why ? `: ${why}` : ''}`
+  return `${percent(probability)}${why ? `: ${why}` : ''}`
 }
 
 const codeWords: Record<PlausibilityCode, string> = {
@@ -125,6 +126,8 @@ const codeWords: Record<PlausibilityCode, string> = {
   linesDisagreeAtRest: 'Standing, both lines should read the same',
   restPressureLow: 'Standing pressure is below saturation outdoors',
   restPressureHigh: 'Standing pressure is above saturation outdoors',
+  notRunning: 'It isn’t pumping: both sides are level',
+  highSideShut: 'Both gauges read the suction side',
 }
 
 const causeWords: Record<PlausibilityCause, string> = {
@@ -143,6 +146,8 @@ const causeWords: Record<PlausibilityCause, string> = {
   wrongRefrigerant: 'another refrigerant than chosen',
   nonCondensable: 'air in the system',
   notRunning: 'the compressor not running',
+  thermostatSatisfied: 'the thermostat satisfied',
+  highSideShut: 'the high side’s hose shut and drawn down',
   reversed: 'the reversing valve or its wire the wrong way round',
   notYetLevel: 'not yet at one temperature',
   wetWick: 'the wet bulb’s wick dry or in draught',
@@ -246,7 +251,9 @@ export function gateWords(gate: ChargeGate, system: UnitSystem): string {
     case 'airflowNotKnownGood':
       return 'Filter, coil and airflow haven’t been seen to: they come before any charge.'
     case 'otherCauseLeads':
-      return `${causeOfFaultWords[gate.cause]} is as likely (${formatNumber(100 * gate.probability, 0)} %): settle that first.`
+      return gate.probability > 0.5
+        ? `${causeOfFaultWords[gate.cause]} is likelier (${percent(gate.probability)}): settle that first.`
+        : `${causeOfFaultWords[gate.cause]} is nearly as likely (${percent(gate.probability)}): settle that first.`
     case 'onlyOneCoil':
       return 'Only one coil says so: too little charge shows on both.'
   }

@@ -55,8 +55,9 @@ describe('tuning, as the log tells it', () => {
     expect(second!.before).toEqual(first!.after)
     expect(second!.predicted!.subcooling!.lowK).toBeLessThan(second!.predicted!.subcooling!.highK)
     expect(learntSteps(tuning.steps)).toHaveLength(2)
-    expect(tuning).toMatchObject({ airflowKnownGood: true, condenserClean: false })
+    expect(tuning.beside).toMatchObject({ airflowKnownGood: true, condenserClean: false })
     expect(tuning.trace).toMatchObject({ traceId, speed: 1 })
+    expect(tuning.events.map((e) => e.what)).toEqual(['started', 'reading', 'stepIn', 'reading', 'stepIn', 'reading'])
   })
   it('learns nothing from a reading that hadn’t settled, and nothing from a struck step', () => {
     const unsettled = view(opened, begun, [reading(-25, 103, 'settling'), ...tuned.slice(1)])

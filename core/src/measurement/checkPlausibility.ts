@@ -37,6 +37,8 @@ export type PlausibilityCode =
   | 'linesDisagreeAtRest'
   | 'restPressureLow'
   | 'restPressureHigh'
+  | 'notRunning'
+  | 'highSideShut'
 
 export type PlausibilityCause =
   | 'probeLost'
@@ -54,6 +56,8 @@ export type PlausibilityCause =
   | 'wrongRefrigerant'
   | 'nonCondensable'
   | 'notRunning'
+  | 'thermostatSatisfied'
+  | 'highSideShut'
   | 'reversed'
   | 'notYetLevel'
   | 'wetWick'
@@ -99,6 +103,11 @@ const temperatures: readonly PlausibilityChannel[] = [
 const COLDEST_K = 228
 const HOTTEST_K = 423
 const HIGHEST_PA = 5.5e6
+/** no compressor in cooling runs at so little between its sides; what lies well below the air outdoors is being pumped */
+const LEVEL_RATIO = 1.2
+const WELL_BELOW_K = 12
+/** with air in it a standing system lies above the air outdoors by this at most */
+const STANDING_K = 8
 
 /**
  * What can't be true together, running in cooling (or standing): each failed check with the channels it is about and its probable causes,
@@ -154,6 +163,17 @@ function inCooling(r: PlausibleReading, m: Required<PlausibilityMargins>): Plaus
   const checks: PlausibilityCheck[] = []
   const say = (code: PlausibilityCode, channels: PlausibilityChannel[], causes: PlausibilityCause[]) =>
     checks.push({ code, channels, causes })
+  const level = levelled(r, evaporatingK)
+  if (level) {
+    say(
+      level,
+      ['suctionPressurePa', 'liquidPressurePa'],
+      level === 'notRunning'
+        ? ['thermostatSatisfied', 'notRunning', 'highSideShut']
+        : ['highSideShut', 'hosesSwapped', 'notRunning'],
+    )
+    return checks
+  }
   if (above(r.supplyK, r.returnK, m.probesK) && above(r.suctionLineK, r.returnK, 10)) {
     say('heatsInsteadOfCooling', ['supplyK', 'returnK', 'suctionLineK'], ['reversed', 'airProbesSwapped'])
     return checks
@@ -214,6 +234,20 @@ function inCooling(r: PlausibleReading, m: Required<PlausibilityMargins>): Plaus
   if (above(r.suctionLineK, r.returnK, m.suctionOverReturnK))
     say('suctionLineOverReturn', ['suctionLineK', 'returnK'], ['clampsSwapped', 'clampInSun', 'clampLoose'])
   return checks
+}
+
+/**
+ * Both gauges read nearly the same: the compressor stands and the circuit has levelled out near the air around it, or it runs and the high
+ * side's hose is shut off and drawn down.
+ */
+function levelled(
+  { suctionPressurePa: low, liquidPressurePa: high, outdoorK }: PlausibleReading,
+  evaporatingK: number | undefined,
+): 'notRunning' | 'highSideShut' | undefined {
+  if (low === undefined || high === undefined || high > LEVEL_RATIO * low || low > LEVEL_RATIO * high) return undefined
+  if (evaporatingK === undefined || outdoorK === undefined) return 'notRunning'
+  if (evaporatingK < outdoorK - WELL_BELOW_K) return 'highSideShut'
+  return evaporatingK < outdoorK + STANDING_K ? 'notRunning' : undefined
 }
 
 /** Standing: both lines alike, and the pressure that of the liquid lying in it at the temperature around it. */

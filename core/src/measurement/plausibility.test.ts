@@ -51,6 +51,13 @@ describe('whether readings can be true together', () => {
     const found = checkPlausibility({ ...sound, ...change }).find((c) => c.code === code)
     expect(found?.causes[0]).toBe(cause)
   })
+  it('a level circuit isn’t pumping; a gauge drawn down reads the suction side', () => {
+    const level = { ...sound, suctionPressurePa: psig(255), liquidPressurePa: psig(262), suctionLineK: f(83) }
+    expect(codes(level)).toEqual(['notRunning'])
+    expect(causes(level)[0]).toBe('thermostatSatisfied')
+    const drawn = { ...sound, liquidPressurePa: sound.suctionPressurePa! * 1.02 }
+    expect(codes(drawn)).toEqual(['highSideShut'])
+  })
   it('recognises cooling that heats before anything else', () => {
     const heats = { ...sound, supplyK: f(98), returnK: f(70), suctionLineK: f(150) }
     expect(codes(heats)).toEqual(['heatsInsteadOfCooling'])

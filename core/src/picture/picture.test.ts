@@ -76,6 +76,22 @@ describe('temperature ladder', () => {
     expect(texts(draw('si'))).toEqual(expect.arrayContaining(['11.1', '35.6', '32.2', '°C']))
     expect(finite(draw('si'))).toBe(true)
   })
+  it('puts a hot discharge line over a break, and leaves the other rungs where they have room', () => {
+    const hot = { ...judged, dischargeK: (170 + 459.67) / 1.8 }
+    const scene = ladderScene({ judged: hot, system: 'ip', words, width: 358, height: 430 })!
+    expect(texts(scene)).toEqual(expect.arrayContaining(['170.0', 'discharge']))
+    const at = (text: string) => scene.shapes.flatMap((x) => (x.kind === 'text' && x.text === text ? [x.y] : []))[0]!
+    expect(at('condensing') - at('discharge')).toBeGreaterThan(33)
+    const mild = ladderScene({
+      judged: { ...judged, dischargeK: judged.condensingK! + 1 },
+      system: 'ip',
+      words,
+      width: 358,
+      height: 430,
+    })!
+    expect(texts(mild)).toContain('discharge')
+    expect(finite(scene) && finite(mild)).toBe(true)
+  })
   it('draws the target’s band on the gap that decides', () => {
     expect(draw('ip').shapes.filter((s) => s.kind === 'rect' && s.fill === 'inBand')).toHaveLength(1)
   })

@@ -1,7 +1,7 @@
 import { scaleLinear } from 'd3-scale'
 import { formatNumber } from '../quantity/format'
 import { fromSi, preferredUnit, type Dimension, type UnitSystem } from '../quantity/unit'
-import type { Scene, Shape, Tone } from './scene'
+import { spread, type Scene, type Shape, type Tone } from './scene'
 
 export interface TimeSeries {
   readonly name: string
@@ -110,7 +110,38 @@ export function timeChart({
         width: 2,
         ...(dash ? { dash } : {}),
       })
+  shapes.push(...endNames(series, (si) => y(inUnit(si)), { width, height }))
   return { width, height, shapes }
+}
+
+const NAME_GAP = 14
+/** Each line's name at its end, over the line, kept apart from the others. */
+function endNames(
+  series: readonly TimeSeries[],
+  y: (si: number) => number,
+  { width, height }: { width: number; height: number },
+): Shape[] {
+  const named = series.flatMap(({ name, tone, points }) => {
+    const last = [...points].reverse().find(([, si]) => si !== null)?.[1]
+    return typeof last === 'number' ? [{ name, tone, at: y(last) - 5 }] : []
+  })
+  const places = spread(
+    named.map((n) => n.at),
+    NAME_GAP,
+    PAD.top + 10,
+    height - PAD.bottom - 3,
+  )
+  return named.map(({ name, tone }, i) => ({
+    kind: 'text',
+    x: width - PAD.right - 2,
+    y: places[i]!,
+    text: name,
+    size: 12,
+    tone,
+    anchor: 'end',
+    face: 'word',
+    bold: true,
+  }))
 }
 
 /** Without the gaps in which nothing came. */

@@ -25,6 +25,7 @@ import { diagnose, separatingReading, type RankedCause } from './diagnose'
 import type { FaultCause, Symptom } from './faultSignatures'
 import { judgeCharge, type JudgedReading } from './judgeCharge'
 import type { Measured } from './measured'
+import { plausibilityMargins, plausibleOf } from './plausible'
 
 export interface LiveTerms {
   readonly facts: UnitFacts
@@ -122,12 +123,7 @@ export function assessLive(samples: readonly TraceSample[], terms: LiveTerms): L
     profile,
   )
   const plausible = plausibleOf(judged, terms)
-  const margins = {
-    probesK: judged.method.clampsAgreeK.si,
-    liquidUnderOutdoorK: judged.method.liquidUnderOutdoorK.si,
-    suctionOverReturnK: judged.method.suctionOverReturnK.si,
-    restK: judged.method.restAgreeK.si,
-  }
+  const margins = plausibilityMargins(judged.method)
   const checks = checkPlausibility(plausible, margins)
   const swap = checks.length > 0 ? suggestSwap(plausible, margins) : undefined
   const rest = { timeS: last.timeS, settling, values, judged, checks, jumps: jumpsOf(read), silent: silentOf(read) }
@@ -209,24 +205,6 @@ function manifoldOf(
       ? manifoldSetting({ refrigerant, pressurePa, shownK })
       : undefined
   return at(m.suctionPressurePa, lowSaturation) ?? at(m.liquidPressurePa, highSaturation)
-}
-
-/** A judged reading as the plausibility checks want it. */
-export function plausibleOf(m: Measured, { facts, running }: Pick<LiveTerms, 'facts' | 'running'>): PlausibleReading {
-  const all = {
-    refrigerant: facts.refrigerant,
-    suctionPressurePa: m.suctionPressurePa,
-    liquidPressurePa: m.liquidPressurePa,
-    suctionLineK: m.suctionLineK,
-    liquidLineK: m.liquidLineK,
-    dischargeK: m.dischargeK,
-    returnK: m.returnK,
-    returnWetBulbK: m.returnWetBulbK,
-    supplyK: m.supplyK,
-    outdoorK: m.outdoorK,
-  }
-  const known = Object.fromEntries(Object.entries(all).filter(([, v]) => v !== undefined)) as PlausibleReading
-  return { ...known, running }
 }
 
 const channelOf: { readonly [C in keyof PlausibleReading]?: SystemChannel } = {

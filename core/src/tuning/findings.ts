@@ -11,6 +11,7 @@ import type { Target } from './chargeTarget'
 import type { Measured } from './measured'
 
 export type FindingCode =
+  | 'impossible'
   | 'pressureOutsideData'
   | 'negativeSuperheat'
   | 'negativeSubcooling'
@@ -127,6 +128,9 @@ function makeFinding(
     ...(instrument ? { instrument } : {}),
   }
 }
+
+/** `checkPlausibility` says what can't be; here it only takes the verdict away. */
+export const impossibleFinding = makeFinding('impossible', 'stop', { habits: ['clampsAgreeK', 'suctionOverReturnK'] })
 
 type When = (
   applies: boolean | undefined,

@@ -3,6 +3,7 @@ import type { ChargedBy } from '../label/labelTarget'
 import { labelHabits, type ModelLabel } from '../label/modelLabel'
 import type { InstrumentsUsed, ReadingValues, UnitFacts } from '../log/entry'
 import { factHabits } from '../method/factHabits'
+import { checkPlausibility } from '../measurement/checkPlausibility'
 import type { Instrument } from '../measurement/instrument'
 import { judge, type ThreeWay, type VerdictThresholds } from '../measurement/judge'
 import type { HabitKey } from '../method/habits'
@@ -10,8 +11,9 @@ import { overlay, type MethodProfile } from '../method/profile'
 import { toSi } from '../quantity/unit'
 import { findTarget, type Target } from './chargeTarget'
 import { chargeUncertainty, settling, type ChargeUncertainty, type Settling } from './chargeUncertainty'
-import { findingsOf, instrumentFindings, type Finding } from './findings'
+import { findingsOf, impossibleFinding, instrumentFindings, type Finding } from './findings'
 import { measure, type Measured } from './measured'
+import { plausibilityMargins, plausibleOf } from './plausible'
 import { requiredLiquidLineK, requiredSuctionLineK } from './requiredLine'
 
 export interface ChargeUnit {
@@ -85,6 +87,7 @@ export function judgeCharge(
       ? chargeUncertainty({ target, measured, values, refrigerant: facts.refrigerant, used, kit })
       : undefined
   const findings = [
+    ...impossible(unit, measured, mode, method),
     ...findingsOf({ facts, label, measured, target, mode, profile: method }),
     ...instrumentFindings(named, uncertainty?.unknown.length ?? 0, { atMs, profile: method }),
   ]
@@ -106,6 +109,12 @@ export function judgeCharge(
     habits: habitsUsed(target, findings, decided.verdict),
     method,
   })
+}
+
+/** Readings that contradict each other settle nothing, whatever the deciding quantity says. */
+function impossible({ facts }: ChargeUnit, measured: Measured, mode: ChargeMode, method: MethodProfile): Finding[] {
+  const checks = checkPlausibility(plausibleOf(measured, { facts, running: true, mode }), plausibilityMargins(method))
+  return checks.length > 0 ? [impossibleFinding] : []
 }
 
 function decide(

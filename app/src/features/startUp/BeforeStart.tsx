@@ -3,6 +3,7 @@ import {
   checkPlausibility,
   judgeCharge,
   measure,
+  plausibilityMargins,
   plausibleOf,
   type EntryBody,
   type LiveAssessment,
@@ -248,8 +249,5 @@ function beforehandFindings({ view }: UnitHandle, values: ReadingValues, system:
 function restChecks({ view }: UnitHandle, values: ReadingValues): PlausibilityCheck[] {
   const { facts, elevationM, method } = view
   const measured = measure({ facts, values, elevationM, profile: method })
-  return checkPlausibility(plausibleOf(measured, { facts, running: false }), {
-    probesK: method.clampsAgreeK.si,
-    restK: method.restAgreeK.si,
-  })
+  return checkPlausibility(plausibleOf(measured, { facts, running: false }), plausibilityMargins(method))
 }

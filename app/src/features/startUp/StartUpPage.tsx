@@ -5,6 +5,7 @@ import {
   checkReading,
   judgeCharge,
   learntSteps,
+  plausibilityMargins,
   plausibleOf,
   readingWorkings,
   showText,
@@ -329,11 +330,7 @@ function useTuned({ view }: UnitHandle, shown: ReturnType<typeof useShown>): Tun
     if (!shown || !facts.metering) return undefined
     const { judged, settled } = shown
     const plausible = plausibleOf(judged, { facts, running: true })
-    const margins = {
-      probesK: judged.method.clampsAgreeK.si,
-      liquidUnderOutdoorK: judged.method.liquidUnderOutdoorK.si,
-      suctionOverReturnK: judged.method.suctionOverReturnK.si,
-    }
+    const margins = plausibilityMargins(judged.method)
     const checks = checkPlausibility(plausible, margins)
     const swap = suggestSwap(plausible, margins)
     const { beside, totalChargeKg } = tuning

@@ -44,6 +44,18 @@ const looks: Record<SystemChannel, { tone: Tone; dash?: readonly number[]; dimen
   highSaturation: { tone: 'high', dash: [2, 3], dimension: 'temperature' },
   drierOut: { tone: 'high', dash: [6, 3], dimension: 'temperature' },
 }
+/** low and high side are told apart by a mark and a word, not by hue alone */
+const sides: { readonly [C in SystemChannel]?: string } = {
+  suctionPressure: '▽ ',
+  suctionLine: '▽ ',
+  lowSaturation: '▽ ',
+  liquidPressure: '△ ',
+  liquidLine: '△ ',
+  discharge: '△ ',
+  drierOut: '△ ',
+  highSaturation: '△ ',
+}
+const lineName = (c: SystemChannel) => `${sides[c] ?? ''}${recordedWords[c].toLowerCase()}`
 const titles: Partial<Record<TimeSeries['dimension'], string>> = {
   gaugePressure: 'Pressures',
   temperature: 'Temperatures',
@@ -95,7 +107,7 @@ export const TimeCharts = memo(function TimeCharts({
             ? dimensions.map((dimension) => {
                 const mine = channels.filter((c) => looks[c].dimension === dimension)
                 const scene = timeChart({
-                  series: mine.map((c) => ({ name: recordedWords[c], ...looks[c], points: series[c] ?? [] })),
+                  series: mine.map((c) => ({ name: lineName(c), ...looks[c], points: series[c] ?? [] })),
                   marks,
                   fromS,
                   toS,
@@ -105,7 +117,7 @@ export const TimeCharts = memo(function TimeCharts({
                 })
                 return (
                   <YStack key={dimension}>
-                    <Soft>{`${titles[dimension] ?? ''}: ${mine.map((c) => recordedWords[c].toLowerCase()).join(', ')}`}</Soft>
+                    <Soft>{titles[dimension] ?? 'Channels'}</Soft>
                     <SceneView
                       scene={scene}
                       label={`${titles[dimension] ?? 'Channels'} over time`}
@@ -118,16 +130,16 @@ export const TimeCharts = memo(function TimeCharts({
         </YStack>
       </Fingers>
       <XStack gap="$2" flexWrap="wrap">
-        <Press testID="chart-narrow" onPress={() => widen(0.5)}>
+        <Press grow testID="chart-narrow" onPress={() => widen(0.5)}>
           Closer
         </Press>
-        <Press testID="chart-wide" onPress={() => widen(2)}>
+        <Press grow testID="chart-wide" onPress={() => widen(2)}>
           Wider
         </Press>
-        <Press testID="chart-earlier" onPress={() => move(whole / 2)}>
+        <Press grow testID="chart-earlier" onPress={() => move(whole / 2)}>
           Earlier
         </Press>
-        <Press testID="chart-later" onPress={() => move(-whole / 2)}>
+        <Press grow testID="chart-later" onPress={() => move(-whole / 2)}>
           Later
         </Press>
       </XStack>

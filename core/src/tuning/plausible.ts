@@ -1,0 +1,35 @@
+import type { UnitFacts } from '../log/entry'
+import type { PlausibilityMargins, PlausibleReading } from '../measurement/checkPlausibility'
+import type { MethodProfile } from '../method/profile'
+import type { ChargeMode } from '../label/equipment'
+import type { Measured } from './measured'
+
+/** A measured reading as the plausibility checks want it: SI, pressures absolute, what isn't measured left out. */
+export function plausibleOf(
+  m: Measured,
+  { facts, running, mode }: { facts: UnitFacts; running: boolean; mode?: ChargeMode },
+): PlausibleReading {
+  const all = {
+    refrigerant: facts.refrigerant,
+    mode,
+    suctionPressurePa: m.suctionPressurePa,
+    liquidPressurePa: m.liquidPressurePa,
+    suctionLineK: m.suctionLineK,
+    liquidLineK: m.liquidLineK,
+    dischargeK: m.dischargeK,
+    returnK: m.returnK,
+    returnWetBulbK: m.returnWetBulbK,
+    supplyK: m.supplyK,
+    outdoorK: m.outdoorK,
+  }
+  const known = Object.fromEntries(Object.entries(all).filter(([, v]) => v !== undefined)) as PlausibleReading
+  return { ...known, running }
+}
+
+/** What the method lets two readings be apart before they contradict each other. */
+export const plausibilityMargins = (method: MethodProfile): PlausibilityMargins => ({
+  probesK: method.clampsAgreeK.si,
+  liquidUnderOutdoorK: method.liquidUnderOutdoorK.si,
+  suctionOverReturnK: method.suctionOverReturnK.si,
+  restK: method.restAgreeK.si,
+})
