@@ -1,5 +1,6 @@
 import { Problem } from '@zetesis/contract'
 import type { z } from 'zod'
+import { clock } from './clock'
 
 /** The server answered, and the answer is no: `problem.detail` is a sentence for the person. */
 export class ApiError extends Error {
@@ -18,6 +19,7 @@ interface Call<T> {
 }
 
 export async function call<T>(path: string, { method = 'GET', body, answer }: Call<T>): Promise<T> {
+  const sentMs = Date.now()
   const response = await fetch(`/api${path}`, {
     method,
     headers: { 'content-type': 'application/json', accept: 'application/json' },
@@ -25,6 +27,7 @@ export async function call<T>(path: string, { method = 'GET', body, answer }: Ca
   }).catch(() => {
     throw new NoAnswer('The server doesn’t answer. What you typed is kept; it is sent as soon as it answers.')
   })
+  clock.heard(Date.parse(response.headers.get('date') ?? ''), sentMs, Date.now())
   const text = await response.text()
   const parsed: unknown = text === '' ? undefined : safeJson(text)
   if (response.ok) return answer.parse(parsed)

@@ -12,13 +12,15 @@ import {
 import { useQuery } from '@tanstack/react-query'
 import { useCallback, useMemo } from 'react'
 import { bookKey, fetchBook, outbox } from './client'
+import { clock } from './clock'
 import { BOOK } from './outboxStore'
 import { useOutboxItems } from './useOutbox'
 import { useSession } from './useSession'
 
 export function makeBookEntry(body: BookEntryBody): BookEntry {
-  const at = new Date().toISOString()
-  return { v: 1, id: crypto.randomUUID(), at, writtenAt: at, ...body } as BookEntry
+  const at = new Date(clock.now()).toISOString()
+  const writtenAt = new Date().toISOString()
+  return { v: 1, id: crypto.randomUUID(), at, writtenAt, ...body } as BookEntry
 }
 
 /** The method that the company judges by, where no unit says otherwise. */
@@ -43,7 +45,7 @@ export function useBook() {
   const append = useCallback(
     (body: BookEntryBody): BookProblem[] => {
       const entry = makeBookEntry(body)
-      const problems = checkBookEntry(entry, { nowMs: Date.now() })
+      const problems = checkBookEntry(entry, { nowMs: clock.now() })
       if (problems.length === 0 && user) void outbox.add(BOOK, { id: user.id, name: user.name }, [entry])
       return problems
     },

@@ -3,6 +3,7 @@ import type { Job, UnitRow } from '@zetesis/contract'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { fetchJobs, fetchUnits, logKey, queryClient } from './client'
+import { clock } from './clock'
 import { BOOK, type OutboxItem } from './outboxStore'
 import { useOutboxItems } from './useOutbox'
 import { withPending } from './useUnitLog'
@@ -34,7 +35,7 @@ function overlay(rows: readonly UnitRow[], items: readonly OutboxItem[], jobs: r
       id: unitId,
       jobId,
       lastSeq: row?.lastSeq ?? 0,
-      summary: summarise(record, { nowMs: Date.now(), jobElevationM }),
+      summary: summarise(record, { nowMs: clock.now(), jobElevationM }),
     }
   }
   const known = rows.map((row) => (changed.has(row.id) ? (local(row.id, row) ?? row) : row))

@@ -215,7 +215,7 @@ export function returnVisitLine({
       : outdoorLow
         ? `outdoors from ${showTyped(outdoorLow)}`
         : outdoorHigh && `outdoors up to ${showTyped(outdoorHigh)}`
-  return [reason, window, by && `by ${by}`].filter(Boolean).join(' · ')
+  return [reason.replace(/\.$/, ''), window, by && `by ${by}`].filter(Boolean).join(' · ')
 }
 
 /** How the gauges came off, in a line. */

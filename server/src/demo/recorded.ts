@@ -17,6 +17,13 @@ export interface DemoTrace {
   readonly chunks: readonly { readonly count: number; readonly bytes: Uint8Array }[]
 }
 
+/** A recording as it is stored. */
+export const chunksOf = (samples: readonly TraceSample[]): DemoTrace['chunks'] =>
+  Array.from({ length: Math.ceil(samples.length / CHUNK_SAMPLES) }, (_, i) => {
+    const part = samples.slice(i * CHUNK_SAMPLES, (i + 1) * CHUNK_SAMPLES)
+    return { count: part.length, bytes: encodeChunk(part) }
+  })
+
 /** An evacuation that a gauge recorded on the rig: pump on, valved off after so many minutes, held, judged. */
 export function recordDecay(
   unit: Pick<ReturnType<typeof story>, 'tell' | 'told'> & { traces: DemoTrace[] },
@@ -42,10 +49,7 @@ export function recordDecay(
   rig.apply({ kind: 'valve', open: false })
   read(holdMin * 60)
   const traceId = demoId(`trace ${tag}`)
-  const chunks = Array.from({ length: Math.ceil(samples.length / CHUNK_SAMPLES) }, (_, i) => {
-    const part = samples.slice(i * CHUNK_SAMPLES, (i + 1) * CHUNK_SAMPLES)
-    return { count: part.length, bytes: encodeChunk(part) }
-  })
+  const chunks = chunksOf(samples)
   unit.traces.push({ traceId, chunks })
 
   const { limitPa, holdS } = { limitPa: customaryProfile.decayLimitNewPa.si, holdS: customaryProfile.decayHoldS.si }

@@ -1,9 +1,11 @@
 import { toSi, type Quantity, type SignatureStrokes, type UnitFacts } from '@zetesis/core'
+import type { SystemRigName } from '@zetesis/rig'
 import { weighedWith } from './cylinders'
 import { demoId } from './ids'
 import { demoModelId, demoModels, demoModelVersion, readWith, type DemoModel } from './library'
 import { recordDecay, type DemoTrace } from './recorded'
-import { coolingReading, dF, feet, nitrogenTest, oz, standingReading, story, type Told } from './story'
+import { recordSystem } from './recordedSystem'
+import { coolingReading, degF, dF, feet, nitrogenTest, oz, standingReading, story, type Told } from './story'
 
 export const demoCompany = { id: demoId('company'), name: 'Tern & Alder Mechanical' }
 export const demoUsers = [
@@ -308,6 +310,24 @@ export function demoWorld(now: Date): DemoUnit[] {
   })
   l2.tell(100, readWith('analog', analogReading, now))
 
+  // two start-ups that a logger recorded: a valve that starves its coil, and line clamps hung the wrong way round
+  const recorded = (tag: string, place: string, rig: SystemRigName, seed: number, startedAgo: number) => {
+    const facts: UnitFacts = {
+      ...valve,
+      place,
+      model: 'Ostrel 30-V',
+      refrigerant: 'R-410A',
+      labelCharge: oz(96),
+      targetSubcooling: dF(10),
+      ...line(15),
+    }
+    const unit = begin(tag, lowmoor, facts)
+    goodDecay(unit, startedAgo + 60)
+    recordSystem(unit, { tag, rig, seed, facts, elevationM: lowmoorM, startedAgo, runMin: 22 })
+  }
+  recorded('L-03', 'Reading room, west wall', 'starved', 5, 90)
+  recorded('L-04', 'Caretaker’s flat', 'swappedClamps', 9, 60)
+
   const o1 = begin('O-01', orchard, {
     ...valve,
     mode: 'heatPump',
@@ -322,10 +342,13 @@ export function demoWorld(now: Date): DemoUnit[] {
   const kilos = (value: number) => ({ value, unit: 'kg' }) as const
   o1.tell(180, weighedWith('C-09', now, { direction: 'add', before: kilos(9.86), after: kilos(9.69) }))
   o1.tell(170, { kind: 'started' })
+  const inAFortnight = new Date(now.getTime() + 14 * 24 * 3600_000).toISOString().slice(0, 10)
   o1.tell(150, {
-    kind: 'gatePassed',
-    stage: 'startUp',
-    reason: '41 °F outside: weighed in only. Fine reading on a return visit from 65 °F.',
+    kind: 'returnVisit',
+    reason: '41 °F outside: weighed in only.',
+    outdoorLow: degF(65),
+    outdoorHigh: degF(100),
+    by: inAFortnight,
   })
 
   const o2 = begin('O-02', orchard, {

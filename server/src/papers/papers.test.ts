@@ -100,9 +100,15 @@ describe('what the papers say', () => {
     )
   })
   it('says what was passed with a reason', () => {
+    const { view, record } = opened('K-04')
+    expect(remarkLines(view, record, 'ip')[0]).toBe(
+      'Weigh in was passed by Mara Quill: Cylinder empty; rest of the charge comes with the next van.',
+    )
+  })
+  it('says what is provisional, and what the return visit needs', () => {
     const { view, record } = opened('O-01')
     expect(remarkLines(view, record, 'ip')[0]).toBe(
-      'Start up was passed by Mara Quill: 41 °F outside: weighed in only. Fine reading on a return visit from 65 °F.',
+      'Provisional: somebody comes back. 41 °F outside: weighed in only · outdoors 65 °F to 100 °F · by 2026-07-28',
     )
   })
   it('counts time as people do', () => {
@@ -117,7 +123,7 @@ describe('what the papers say', () => {
 })
 
 describe('the PDF', () => {
-  it.each(['K-01', 'K-03', 'K-08', 'L-01', 'L-02', 'O-01'])(
+  it.each(['K-01', 'K-03', 'K-08', 'L-01', 'L-02', 'L-03', 'O-01'])(
     '%s is one page, and one for what the verdict rests on',
     async (tag) => {
       const pdf = (await papersPdf(fileOf(tag), 'ip')).toString('latin1')

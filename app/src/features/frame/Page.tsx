@@ -7,6 +7,7 @@ import type { ReactNode } from 'react'
 import { Button, ScrollView, Text, useMedia, XStack, YStack } from 'tamagui'
 import { setSettings, useSettings } from '@/settings/settings'
 import { useDark, usePalette } from '@/settings/useDark'
+import { ClockNote } from './ClockNote'
 import { WaitBar } from './WaitBar'
 
 export interface PageProps {
@@ -48,6 +49,7 @@ export function Page({ children, back, head, left, right }: PageProps) {
               </XStack>
               <Switches first={!back} />
             </XStack>
+            <ClockNote />
             {children}
           </YStack>
         </ScrollView>

@@ -1,5 +1,6 @@
 import { entryProblemWords, logRefusalWords, unreadWords, type LogRead } from '@zetesis/contract'
-import { formatNumber, type EntryBody, type TraceChannel } from '@zetesis/core'
+import { CLOCK_SLACK_MS, formatNumber, type EntryBody, type TraceChannel } from '@zetesis/core'
+import { format } from 'date-fns/format'
 import { useState, type ReactNode } from 'react'
 import { XStack, YStack } from 'tamagui'
 import { readClock } from '@/features/unit/TimeField'
@@ -7,6 +8,7 @@ import type { UnitHandle } from '@/features/unit/useUnit'
 import { record } from '@/instruments/record'
 import { fileSource } from '@/instruments/source'
 import { useSettings } from '@/settings/settings'
+import { clock } from '@/sync/clock'
 import { Banner } from '@/ui/Banner'
 import { Press } from '@/ui/Press'
 import { TextField } from '@/ui/TextField'
@@ -68,12 +70,12 @@ function Preview({ unit, use, name, preview, file }: PreviewProps) {
   const [problem, setProblem] = useState<string>()
   const { mapping, read, spanS, count } = preview
   const usable = mapping.channels[use.channels[0]] !== undefined && count >= 3 && use.usable(preview)
-  /** the file's own date, the time typed, or as if its last row were of now */
+  /** the time typed, the file's own date, or as if its last row were of now */
   const startOf = (): number | undefined => {
-    if (read.startMs !== undefined) return read.startMs
-    if (began.trim() === '') return Date.now() - spanS * 1000
-    return readClock(began, new Date())?.getTime()
+    if (began.trim() !== '') return readClock(began, new Date(clock.now()))?.getTime()
+    return read.startMs ?? clock.now() - spanS * 1000
   }
+  const clockOff = read.startMs === undefined ? undefined : fileClock(read.startMs, spanS, unit.view.startedMs)
   const takeIn = async () => {
     const startMs = startOf()
     if (startMs === undefined) return setProblem('Type when it began as 14:05, or leave it empty.')
@@ -110,15 +112,18 @@ function Preview({ unit, use, name, preview, file }: PreviewProps) {
       <MappingForm mapping={mapping} channels={use.channels} onChange={(next) => file.map(next)} />
       <Unread read={read} />
       {use.about(preview, file)}
-      {read.startMs === undefined ? (
-        <TextField
-          label="First row at"
-          value={began}
-          onChange={setBegan}
-          placeholder="so that it ends now"
-          testID="began"
-        />
+      {clockOff ? (
+        <Body color="$brass" testID="file-clock">
+          {clockOff}
+        </Body>
       ) : null}
+      <TextField
+        label="First row at"
+        value={began}
+        onChange={setBegan}
+        placeholder={read.startMs === undefined ? 'so that it ends now' : format(read.startMs, 'd MMM yyyy HH:mm:ss')}
+        testID="began"
+      />
       {problem ? <Body color="$oxide">{problem}</Body> : null}
       <XStack gap="$2" flexWrap="wrap">
         <Press testID="import-take" grow disabled={!usable} onPress={() => void takeIn()}>
@@ -130,6 +135,16 @@ function Preview({ unit, use, name, preview, file }: PreviewProps) {
       </XStack>
     </YStack>
   )
+}
+
+/** A logger whose clock was never set puts its readings where they can't have been taken. */
+function fileClock(startMs: number, spanS: number, startedMs: number | undefined): string | undefined {
+  const endMs = startMs + spanS * 1000
+  if (endMs > clock.now() + CLOCK_SLACK_MS)
+    return 'By its own clock this file ends in the future: the logger’s clock is off. Type when its first row was read.'
+  if (startedMs !== undefined && endMs < startedMs)
+    return 'By its own clock this file ended before the unit was started: if the logger’s clock is off, type when its first row was read.'
+  return undefined
 }
 
 const LISTED = 8

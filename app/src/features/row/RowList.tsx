@@ -1,5 +1,7 @@
 import { countdown, needWords, stageWords, waitWords, verdictWords } from '@zetesis/contract'
 import { summaryAt, type UnitSummary } from '@zetesis/core'
+import { format } from 'date-fns/format'
+import { parseISO } from 'date-fns/parseISO'
 import { useRouter } from 'expo-router'
 import { Button, Text, XStack, YStack } from 'tamagui'
 import { CopperBadge } from '@/charts/CopperBadge'
@@ -45,6 +47,8 @@ export function RowList({
     </YStack>
   )
 }
+
+const dayText = (date: string) => format(parseISO(date), 'd MMM')
 
 function UnitLine({
   unitId,
@@ -99,6 +103,9 @@ function UnitLine({
             <CopperBadge stages={summary.stages} />
             <Soft textAlign="left" numberOfLines={1}>
               {summary.sealed ? 'Sealed' : stageWords[summary.current]}
+              {summary.returnVisit
+                ? ` · come back${summary.returnVisit.by ? ` by ${dayText(summary.returnVisit.by)}` : ''}`
+                : ''}
               {summary.place && !compact ? ` · ${summary.place.split(',')[0]}` : ''}
             </Soft>
           </YStack>

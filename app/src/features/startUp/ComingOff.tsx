@@ -120,7 +120,7 @@ export function ComingOff({ unit, live, onRig }: { unit: UnitHandle; live?: Live
         )}
         <Body>3. Soap both cores, wait, look, blow dry, caps tight.</Body>
         {draft.bubblesAtMs === 0 ? (
-          <Press testID="soap-on" onPress={() => change({ bubblesAtMs: Date.now() })}>
+          <Press testID="soap-on" onPress={() => change({ bubblesAtMs: unit.now })}>
             Soap is on: start the wait
           </Press>
         ) : (

@@ -2,6 +2,7 @@ import { entryProblemWords } from '@zetesis/contract'
 import type { Dimension, EntryBody, Quantity } from '@zetesis/core'
 import { useState } from 'react'
 import { useSettings } from '@/settings/settings'
+import { clock } from '@/sync/clock'
 import type { QuantityText } from '@/ui/QuantityField'
 import { quantityInput } from '@/ui/quantityInput'
 import { clearDraft, readDraft, saveDraft } from '@/ui/useDraft'
@@ -30,7 +31,8 @@ export function useEntryForm<D extends object>(unit: UnitHandle, name: string, e
   /** when it happened: typed, or now; undefined where what was typed is no time */
   const time = (): Date | undefined => {
     const text = 'time' in draft ? String(draft.time).trim() : ''
-    return text === '' ? new Date() : readClock(text, new Date())
+    const now = new Date(clock.now())
+    return text === '' ? now : readClock(text, now)
   }
   return {
     draft,

@@ -11,11 +11,12 @@ import {
 import { useCallback, useMemo } from 'react'
 import { useNow } from '@/settings/useNow'
 import { outbox } from '@/sync/client'
+import { clock } from '@/sync/clock'
 import { useSession } from '@/sync/useSession'
 import { useUnitLog } from '@/sync/useUnitLog'
 import { useJobs } from '@/sync/useUnits'
 
-export function makeEntry(body: EntryBody, at = new Date()): Entry {
+export function makeEntry(body: EntryBody, at = new Date(clock.now())): Entry {
   return {
     v: ENTRY_VERSION,
     id: crypto.randomUUID(),
@@ -41,7 +42,7 @@ export function useUnit(unitId: string) {
       const entries = bodies.map(({ body, at }) => makeEntry(body, at))
       let soFar = record
       for (const entry of entries) {
-        const problems = checkEntry(soFar, entry, { nowMs: Date.now(), jobElevationM })
+        const problems = checkEntry(soFar, entry, { nowMs: clock.now(), jobElevationM })
         if (problems.length > 0) return problems
         if (user && entries.length > 1) soFar = fold(soFar, { seq: null, author: user, entry })
       }
@@ -52,7 +53,7 @@ export function useUnit(unitId: string) {
   )
   /** what would speak against an entry, without writing it */
   const check = useCallback(
-    (body: EntryBody) => checkEntry(record, makeEntry(body), { nowMs: Date.now(), jobElevationM }),
+    (body: EntryBody) => checkEntry(record, makeEntry(body), { nowMs: clock.now(), jobElevationM }),
     [record, jobElevationM],
   )
   const append = useCallback((body: EntryBody, at?: Date) => appendAll([{ body, at }]), [appendAll])
