@@ -83,9 +83,18 @@ if (which === 'all' || which === 'api') await jest('api', ['api'])
 if (which === 'all' || which === 'e2e')
   await nodeTests(
     'e2e',
-    ['journey', 'verdicts', 'vacuum', 'nitrogen', 'cylinders', 'library', 'tools', 'startUpLive', 'faults'].map(
-      (name) => `e2e/src/${name}.test.ts`,
-    ),
+    [
+      'journey',
+      'verdicts',
+      'vacuum',
+      'nitrogen',
+      'cylinders',
+      'library',
+      'tools',
+      'startUpLive',
+      'startUpCases',
+      'faults',
+    ].map((name) => `e2e/src/${name}.test.ts`),
   )
 
 rmSync(scratch, { recursive: true, force: true })

@@ -151,6 +151,8 @@ describe('start-up and tuning, live', () => {
     await lead.reads('ask-next', /before and after the drier/)
     assert.match(await lead.text('advice-head'), /No charge|Don’t/)
     assert.equal(await lead.page.$('[data-testid="log-step"]'), null)
+    await lead.press('fit-after-drier')
+    await lead.reads('cause-restriction', /over 99 %.*lost over the drier/)
     await off()
   })
 
@@ -217,7 +219,11 @@ describe('start-up and tuning, live', () => {
     await lead.reads('settle-with', /liquid pressure would settle it/)
     await lead.pickNamed('instrument-liquidGauge', 'Digital manifold')
     await lead.reads('verdict', /● In/)
+    await lead.press('rig-things')
+    await lead.press('satisfied')
+    await lead.reads('implausible', /isn’t pumping.*the thermostat satisfied/)
     await off()
+    await lead.see('time-charts')
   })
 
   it('says hunting with its period, a door, a probe in another unit; and charts what is chosen', async () => {
@@ -231,6 +237,7 @@ describe('start-up and tuning, live', () => {
     await lead.press('chart-narrow')
     await lead.press('rig-things')
     await lead.press('door')
+    await lead.reads('chart-current', /upset/)
     await sent()
     assert.equal((await entriesOfKind(lead, unit, 'disturbed')).length, 1)
     await lead.press('manifold-menu')

@@ -105,6 +105,7 @@ const againstWords: Record<ChargeGateCode, string> = {
   noTarget: 'no target',
   outsideWindow: 'outside the window',
   coilFreezing: 'a coil below freezing',
+  drierBlocked: 'a drier that restricts',
   notSettled: 'not settled',
   airflowNotKnownGood: 'airflow not seen to',
   otherCauseLeads: 'another cause as likely',

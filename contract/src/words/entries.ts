@@ -202,6 +202,15 @@ export function lookedIntoLine(entry: LookedInto): string {
     .join(' · ')
 }
 
+/** “9 Dec 2026”. */
+export const dayText = (date: string) =>
+  new Date(`${date}T00:00:00Z`).toLocaleDateString('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+    timeZone: 'UTC',
+  })
+
 /** What a return visit needs and why, in a line. */
 export function returnVisitLine({
   reason,
@@ -215,7 +224,7 @@ export function returnVisitLine({
       : outdoorLow
         ? `outdoors from ${showTyped(outdoorLow)}`
         : outdoorHigh && `outdoors up to ${showTyped(outdoorHigh)}`
-  return [reason.replace(/\.$/, ''), window, by && `by ${by}`].filter(Boolean).join(' · ')
+  return [reason.replace(/\.$/, ''), window, by && `by ${dayText(by)}`].filter(Boolean).join(' · ')
 }
 
 /** How the gauges came off, in a line. */

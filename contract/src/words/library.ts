@@ -93,6 +93,7 @@ export const habitWords: Record<HabitKey, string> = {
   hosesAgreePa: 'Hoses drawn down: gauges within',
   bubbleWaitS: 'Soap on a core: wait',
   stepLeastKg: 'Charge step at least',
+  drierDropK: 'Drier: lost over it at most',
   otherCauseShare: 'Another cause: this share of the charge’s likelihood bars a step',
   stepNoEffectShare: 'Charge step without effect: moved less than',
   restAgreeK: 'Standing: saturation off the air around it',

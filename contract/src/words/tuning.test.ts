@@ -51,6 +51,7 @@ describe('words of tuning', () => {
       { code: 'airflowNotKnownGood' },
       { code: 'otherCauseLeads', cause: 'air', probability: 0.6 },
       { code: 'onlyOneCoil' },
+      { code: 'drierBlocked', dropK: 4 },
     ]
     for (const gate of gates) sentence(gateWords(gate, 'ip'))
     expect(gateWords(gates[2]!, 'ip')).toMatch(/^53\.3 °F outdoors/)
@@ -115,7 +116,7 @@ describe('words of tuning', () => {
       'Looked into: not: filter, coil and airflow good · drier 96 °F in, 88 °F out',
     )
     expect(entryWords({ ...base, kind: 'returnVisit', reason: 'Cold.', outdoorLow: degF(65), by: '2026-09-01' })).toBe(
-      'Return visit: Cold · outdoors from 65 °F · by 2026-09-01',
+      'Return visit: Cold · outdoors from 65 °F · by 1 Sept 2026',
     )
     const mass = (value: number) => ({ value, unit: 'oz' as const })
     const despite = { against: ['notSettled', 'onlyOneCoil'] as const, reason: 'The van leaves.' }

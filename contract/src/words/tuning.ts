@@ -246,6 +246,8 @@ export function gateWords(gate: ChargeGate, system: UnitSystem): string {
         : `${showText('temperature', gate.outdoorK, system)} outdoors is outside the method’s window: leave the weighed charge, log it, and come back on a day that fits.`
     case 'coilFreezing':
       return 'The coil is below freezing: air first, never charge.'
+    case 'drierBlocked':
+      return `${showText('temperatureDifference', gate.dropK, system)} are lost over the drier: change it before any charge.`
     case 'notSettled':
       return 'It hasn’t settled: wait.'
     case 'airflowNotKnownGood':

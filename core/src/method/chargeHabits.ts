@@ -73,6 +73,14 @@ export const chargeHabits = {
     min: 10,
     max: 100,
   }),
+  drierDropK: spec(
+    'steps',
+    'temperatureDifference',
+    3,
+    '°F',
+    'liquid that loses more than 3 °F over its drier boils in it: change the drier before any charge',
+    { min: 0.5, max: 15 },
+  ),
   otherCauseShare: spec(
     'steps',
     'ratio',

@@ -190,6 +190,7 @@ export function tuneReading(
     checks,
     ranked,
     airflowKnownGood: terms.beside.airflowKnownGood ?? false,
+    ...(terms.beside.drierDropK === undefined ? {} : { drierDropK: terms.beside.drierDropK }),
     profile: method,
   })
   return { ranked, gates, ...(separating ? { separating } : {}), ...(advice ? { advice } : {}) }

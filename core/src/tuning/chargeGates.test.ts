@@ -47,12 +47,14 @@ describe('what speaks against a step', () => {
     [{ measured: { ...reading, outdoorK: undefined } }, 'outsideWindow'],
     [{ measured: { ...reading, outdoorK: 325 } }, 'outsideWindow'],
     [{ measured: { ...reading, evaporatingK: 270 } }, 'coilFreezing'],
+    [{ drierDropK: 4 }, 'drierBlocked'],
     [{ settling: { state: 'disturbed' } }, 'notSettled'],
     [{ airflowKnownGood: false }, 'airflowNotKnownGood'],
     [{ ranked: ranked(['undercharge', 0.5], ['restriction', 0.4]) }, 'otherCauseLeads'],
     [{ measured: { ...reading, superheatK: 1 } }, 'onlyOneCoil'],
     [{ metering: 'fixedOrifice', measured: { ...reading, subcoolingK: 9 } }, 'onlyOneCoil'],
   ])('%# %j', (part, code) => expect(codes(part)).toEqual([code]))
+  it('a drier that loses next to nothing bars nothing', () => expect(codes({ drierDropK: 0.5 })).toEqual([]))
   it('asks less of taking out: neither airflow nor a warm coil, but that it is an overcharge', () => {
     const out = { action: 'remove', airflowKnownGood: false, measured: { ...reading, evaporatingK: 270 } } as const
     expect(codes({ ...out, ranked: ranked(['overcharge', 0.9]) })).toEqual([])

@@ -14,6 +14,7 @@ export type ChargeGate =
   | { readonly code: 'noTarget' }
   | { readonly code: 'outsideWindow'; readonly outdoorK?: number }
   | { readonly code: 'coilFreezing' }
+  | { readonly code: 'drierBlocked'; readonly dropK: number }
   | { readonly code: 'notSettled'; readonly settling: SettlingResult }
   | { readonly code: 'airflowNotKnownGood' }
   | { readonly code: 'otherCauseLeads'; readonly cause: FaultCause; readonly probability: number }
@@ -28,6 +29,8 @@ export interface GateQuestion {
   readonly checks: readonly PlausibilityCheck[]
   readonly ranked: readonly RankedCause[]
   readonly airflowKnownGood: boolean
+  /** temperature lost over the drier, where it was measured */
+  readonly drierDropK?: number
   readonly profile: MethodProfile
 }
 
@@ -47,6 +50,9 @@ export function chargeGates(q: GateQuestion): ChargeGate[] {
   if (tooCold || tooHot) gates.push({ code: 'outsideWindow', outdoorK: m.outdoorK })
   if (m.evaporatingK !== undefined && m.evaporatingK < profile.freezeK.si && action === 'add')
     gates.push({ code: 'coilFreezing' })
+  // whatever else is wrong: liquid that cools over a drier boils in it
+  if (q.drierDropK !== undefined && q.drierDropK > profile.drierDropK.si)
+    gates.push({ code: 'drierBlocked', dropK: q.drierDropK })
   if (q.settling.state !== 'settled' && q.settling.state !== 'hunting')
     gates.push({ code: 'notSettled', settling: q.settling })
   if (action !== 'add' && action !== 'remove') return gates

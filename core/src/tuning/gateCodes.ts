@@ -4,6 +4,7 @@ export const chargeGateCodes = [
   'noTarget',
   'outsideWindow',
   'coilFreezing',
+  'drierBlocked',
   'notSettled',
   'airflowNotKnownGood',
   'otherCauseLeads',

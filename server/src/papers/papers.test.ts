@@ -108,7 +108,7 @@ describe('what the papers say', () => {
   it('says what is provisional, and what the return visit needs', () => {
     const { view, record } = opened('O-01')
     expect(remarkLines(view, record, 'ip')[0]).toBe(
-      'Provisional: somebody comes back. 41 °F outside: weighed in only · outdoors 65 °F to 100 °F · by 2026-07-28',
+      'Provisional: somebody comes back. 41 °F outside: weighed in only · outdoors 65 °F to 100 °F · by 28 Jul 2026',
     )
   })
   it('counts time as people do', () => {

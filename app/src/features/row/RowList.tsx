@@ -1,7 +1,5 @@
-import { countdown, needWords, stageWords, waitWords, verdictWords } from '@zetesis/contract'
+import { countdown, dayText, needWords, stageWords, waitWords, verdictWords } from '@zetesis/contract'
 import { summaryAt, type UnitSummary } from '@zetesis/core'
-import { format } from 'date-fns/format'
-import { parseISO } from 'date-fns/parseISO'
 import { useRouter } from 'expo-router'
 import { Button, Text, XStack, YStack } from 'tamagui'
 import { CopperBadge } from '@/charts/CopperBadge'
@@ -47,8 +45,6 @@ export function RowList({
     </YStack>
   )
 }
-
-const dayText = (date: string) => format(parseISO(date), 'd MMM')
 
 function UnitLine({
   unitId,

@@ -61,6 +61,7 @@ import { StepDespite } from './StepDespite'
 import { useCharts } from './useCharts'
 import { useLive } from './useLive'
 import { instrumentsFor, readingSlots } from './instruments'
+import { exchangeReading } from './exchangeReading'
 import { LitChart } from './LitChart'
 import { MethodUsed } from './MethodUsed'
 import { Findings, MethodLine, Verdict } from './Verdict'
@@ -184,6 +185,12 @@ function ReadingBench({
   const shown = useShown(unit, { preview, typing, choice, kit })
   const settle = view.waits.find((w) => w.kind === 'settle' && w.endsMs > now)
   const tuned = useTuned(unit, shown)
+  const mended = view.reading && tuned?.swap && exchangeReading(view.reading.item, tuned.swap)
+  const at = view.reading && new Date(view.reading.item.entry.at)
+  const exchange =
+    mended && !view.sealed
+      ? () => void unit.appendAll(mended.map((body) => ({ body, ...(at ? { at } : {}) })))
+      : undefined
   const note = typing
     ? 'As typed, not logged yet.'
     : shown?.settled
@@ -230,6 +237,7 @@ function ReadingBench({
       ) : null}
       {shown ? (
         <>
+          {tuned && !typing ? <PlausibilityCard tuned={tuned} onExchange={exchange} /> : null}
           <Verdict judged={shown.judged} note={note} />
           <MethodLine judged={shown.judged} />
           {view.reading?.targetMovedK !== undefined && !typing ? (
@@ -237,7 +245,7 @@ function ReadingBench({
               {`By ${showText('temperatureDifference', view.reading.targetMovedK, system)} since the charge last changed: the weather or the house did.`}
             </Banner>
           ) : null}
-          {tuned ? <PlausibilityCard tuned={tuned} /> : null}
+          {tuned && typing ? <PlausibilityCard tuned={tuned} /> : null}
           {tuned ? <AdviceCard tuned={tuned} /> : null}
           {tuned?.advice && mayStep(tuned) && !view.sealed ? (
             <StepCard unit={unit} advice={tuned.advice} reading={undefined} onRig={false} />

@@ -129,13 +129,15 @@ export const TimeCharts = memo(function TimeCharts({
             : null}
         </YStack>
       </Fingers>
-      <XStack gap="$2" flexWrap="wrap">
+      <XStack gap="$2">
         <Press grow testID="chart-narrow" onPress={() => widen(0.5)}>
           Closer
         </Press>
         <Press grow testID="chart-wide" onPress={() => widen(2)}>
           Wider
         </Press>
+      </XStack>
+      <XStack gap="$2">
         <Press grow testID="chart-earlier" onPress={() => move(whole / 2)}>
           Earlier
         </Press>

@@ -28,8 +28,9 @@ export const Verdict = memo(function Verdict({ judged, note }: { judged: JudgedR
   const { target, decidingValueK, verdict, uncertainty } = judged
   const shown = decidingValueK === undefined ? undefined : show('temperatureDifference', decidingValueK, system)
   const spread = uncertainty && show('temperatureDifference', 2 * uncertainty.standardK, system).figure
+  const impossible = judged.findings.some((f) => f.code === 'impossible')
   const figure =
-    shown && target.ok ? (
+    shown && target.ok && !impossible ? (
       <>
         <Figure fontSize={34} lineHeight={38} testID="deciding-figure">
           {shown.figure}

@@ -14,6 +14,8 @@ export function Gate({ unit, stage, why }: { unit: UnitHandle; stage: PassableSt
   const [problem, setProblem] = useState<string>()
   const view = unit.view.stages.find((s) => s.stage === stage)
   if (unit.view.sealed || view?.state === 'done') return null
+  // a promised return visit stands on a card of its own
+  if (view?.pass?.entry.kind === 'returnVisit') return null
   if (view?.state === 'bypassed' && view.pass) {
     return (
       <Card borderColor="$copper">
