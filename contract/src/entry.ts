@@ -215,6 +215,7 @@ const union = z.discriminatedUnion('kind', [
     scale: InstrumentSchema.optional(),
     traceId: id.optional(),
     traceS: z.number().min(0).optional(),
+    net: z.literal(true).optional(),
     despite: z
       .strictObject({ against: z.array(z.enum(chargeGateCodes)).max(chargeGateCodes.length), reason })
       .optional(),

@@ -37,8 +37,11 @@ export class Driver {
     await this.see('wait-bar')
   }
 
+  /** presses what can be pressed: a button that is still shut is waited for */
   async press(id: string): Promise<void> {
-    const handle = await this.page.waitForSelector(sel(id), { visible: true })
+    const handle = await this.page.waitForSelector(`${sel(id)}:not([aria-disabled="true"]):not([disabled])`, {
+      visible: true,
+    })
     await handle!.evaluate((element) => element.scrollIntoView({ block: 'center' }))
     await handle!.click()
   }

@@ -117,11 +117,18 @@ export function despiteText({ against, reason }: NonNullable<Weighed['despite']>
   return `against the advice${what ? ` (${what})` : ''}: ${reason}`
 }
 
+/** “scale 312.4 oz → 302.3 oz”, or what was read as a difference. */
+export function scaleText({ before, after, net }: Pick<Weighed, 'before' | 'after' | 'net'>): string {
+  if (!net || before.unit !== after.unit) return `scale ${showTyped(before)} → ${showTyped(after)}`
+  const value = Number(Math.abs(before.value - after.value).toFixed(3))
+  return `${showTyped({ ...before, value })} by the scale’s difference`
+}
+
 /** A weighing in the log. */
 export function weighedLine(
   entry: Pick<
     Weighed,
-    'direction' | 'before' | 'after' | 'cylinder' | 'vessel' | 'side' | 'phase' | 'running' | 'despite'
+    'direction' | 'before' | 'after' | 'cylinder' | 'vessel' | 'side' | 'phase' | 'running' | 'despite' | 'net'
   >,
 ) {
   const name = entry.vessel?.name ?? entry.cylinder
@@ -133,7 +140,7 @@ export function weighedLine(
     entry.despite && despiteText(entry.despite),
   ].filter(Boolean)
   const what = entry.direction === 'add' ? 'Added' : 'Took out'
-  return [`${what}: scale ${showTyped(entry.before)} → ${showTyped(entry.after)}`, ...how].join(', ')
+  return [`${what}: ${scaleText(entry)}`, ...how].join(', ')
 }
 
 export const hoseLine = ({ length, phase, fate, mass }: Pick<HoseLeft, 'length' | 'phase' | 'fate' | 'mass'>) =>

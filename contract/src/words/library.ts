@@ -87,6 +87,7 @@ export const habitWords: Record<HabitKey, string> = {
   recoveryWarmK: 'Recovery cylinder may warm to',
   longLineM: 'Long-line limit',
   liquidLineDensityK: 'Liquid line, for a computed allowance',
+  retrofitStartShare: 'Retrofit: start share of the charge',
   conversionStartShare: 'Conversion: start share',
   cylinderFillShare: 'Recovery cylinder filled to',
   stepCapShare: 'Charge step at most',

@@ -123,6 +123,8 @@ describe('words of tuning', () => {
     expect(
       entryWords({ ...base, kind: 'weighed', direction: 'add', before: mass(20), after: mass(17), despite }),
     ).toMatch(/against the advice \(not settled, only one coil short\): The van leaves\./)
+    const net = { direction: 'add', before: mass(302.4), after: mass(297.3), net: true } as const
+    expect(entryWords({ ...base, kind: 'weighed', ...net })).toBe('Added: 5.1 oz by the scale’s difference')
   })
   it('tell how it settles', () => {
     sentence(settlingText(settled, 'ip'))

@@ -18,7 +18,7 @@ export type ChargeDue =
       ok: true
       dueKg: number
       lineSet: Extract<LineSetAdjustment, { ok: true }>
-      /** conversions: share of the label charge to start with */
+      /** emptied systems: share of the label charge to start with */
       startShare?: number
       labelChargeKg?: number
       /** label charge and adjustment together, where the label's charge is known */
@@ -33,14 +33,21 @@ export type ChargeDue =
   | { ok: false; reason: Exclude<Extract<LineSetAdjustment, { ok: false }>['reason'], 'noSection'> }
 
 /**
- * What has to be weighed in: the line-set adjustment on top of the factory charge; in a conversion the emptied system gets
- * the profile's start share of (label charge + line-set adjustment), the rest in steps.
+ * What has to be weighed in: the line-set adjustment on top of the factory charge; an emptied system (a conversion, or a retrofit whose
+ * refrigerant was recovered) gets the profile's start share of (label charge + line-set adjustment), the rest in steps.
+ *
+ * @param emptied the system's own refrigerant was taken out before; in a conversion it always is
  */
-export function chargeDue(facts: UnitFacts, profile: MethodProfile = customaryProfile): ChargeDue {
+export function chargeDue(
+  facts: UnitFacts,
+  profile: MethodProfile = customaryProfile,
+  emptied = (facts.recovered?.value ?? 0) > 0,
+): ChargeDue {
   const conversion = facts.work === 'conversion'
+  const whole = conversion || (facts.work === 'retrofit' && emptied)
   const needed: MissingFact[] = ['refrigerant', 'lineLength', 'includedLength']
   if (!facts.allowance) needed.push('liquidLine')
-  if (conversion) needed.push('labelCharge')
+  if (whole) needed.push('labelCharge')
   const missing = needed.filter((key) => facts[key] === undefined)
   const { refrigerant, lineLength, includedLength } = facts
   if (missing.length > 0 || !refrigerant || !lineLength || !includedLength)
@@ -68,7 +75,7 @@ export function chargeDue(facts: UnitFacts, profile: MethodProfile = customaryPr
       : { ok: false, reason: lineSet.reason }
   const labelChargeKg = facts.labelCharge ? toSi('mass', facts.labelCharge) : undefined
   const totalKg = labelChargeKg === undefined ? undefined : labelChargeKg + lineSet.adjustmentKg
-  const startShare = conversion ? profile.conversionStartShare.si : undefined
+  const startShare = whole ? (conversion ? profile.conversionStartShare : profile.retrofitStartShare).si : undefined
   const dueKg = startShare === undefined ? lineSet.adjustmentKg : startShare * (totalKg ?? 0)
   const vapourKg = vapourContent(sections, refrigerant, profile)
   return {
@@ -146,8 +153,8 @@ export function unitMovements(record: UnitRecord, unitId: string, method = unitM
     if (!vessel) return []
     const tareKg = toSi('mass', vessel.tare)
     const [before, after] = [toSi('mass', entry.before), toSi('mass', entry.after)]
-    // a scale that was set to zero with the cylinder on it shows less than the cylinder alone weighs
-    const whole = Math.max(before, after) > tareKg && Math.min(before, after) > 0.5 * tareKg
+    // a mere difference says nothing of what is in the cylinder; a scale set to zero with it on shows less than the cylinder alone weighs
+    const whole = !entry.net && Math.max(before, after) > tareKg && Math.min(before, after) > 0.5 * tareKg
     const out = entry.direction === 'remove' ? refrigerantOut(record) : (vessel.refrigerant ?? refrigerant)
     return [
       {
@@ -207,11 +214,13 @@ export interface ChargeBalance {
 
 /** What went in against what was due; settled within two steps of a customary scale (the profile's tolerance). */
 export function chargeBalance(record: UnitRecord, method = unitMethod(record)): ChargeBalance {
-  const due = chargeDue(unitFacts(record), method)
+  const facts = unitFacts(record)
+  const recovered = recoveredKg(record)
+  const due = chargeDue(facts, method, recovered > 0 || (facts.recovered?.value ?? 0) > 0)
   const weighed = weighedKg(record)
   const { weighed: weighings, hoseLeft: hoses } = record.items
   const tunedKg = tunedWeighings(record).reduce((sum, { entry }) => sum + stepKg(entry), 0)
-  const base = { due, weighings, hoses, recoveredKg: recoveredKg(record), weighedKg: weighed, tunedKg }
+  const base = { due, weighings, hoses, recoveredKg: recovered, weighedKg: weighed, tunedKg }
   if (!due.ok) return { ...base, settled: false }
   const openKg = due.dueKg - (weighed - tunedKg)
   return {

@@ -129,6 +129,9 @@ describe('the balance by weight', () => {
     expect(line).toMatchObject({ kind: 'charged', cylinderId: full.id, refrigerant: 'R-410A', unitId: 'unit' })
     expect(ounces(-line!.kg)).toBeCloseTo(15, 9)
     expect(ounces(line!.beforeKg!)).toBeCloseTo(108, 9)
+    // a mere difference moves as much, and says nothing of what is in the cylinder
+    const [net] = unitMovements(record(opened, [[-30, step({ vessel: full, net: true })]]), 'unit')
+    expect([net!.kg, net!.beforeKg]).toEqual([line!.kg, undefined])
     const strike: Lines[number] = [-10, { kind: 'struck', strikes: log.at(-1)!.entry.id, reason: 'twice' }]
     expect(unitMovements(foldEntries(testLog(...weighed, strike)), 'unit')).toEqual([])
     expect(line!.standardUncertaintyKg).toBeCloseTo(

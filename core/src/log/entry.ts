@@ -209,6 +209,8 @@ export interface Weighed extends Base<'weighed'> {
   /** the recording that it was read from, and the second of it at which the scale stood still again */
   readonly traceId?: string
   readonly traceS?: number
+  /** only the difference was read off the scale: `before` is what the book says of the cylinder, or the amount itself */
+  readonly net?: true
   /** made against the advice: what spoke against it, and the reason of whoever did it */
   readonly despite?: { readonly against: readonly ChargeGateCode[]; readonly reason: string }
 }

@@ -48,6 +48,14 @@ export const chargeHabits = {
     min: 50,
     max: 100,
   }),
+  retrofitStartShare: spec(
+    'charge',
+    'ratio',
+    95,
+    '%',
+    'an emptied system with its own refrigerant: start a little short, the fine reading brings the rest',
+    { min: 50, max: 100 },
+  ),
   cylinderFillShare: spec(
     'charge',
     'ratio',

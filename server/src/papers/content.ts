@@ -29,6 +29,7 @@ import {
   originWords,
   preStartLine,
   rateText,
+  scaleText,
   settlingWords,
   sureWords,
   stageWords,
@@ -169,7 +170,7 @@ export function chargeLines({ charge, facts }: UnitView, system: UnitSystem): Li
     const what = entry.direction === 'add' ? 'in' : 'out'
     lines.push({
       label: name ? `Cylinder ${name}` : 'Scale',
-      value: `${showTyped(entry.before)} → ${showTyped(entry.after)}: ${mass(Math.abs(stepKg(entry)))} ${what}`,
+      value: `${scaleText(entry).replace(/^scale /, '')}: ${mass(Math.abs(stepKg(entry)))} ${what}`,
     })
   }
   for (const { entry } of hoses) lines.push({ label: 'Hose', value: hoseLine(entry) })
@@ -322,9 +323,7 @@ export function remarkLines(view: UnitView, record: UnitRecord, system: UnitSyst
       ? ['The line set is longer than labels usually cover: the maker’s long-line guideline decides.']
       : []
   const despite = record.items.weighed.flatMap(({ entry, author }) =>
-    entry.despite
-      ? [`${showTyped(entry.before)} → ${showTyped(entry.after)} by ${author.name}, ${despiteText(entry.despite)}`]
-      : [],
+    entry.despite ? [`${scaleText(entry)}, by ${author.name}, ${despiteText(entry.despite)}`] : [],
   )
   const visit = view.returnVisit ? [`Provisional: somebody comes back. ${returnVisitLine(view.returnVisit.entry)}`] : []
   const overrides = unitOverrides(record).map(

@@ -190,14 +190,16 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
 
               many
             />
-            <FormQuantity
-              control={control}
-              name="recovered"
-              label="Weight recovered"
-              dimension="mass"
-              hint="It says how short the old charge was."
-            />
           </>
+        ) : null}
+        {work === 'conversion' || work === 'retrofit' ? (
+          <FormQuantity
+            control={control}
+            name="recovered"
+            label="Weight recovered"
+            dimension="mass"
+            hint="It says how short the old charge was; an emptied system gets its whole charge anew."
+          />
         ) : null}
         <FormChoice
           control={control}

@@ -6,6 +6,7 @@ import { YStack } from 'tamagui'
 import { SceneView } from '@/charts/SceneView'
 import { useSettings } from '@/settings/settings'
 import { Card } from '@/ui/Card'
+import { Press } from '@/ui/Press'
 import { Body, Heading, Soft } from '@/ui/Words'
 
 const words = {
@@ -18,10 +19,20 @@ const words = {
 }
 
 /** Where the reading stands against the box, the way it came, and the steps with what was expected of each. */
-export const AimCard = memo(function AimCard({ judged, tuning }: { judged: JudgedReading; tuning: TuningRun }) {
+export const AimCard = memo(function AimCard({
+  judged,
+  tuning,
+  onStrike,
+}: {
+  judged: JudgedReading
+  tuning: TuningRun
+  /** takes the last step back: struck out, so that slope, book and balance forget it */
+  onStrike?: (entryId: string) => void
+}) {
   const { system } = useSettings()
   const scene = aimScene({ judged, trail: tuning.trail, steps: tuning.steps, system, words, width: 358, height: 300 })
   if (!scene && tuning.steps.length === 0) return null
+  const last = tuning.steps.at(-1)
   return (
     <Card testID="aim">
       <Heading>Aim</Heading>
@@ -41,7 +52,11 @@ export const AimCard = memo(function AimCard({ judged, tuning }: { judged: Judge
           </YStack>
         )
       })}
-      {tuning.steps.length > 0 ? <Soft>A wrong step is struck out in the log; the slope is learnt anew.</Soft> : null}
+      {last && onStrike ? (
+        <Press look="quiet" testID="undo-step" onPress={() => onStrike(last.entryId)}>
+          {`Undo the step of ${format(last.atMs, 'HH:mm')}`}
+        </Press>
+      ) : null}
     </Card>
   )
 })

@@ -37,6 +37,7 @@ import { TimeCharts } from './TimeCharts'
 import type { LiveCharts } from './useCharts'
 import { UpsetCard } from './UpsetCard'
 import { useLiveTerms } from './useLive'
+import { useStrikeStep } from './useStrikeStep'
 import { Findings, MethodLine, Verdict } from './Verdict'
 
 /** The hour at the outdoor unit: settled or not, true or not, In or not, what is wrong, and the next small step. */
@@ -63,6 +64,7 @@ export function LiveBench({
   const [more, setMore] = useState(false)
   const live = answer?.assessment
   const settled = live?.settling.state === 'settled' || live?.settling.state === 'hunting'
+  const strike = useStrikeStep(unit)
   const { instruments } = useLiveTerms(view, { choice, kit })
   const body = live && readingBody(live, traceId, instruments, kit)
   const log = () => {
@@ -125,7 +127,7 @@ export function LiveBench({
         reading={fresh ? body : undefined}
         onRig={view.tuning.trace?.source === 'rig'}
       />
-      <AimCard judged={judged} tuning={view.tuning} />
+      <AimCard judged={judged} tuning={view.tuning} onStrike={strike} />
       <YStack width="100%" maxWidth={420} alignSelf="center">
         <Ladder judged={judged} width={358} height={430} />
       </YStack>

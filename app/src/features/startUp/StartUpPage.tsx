@@ -60,6 +60,7 @@ import { StepCard } from './StepCard'
 import { StepDespite } from './StepDespite'
 import { useCharts } from './useCharts'
 import { useLive } from './useLive'
+import { useStrikeStep } from './useStrikeStep'
 import { instrumentsFor, readingSlots } from './instruments'
 import { exchangeReading } from './exchangeReading'
 import { LitChart } from './LitChart'
@@ -185,6 +186,7 @@ function ReadingBench({
   const shown = useShown(unit, { preview, typing, choice, kit })
   const settle = view.waits.find((w) => w.kind === 'settle' && w.endsMs > now)
   const tuned = useTuned(unit, shown)
+  const strike = useStrikeStep(unit)
   const mended = view.reading && tuned?.swap && exchangeReading(view.reading.item, tuned.swap)
   const at = view.reading && new Date(view.reading.item.entry.at)
   const exchange =
@@ -262,7 +264,7 @@ function ReadingBench({
             </>
           ) : null}
           <Findings judged={shown.judged} />
-          {typing ? null : <AimCard judged={shown.judged} tuning={view.tuning} />}
+          {typing ? null : <AimCard judged={shown.judged} tuning={view.tuning} onStrike={strike} />}
           <LitChart judged={shown.judged} label={view.label} />
           {wide && !typing ? null : <Ladder judged={shown.judged} width={358} height={430} />}
           <Numbers workings={shown.workings} />

@@ -110,6 +110,7 @@ export function StepCard({
     const named = { vessel: stock?.cylinder, instrument: onRig ? undefined : chosenFor(slot, choice) }
     const body = {
       ...weighedBody(how, { before, after }, named),
+      net: true as const,
       ...(against ? { despite: { against, reason } } : {}),
     }
     if (!form.log(reading ? [reading, body] : [body], 'amount')) return

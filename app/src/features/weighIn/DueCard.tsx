@@ -54,8 +54,12 @@ export function DueCard({ view }: { view: UnitView }) {
           {isBlend(refrigerant)
             ? `${refrigerant} is a blend: out of the cylinder as liquid only (upside down, unless it has a dip tube), or its composition shifts. Into the suction side throttled, so that it flashes.`
             : `${refrigerant} is a single substance: as liquid or as vapour.`}
-          {isFlammable(refrigerant) ? ' Flammable: check charge against the room before you add.' : ''}
         </Soft>
+      ) : null}
+      {refrigerant && isFlammable(refrigerant) && due.totalKg !== undefined ? (
+        <Body testID="flammable">
+          {`Flammable: hold ${showText('mass', due.totalKg, system)} against the smallest room it can leak into, by the standard in force where you are and the unit’s own manual.`}
+        </Body>
       ) : null}
     </Card>
   )

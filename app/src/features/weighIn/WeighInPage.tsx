@@ -19,6 +19,7 @@ import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
 import { Caution } from '@/ui/Caution'
 import { Choice } from '@/ui/Choice'
+import { Press } from '@/ui/Press'
 import { QuantityField, type QuantityText } from '@/ui/QuantityField'
 import { quantityInput } from '@/ui/quantityInput'
 import { Body, Figure, Heading, Soft } from '@/ui/Words'
@@ -30,7 +31,7 @@ import { LineSetCard } from './LineSetCard'
 import { LiveScale } from './LiveScale'
 import { ScaleControls } from './ScaleControls'
 import { useScaleWatch } from './useScaleWatch'
-import { fitting, scaleHabits, transferBody, unlogged, weighedBody, type How } from './weighing'
+import { fitting, isStep, openJump, scaleHabits, transferBody, unlogged, weighedBody, type How } from './weighing'
 
 export function WeighInPage() {
   return <UnitPage title="Weigh in" render={(unit) => <WeighIn key={unit.unitId} unit={unit} />} />
@@ -90,6 +91,10 @@ function WeighIn({ unit }: { unit: UnitHandle }) {
     ofTrace.map(({ entry }) => entry.traceS ?? -1),
   )
   const next = open[0]
+  const jump = openJump(
+    watch?.steps ?? [],
+    ofTrace.map(({ entry }) => entry.traceS ?? -1),
+  )
   const keep = () => form.done({ ...draft, before: { text: '' }, after: { text: '' } })
 
   const logTyped = () => {
@@ -97,8 +102,8 @@ function WeighIn({ unit }: { unit: UnitHandle }) {
     const after = before && form.quantity('after', 'mass')
     if (before && after && form.log(weighedBody(draft, { before, after }, named), 'after')) keep()
   }
-  const logTransfer = () => {
-    if (session && next) form.log(transferBody(next, draft, system, session.traceId, named), 'after')
+  const logTransfer = (step = next) => {
+    if (session && step) form.log(transferBody(step, draft, system, session.traceId, named), 'after')
   }
   const action =
     from === 'typed'
@@ -106,14 +111,17 @@ function WeighIn({ unit }: { unit: UnitHandle }) {
       : next
         ? {
             word: `Log ${showText('mass', Math.abs(next.kg), system)}${stock ? `, ${stock.cylinder.name}` : ''}`,
-            act: logTransfer,
+            act: () => logTransfer(),
           }
         : undefined
   useBarAction(view.sealed ? undefined : action?.word, () => action?.act())
 
   const slip = slipOf(draft, system, openKg)
   const gross = stock?.netKg === undefined ? undefined : stock.netKg + toSi('mass', stock.cylinder.tare)
-  const loggedKg = ofTrace.reduce((sum, { entry }) => sum + toSi('mass', entry.before) - toSi('mass', entry.after), 0)
+  // a jump that was logged all the same is in the balance, and in none of the recording's transfers
+  const loggedKg = ofTrace
+    .filter(({ entry }) => !watch?.steps.some((s) => s.kind === 'jump' && isStep(entry.traceS, s)))
+    .reduce((sum, { entry }) => sum + toSi('mass', entry.before) - toSi('mass', entry.after), 0)
   return (
     <YStack gap="$4">
       <BalanceBanner view={view} />
@@ -134,6 +142,11 @@ function WeighIn({ unit }: { unit: UnitHandle }) {
             <Body testID="confirm-step">
               {`${showText('mass', Math.abs(next.kg), system)} went ${next.kg < 0 ? 'out of' : 'into'} the cylinder: ${showText('mass', next.before.kg, system)} → ${showText('mass', next.after.kg, system)}. Right? Then log it.`}
             </Body>
+          ) : null}
+          {jump && !next ? (
+            <Press look="quiet" testID="count-jump" onPress={() => logTransfer(jump)}>
+              {`The jump was refrigerant: log ${showText('mass', Math.abs(jump.kg), system)}`}
+            </Press>
           ) : null}
           {[problems.after, problems.cylinder].map((problem) =>
             problem ? (

@@ -75,11 +75,18 @@ export function transferBody(
 /** Transfers of a recording that no entry of the log tells of yet. */
 export function unlogged(steps: readonly ScaleStep[], logged: readonly number[]): ScaleStep[] {
   return steps.filter(
-    (s) =>
-      s.kind === 'transfer' &&
-      s.after.toS - s.after.fromS >= SETTLED_S &&
-      !logged.some((at) => at > s.before.toS && at < s.after.fromS + SAME_REST_S),
+    (s) => s.kind === 'transfer' && s.after.toS - s.after.fromS >= SETTLED_S && !logged.some((at) => isStep(at, s)),
   )
+}
+/** Whether a logged weighing of the recording is this very step. */
+export const isStep = (atS: number | undefined, step: ScaleStep) =>
+  atS !== undefined && atS > step.before.toS && atS < step.after.fromS + SAME_REST_S
+
+/** The last jump of a recording that no entry tells of: a lift just after closing can hide what had flowed, which only the person knows. */
+export function openJump(steps: readonly ScaleStep[], logged: readonly number[]): ScaleStep | undefined {
+  const jump = steps.filter((s) => s.kind === 'jump').at(-1)
+  if (!jump || jump.after.toS - jump.after.fromS < SETTLED_S) return undefined
+  return logged.some((at) => isStep(at, jump)) ? undefined : jump
 }
 /** the edge of a rest moves by a second or two as more readings come */
 const SAME_REST_S = 4
