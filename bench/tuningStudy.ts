@@ -354,6 +354,7 @@ function plausibility(
   name: string,
   probes: Partial<typeof goodProbes>,
   pair?: readonly [SystemChannel, SystemChannel],
+  { standing = false, faults = {} }: { standing?: boolean; faults?: Partial<SystemFaults> } = {},
 ) {
   let found = 0
   let right = 0
@@ -363,10 +364,10 @@ function plausibility(
     const spec = randomSystem(random, metering)
     const charge = 1 + random.between(-0.15, 0.08)
     const rig = createRig(
-      { ...spec, chargeShare: charge, probes: { ...goodProbes, ...probes } },
+      { ...spec, chargeShare: charge, faults: { ...soundSystem, ...faults }, probes: { ...goodProbes, ...probes } },
       Math.floor(random.uniform() * 1e9),
     )
-    rig.apply({ kind: 'run', on: true })
+    if (!standing) rig.apply({ kind: 'run', on: true })
     const samples: TraceSample[] = []
     rig.step(900)
     for (let k = 0; k < 30; k++) samples.push(rig.step(2))
@@ -377,7 +378,7 @@ function plausibility(
       kit,
       instruments,
       system: 'si',
-      running: true,
+      running: !standing,
       sinceS: 0,
       afterStart: true,
       steps: [],
@@ -395,3 +396,11 @@ plausibility('all where they belong (false alarms)', {})
 for (const pair of exchanges) plausibility(`exchanged: ${pair.join(' ↔ ')}`, { swapped: [pair] }, pair)
 for (const [channel, how] of placements) plausibility(`${how}: ${channel}`, { placed: { [channel]: how } })
 plausibility('gauge not zeroed by 15 psi', { zeroOffsetPa: 1.03e5 })
+// what the checklist before the start finds, on a system that stands at the temperature around it
+const standing = { standing: true }
+plausibility('standing, all where they belong (false alarms)', {}, undefined, standing)
+plausibility('standing, gauge not zeroed by 15 psi', { zeroOffsetPa: 1.03e5 }, undefined, standing)
+plausibility('standing, suction clamp in the sun', { placed: { suctionLine: 'sun' } }, undefined, standing)
+plausibility('standing, outdoor probe in the sun', { placed: { outdoor: 'sun' } }, undefined, standing)
+plausibility('standing, air in it: 2 bar', {}, undefined, { ...standing, faults: { airPa: 2e5 } })
+plausibility('standing, a seventh of another refrigerant', {}, undefined, { ...standing, faults: { mixed: 0.14 } })

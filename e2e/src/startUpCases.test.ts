@@ -122,6 +122,39 @@ describe('start-up, when it isn’t plain', () => {
     await lead.reads('ask-next', /restriction or a starving|starving metering device or a restriction/)
   })
 
+  it('moves a chart with one finger and widens it with two', async () => {
+    const ids = await unitIds(lead)
+    await lead.go(`/units/${ids['L-03']}/start-up`)
+    await lead.see('chart-temperature')
+    await lead.press('chart-narrow')
+    const chart = '[data-testid="chart-temperature"]'
+    const box = (await (await lead.page.$(chart))!.boundingBox())!
+    const [middle, y] = [box.x + box.width / 2, box.y + box.height / 2]
+    const drawn = () => lead.page.$eval(chart, (e) => e.innerHTML)
+    const changes = (before: string) =>
+      lead.page.waitForFunction(
+        (was: string, at: string) => document.querySelector(at)?.innerHTML !== was,
+        {},
+        before,
+        chart,
+      )
+    const touch = await lead.page.createCDPSession()
+    const send = (type: 'touchStart' | 'touchMove' | 'touchEnd', ...xs: number[]) =>
+      touch.send('Input.dispatchTouchEvent', { type, touchPoints: xs.map((x, id) => ({ x, y, id })) })
+    const narrow = await drawn()
+    await send('touchStart', middle)
+    for (const dx of [15, 40, 80, 120]) await send('touchMove', middle + dx)
+    await send('touchEnd')
+    await changes(narrow)
+    const moved = await drawn()
+    await send('touchStart', middle - 90, middle + 90)
+    for (const d of [75, 55, 35, 20]) await send('touchMove', middle - d, middle + d)
+    await send('touchEnd')
+    await changes(moved)
+    const minutes = await lead.page.$$eval(`${chart} text`, (all) => all.map((t) => t.textContent))
+    assert.ok(minutes.includes('0'), `two fingers brought the beginning back: ${minutes.join(' ')}`)
+  })
+
   it('reads exchanged clamps of a logged reading the other way round: old one struck out, verdict there', async () => {
     const unit = (await unitIds(lead))['L-04']!
     await lead.go(`/units/${unit}/start-up`)

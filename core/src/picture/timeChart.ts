@@ -115,7 +115,7 @@ export function timeChart({
 }
 
 const NAME_GAP = 14
-/** Each line's name at its end, over the line, kept apart from the others. */
+/** Each line's name at its end, beside the line, kept apart from the others. */
 function endNames(
   series: readonly TimeSeries[],
   y: (si: number) => number,
@@ -123,7 +123,10 @@ function endNames(
 ): Shape[] {
   const named = series.flatMap(({ name, tone, points }) => {
     const last = [...points].reverse().find(([, si]) => si !== null)?.[1]
-    return typeof last === 'number' ? [{ name, tone, at: y(last) - 5 }] : []
+    if (typeof last !== 'number') return []
+    // over the line where there is room, else under it
+    const over = y(last) - 5
+    return [{ name, tone, at: over > PAD.top + NAME_GAP ? over : y(last) + NAME_GAP }]
   })
   const places = spread(
     named.map((n) => n.at),

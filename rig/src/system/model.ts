@@ -4,6 +4,7 @@ import {
   CONDENSER_VOID,
   DESIGN_OPENING,
   deviceFlow,
+  dischargeTemperatureK,
   EVAPORATOR_VOID,
   pumped,
   sizeHardware,
@@ -201,10 +202,10 @@ export function createModel(spec: SystemSpec): SystemModel {
 
     // condenser
     const work = workJPerKg(suctionPa, gasDensity, ratio)
-    const dischargeK = suctionK + (0.93 * work) / fluid.vapourJPerKgK
+    const heatedK = suctionK + (0.93 * work) / fluid.vapourJPerKgK
     const rejectedW =
       pumpedKg *
-      (fluid.latentJPerKg(condensingK) + fluid.vapourJPerKgK * Math.max(0, dischargeK - condensingK)) *
+      (fluid.latentJPerKg(condensingK) + fluid.vapourJPerKgK * Math.max(0, heatedK - condensingK)) *
       (1 - outlet.quality)
     const givenW = hardware.condenserWPerK * outlet.face * (1 - outlet.filled) * (condensingK - outdoorK)
     condensingK = clamp(condensingK + ((rejectedW - givenW) / coilJPerK) * dt, 240, 337)
@@ -226,7 +227,7 @@ export function createModel(spec: SystemSpec): SystemModel {
       liquidPa,
       suctionLineK: suctionK,
       liquidLineK: outlet.liquidK,
-      dischargeK,
+      dischargeK: dischargeTemperatureK(suctionK, ratio),
       afterDrierK: Math.min(outlet.liquidK, boilsAtK),
       returnK: roomK,
       returnHumidity: clamp(relativeHumidityOf(roomK, roomW, day.pressurePa), 0.02, 1),

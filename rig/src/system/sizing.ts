@@ -53,6 +53,13 @@ export const pumped = (ratio: number) => Math.max(0.05, 1 - CLEARANCE * (ratio *
 export const workJPerKg = (suctionPa: number, kgPerM3: number, ratio: number) =>
   ((ISENTROPIC / (ISENTROPIC - 1)) * (suctionPa / kgPerM3) * (ratio ** ((ISENTROPIC - 1) / ISENTROPIC) - 1)) /
   COMPRESSOR_EFFICIENCY
+/**
+ * What the discharge line shows: the gas heated by compression, some of it lost on the way. An ideal gas by its pressures; the work over one specific
+ * heat gives the heat that the condenser gets, but a temperature far too low so near saturation.
+ */
+export const dischargeTemperatureK = (suctionK: number, ratio: number) =>
+  suctionK * (1 + (HEAT_KEPT * (ratio ** ((ISENTROPIC - 1) / ISENTROPIC) - 1)) / COMPRESSOR_EFFICIENCY)
+const HEAT_KEPT = 0.93
 /** the pressure in the device's throat, as a share of what the liquid boils at: from there on it is choked */
 const THROAT = 0.7
 /**

@@ -49,6 +49,41 @@ describe('the simulated system', () => {
     expect(right.fixedOrifice.coolingW / pistonSystem.capacityW).toBeCloseTo(1, 1)
   })
 
+  it('has a discharge line as hot as crews find it, hotter with a hungry coil', () => {
+    expect(f(right.expansionValve.dischargeK)).toBeGreaterThan(145)
+    expect(f(right.expansionValve.dischargeK)).toBeLessThan(185)
+    expect(faulty('expansionValve', { starvedValve: 0.7 }).dischargeK).toBeGreaterThan(right.expansionValve.dischargeK)
+  })
+
+  it('steps down through five stages: less flow, less split, at each', () => {
+    const stages = [1, 0.8, 0.6, 0.45, 0.3].map((share) => {
+      const rig = createRig({ ...system('expansionValve'), stages: [0.3, 0.45, 0.6, 0.8, 1] }, 1)
+      rig.apply({ kind: 'run', on: true })
+      rig.apply({ kind: 'stage', share })
+      rig.step(1800)
+      const { flowKgPerS, coolingW } = rig.truth()
+      return { flowKgPerS, coolingW }
+    })
+    for (const [i, lower] of stages.slice(1).entries()) {
+      expect(lower.flowKgPerS).toBeLessThan(stages[i]!.flowKgPerS)
+      expect(lower.coolingW).toBeLessThan(stages[i]!.coolingW)
+    }
+  })
+
+  it('has a clamp behind the drier once somebody fits it, and nothing of it before', () => {
+    const drop = (faults: Partial<SystemFaults>) => {
+      const rig = createRig({ ...system('expansionValve'), faults: { ...soundSystem, ...faults } }, 3)
+      rig.apply({ kind: 'run', on: true })
+      expect('drierOut' in rig.step(1200).values).toBe(false)
+      rig.apply({ kind: 'fitAfterDrier' })
+      rig.step(120)
+      const { values } = rig.step(1)
+      return (values.liquidLine ?? NaN) - (values.drierOut ?? NaN)
+    }
+    expect(Math.abs(drop({}))).toBeLessThan(1)
+    expect(drop({ restriction: 1 })).toBeGreaterThan(3)
+  })
+
   it('keeps near the common rule for a piston, in weathers it was not sized for', () => {
     for (const [outdoorF, roomF, humidity] of [
       [75, 75, 0.5],

@@ -41,7 +41,7 @@ export const AimCard = memo(function AimCard({
       ) : null}
       {tuning.steps.map((step) => {
         const { before, after, predicted } = step
-        const d = (k: number | undefined) => (k === undefined ? '–' : showText('temperatureDifference', k, system))
+        const d = (k: number | undefined) => (k === undefined ? '…' : showText('temperatureDifference', k, system))
         return (
           <YStack key={step.entryId} testID="tuned-step">
             <Body>

@@ -114,6 +114,9 @@ export function LiveBench({
           onRig={view.tuning.trace?.source === 'rig'}
         />
       ) : null}
+      <YStack width="100%" maxWidth={420} alignSelf="center">
+        <Ladder judged={judged} width={358} height={430} />
+      </YStack>
       <LookCard
         unit={unit}
         asked={live.separating?.symptom}
@@ -128,9 +131,6 @@ export function LiveBench({
         onRig={view.tuning.trace?.source === 'rig'}
       />
       <AimCard judged={judged} tuning={view.tuning} onStrike={strike} />
-      <YStack width="100%" maxWidth={420} alignSelf="center">
-        <Ladder judged={judged} width={358} height={430} />
-      </YStack>
       <Findings judged={judged} />
       <LitChart judged={judged} label={view.label} />
       {answer ? <TimeCharts answer={answer} tuning={view.tuning} {...charts} /> : null}
