@@ -1,21 +1,6 @@
 import { zodResolver } from '@hookform/resolvers/zod'
 import { countdown, entryProblemWords, minutesText, safetyWords } from '@zetesis/contract'
-import {
-  checkPlausibility,
-  checkReading,
-  judgeCharge,
-  learntSteps,
-  plausibilityMargins,
-  plausibleOf,
-  readingWorkings,
-  showText,
-  suggestSwap,
-  tuneReading,
-  type Dimension,
-  type Instrument,
-  type JudgedReading,
-  type ReadingValues,
-} from '@zetesis/core'
+import { showText, type Dimension, type Instrument } from '@zetesis/core'
 import { useMemo, useState } from 'react'
 import { useForm, useWatch, type Control, type Path } from 'react-hook-form'
 import { useMedia, XStack, YStack } from 'tamagui'
@@ -45,7 +30,7 @@ import {
   type ReadingInput,
   type ReadingOutput,
 } from './form'
-import { AdviceCard, likeliest, mayStep, PlausibilityCard, type Tuned } from './AdviceCard'
+import { AdviceCard, likeliest, mayStep, PlausibilityCard } from './AdviceCard'
 import { AimCard } from './AimCard'
 import { BeforeStart } from './BeforeStart'
 import { ComingOff } from './ComingOff'
@@ -60,6 +45,7 @@ import { StepCard } from './StepCard'
 import { StepDespite } from './StepDespite'
 import { useCharts } from './useCharts'
 import { useLive } from './useLive'
+import { useShown, useTuned } from './useShownReading'
 import { useStrikeStep } from './useStrikeStep'
 import { instrumentsFor, readingSlots } from './instruments'
 import { exchangeReading } from './exchangeReading'
@@ -290,69 +276,4 @@ function ReadingField({
       <FormQuantity control={control} name={spec.name} label={spec.label} dimension={spec.dimension} mark={spec.mark} />
     </YStack>
   )
-}
-
-/** The reading being typed, with the instruments chosen for it; else the last one logged, as it was judged. */
-function useShown(
-  unit: UnitHandle,
-  {
-    preview,
-    typing,
-    choice,
-    kit,
-  }: { preview: ReadingValues; typing: boolean; choice: SlotChoice; kit: readonly Instrument[] },
-) {
-  const { facts, elevationM, reading, label, method } = unit.view
-  const minute = Math.floor(unit.now / 60_000)
-  return useMemo(() => {
-    const workingsOf = (values: ReadingValues, judged: JudgedReading) => readingWorkings({ values, elevationM, judged })
-    if (!typing) {
-      if (!reading) return undefined
-      const { item, settled } = reading
-      const logged = item.entry
-      // the kit of today may hold what would have settled it
-      const judged = judgeCharge(
-        { facts, label, elevationM },
-        { ...logged, atMs: Date.parse(logged.at) },
-        [...(logged.kit ?? []), ...kit.filter((i) => !logged.kit?.some((k) => k.id === i.id))],
-        method,
-      )
-      return { judged, workings: workingsOf(logged.values, judged), settled }
-    }
-    // a value that the entry's own check refuses isn't judged while it is being typed
-    const wrong = new Set(checkReading(preview, facts, elevationM).map((p) => p.path.replace('values.', '')))
-    const sound = Object.fromEntries(Object.entries(preview).filter(([key]) => !wrong.has(key)))
-    const { instruments } = instrumentsFor(choice, sound, kit)
-    const judged = judgeCharge(
-      { facts, label, elevationM },
-      { mode: 'cooling', values: sound, instruments, atMs: minute * 60_000 },
-      kit,
-      method,
-    )
-    return { judged, workings: workingsOf(sound, judged), settled: false }
-  }, [typing, preview, reading, facts, label, elevationM, method, choice, kit, minute])
-}
-
-/** What a reading says beyond its verdict: whether it can be true, what is probably wrong, and the next step. */
-function useTuned({ view }: UnitHandle, shown: ReturnType<typeof useShown>): Tuned | undefined {
-  const { facts, tuning, label } = view
-  return useMemo(() => {
-    if (!shown || !facts.metering) return undefined
-    const { judged, settled } = shown
-    const plausible = plausibleOf(judged, { facts, running: true })
-    const margins = plausibilityMargins(judged.method)
-    const checks = checkPlausibility(plausible, margins)
-    const swap = suggestSwap(plausible, margins)
-    const { beside, totalChargeKg } = tuning
-    const found = tuneReading(
-      { judged, metering: facts.metering, settling: { state: settled ? 'settled' : 'settling' }, checks },
-      {
-        beside,
-        ...(label ? { label } : {}),
-        steps: learntSteps(tuning.steps),
-        ...(totalChargeKg === undefined ? {} : { totalChargeKg }),
-      },
-    )
-    return { ...found, checks, ...(swap ? { swap } : {}) }
-  }, [shown, facts, label, tuning])
 }
