@@ -75,7 +75,7 @@ export const symptomWords: Record<Symptom, string> = {
   condensingOver: 'condensing over outdoors',
   split: 'temperature split',
   amps: 'current',
-  restPressure: 'standing pressure over saturation',
+  restPressure: 'standing pressure',
   drierDrop: 'temperature lost over the drier',
 }
 
@@ -97,9 +97,14 @@ const signed = (si: number, system: UnitSystem, symptom: Symptom) => {
   return `${text} ${si < 0 ? 'low' : 'high'}`
 }
 
-/** “subcooling 6.2 °F low”. */
-export const reasonText = ({ symptom, deviation }: Reason, system: UnitSystem) =>
-  `${symptomWords[symptom]} ${signed(deviation, system, symptom)}`
+/** less than this is no deviation to speak of: K, amps in % */
+const HARDLY = { k: 0.25, percent: 2 }
+
+/** “subcooling 6.2 °F low”, or “standing pressure over saturation as it should be”. */
+export function reasonText({ symptom, deviation }: Reason, system: UnitSystem): string {
+  const hardly = Math.abs(deviation) < (symptom === 'amps' ? HARDLY.percent : HARDLY.k)
+  return `${symptomWords[symptom]} ${hardly ? 'as it should be' : signed(deviation, system, symptom)}`
+}
 
 const percent = (p: number) => (p > 0.99 ? 'over 99 %' : `${formatNumber(100 * p, 0)} %`)
 

@@ -286,12 +286,14 @@ export function createModel(spec: SystemSpec): SystemModel {
   function rest(): Truth {
     const share = 1 - faults.mixed
     const airPa = (faults.airPa * condensingK) / 310
-    const standing = fluid.dewPa(evaporatingK) * share + airPa
+    // most of it stands as liquid: a blend's pressure is nearly that of its bubble point
+    const standingPa = (k: number) =>
+      (STANDING_VAPOUR * fluid.dewPa(k) + (1 - STANDING_VAPOUR) * fluid.bubblePa(k)) * share + airPa
     return {
       timeS,
       running: false,
-      suctionPa: standing,
-      liquidPa: fluid.dewPa(condensingK) * share + airPa,
+      suctionPa: standingPa(evaporatingK),
+      liquidPa: standingPa(condensingK),
       suctionLineK: suctionK,
       liquidLineK: condensingK,
       dischargeK: condensingK,
@@ -346,5 +348,7 @@ const RESTRICTION_PA = 1.25e6
 /** how much of the way to room air a bulb that hangs free feels */
 const LOOSE_BULB = 0.6
 const FLOW_S = 2
+/** share of a standing charge that is vapour, by mass */
+const STANDING_VAPOUR = 0.1
 
 const clamp = (x: number, low: number, high: number) => Math.min(Math.max(x, low), high)
