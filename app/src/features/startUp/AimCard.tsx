@@ -7,6 +7,7 @@ import { SceneView } from '@/charts/SceneView'
 import { useSettings } from '@/settings/settings'
 import { Card } from '@/ui/Card'
 import { Press } from '@/ui/Press'
+import { WhenSeen } from '@/ui/WhenSeen'
 import { Body, Heading, Soft } from '@/ui/Words'
 
 const words = {
@@ -37,7 +38,9 @@ export const AimCard = memo(function AimCard({
     <Card testID="aim">
       <Heading>Aim</Heading>
       {scene ? (
-        <SceneView scene={scene} label="Superheat against subcooling, with the steps" testID="aim-chart" />
+        <WhenSeen>
+          <SceneView scene={scene} label="Superheat against subcooling, with the steps" testID="aim-chart" />
+        </WhenSeen>
       ) : null}
       {tuning.steps.map((step) => {
         const { before, after, predicted } = step

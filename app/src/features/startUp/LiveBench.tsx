@@ -17,6 +17,7 @@ import type { UnitHandle } from '@/features/unit/useUnit'
 import { useSettings } from '@/settings/settings'
 import { Banner } from '@/ui/Banner'
 import { Disclosure } from '@/ui/Disclosure'
+import { WhenSeen } from '@/ui/WhenSeen'
 import { Body, Soft } from '@/ui/Words'
 import type { LiveAnswer } from '@/workers/live.worker'
 import { AdviceCard, likeliest, mayStep, PlausibilityCard } from './AdviceCard'
@@ -115,7 +116,9 @@ export function LiveBench({
         />
       ) : null}
       <YStack width="100%" maxWidth={420} alignSelf="center">
-        <Ladder judged={judged} width={358} height={430} />
+        <WhenSeen>
+          <Ladder judged={judged} width={358} height={430} />
+        </WhenSeen>
       </YStack>
       <LookCard
         unit={unit}
@@ -133,20 +136,32 @@ export function LiveBench({
       <AimCard judged={judged} tuning={view.tuning} onStrike={strike} />
       <Findings judged={judged} />
       <LitChart judged={judged} label={view.label} />
-      {answer ? <TimeCharts answer={answer} tuning={view.tuning} {...charts} /> : null}
-      <Numbers workings={workings} />
-      <MethodUsed judged={judged} name={view.profile.name} />
-      <InstrumentPicker slots={readingSlots(kit)} choice={choice} onChoose={choose} profile={view.method} now={now} />
-      {view.sealed ? null : <UpsetCard unit={unit} />}
-      <Disclosure
-        title="At the rig"
-        summary="a door, the sun, a clamp, a battery"
-        open={more}
-        onToggle={() => setMore(!more)}
-        testID="rig-things"
-      >
-        <SystemControls unit={unit} />
-      </Disclosure>
+      <WhenSeen>{answer ? <TimeCharts answer={answer} tuning={view.tuning} {...charts} /> : null}</WhenSeen>
+      <WhenSeen>
+        <Numbers workings={workings} />
+      </WhenSeen>
+      <WhenSeen>
+        <YStack gap="$4">
+          <MethodUsed judged={judged} name={view.profile.name} />
+          <InstrumentPicker
+            slots={readingSlots(kit)}
+            choice={choice}
+            onChoose={choose}
+            profile={view.method}
+            now={now}
+          />
+          {view.sealed ? null : <UpsetCard unit={unit} />}
+          <Disclosure
+            title="At the rig"
+            summary="a door, the sun, a clamp, a battery"
+            open={more}
+            onToggle={() => setMore(!more)}
+            testID="rig-things"
+          >
+            <SystemControls unit={unit} />
+          </Disclosure>
+        </YStack>
+      </WhenSeen>
     </YStack>
   )
 }

@@ -18,6 +18,7 @@ import { Card } from '@/ui/Card'
 import { Caution } from '@/ui/Caution'
 import { Disclosure } from '@/ui/Disclosure'
 import { FormQuantity } from '@/ui/FormQuantity'
+import { WhenSeen } from '@/ui/WhenSeen'
 import { clearDraft, readDraft, useDraft } from '@/ui/useDraft'
 import { Figure, Heading } from '@/ui/Words'
 import {
@@ -108,17 +109,25 @@ function StartUp({ unit }: { unit: UnitHandle }) {
       ) : (
         <ReadingBench unit={unit} kit={kit} choice={choice} choose={choose} />
       )}
-      {from}
-      <ReturnVisitCard unit={unit} outdoorK={outdoorK} urged={outside} />
+      <WhenSeen>{from}</WhenSeen>
+      <WhenSeen>
+        <ReturnVisitCard unit={unit} outdoorK={outdoorK} urged={outside} />
+      </WhenSeen>
       {view.sealed ? null : (
-        <ComingOff unit={unit} live={session && answer?.assessment} onRig={session !== undefined} />
+        <WhenSeen>
+          <ComingOff unit={unit} live={session && answer?.assessment} onRig={session !== undefined} />
+        </WhenSeen>
       )}
-      <Caution>{safetyWords.startUp}</Caution>
-      <Gate
-        unit={unit}
-        stage="startUp"
-        why="Then no reading settles the charge: say why, and when somebody comes back."
-      />
+      <WhenSeen>
+        <YStack gap="$4">
+          <Caution>{safetyWords.startUp}</Caution>
+          <Gate
+            unit={unit}
+            stage="startUp"
+            why="Then no reading settles the charge: say why, and when somebody comes back."
+          />
+        </YStack>
+      </WhenSeen>
     </YStack>
   )
 }
