@@ -71,6 +71,12 @@ export class Driver {
     await this.page.waitForSelector(sel(id), { visible: true })
   }
 
+  /** scrolls to it: what is out of view isn't drawn anew */
+  async bring(id: string): Promise<void> {
+    await this.see(id)
+    await this.page.$eval(sel(id), (element) => element.scrollIntoView({ block: 'center' }))
+  }
+
   async text(id: string): Promise<string> {
     await this.page.waitForSelector(sel(id))
     return this.page.$eval(sel(id), (element) => element.textContent ?? '')

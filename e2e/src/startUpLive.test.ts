@@ -263,6 +263,7 @@ describe('start-up and tuning, live', () => {
     await lead.press('chart-narrow')
     await lead.press('rig-things')
     await lead.press('door')
+    await lead.bring('chart-current')
     await lead.reads('chart-current', /upset/)
     await sent()
     assert.equal((await entriesOfKind(lead, unit, 'disturbed')).length, 1)

@@ -51,7 +51,6 @@ export function LookCard({
   const [all, setAll] = useState(false)
   const asking = fields.filter((f) => f.answers === asked)
   const open = opened ?? asking.length > 0
-  const shown = all || asking.length === 0 ? fields : asking
   const form = useEntryForm<Record<Name, QuantityText>>(unit, 'lookedInto', {
     drierIn: blank,
     drierOut: blank,
@@ -60,6 +59,9 @@ export function LookCard({
     standingAir: blank,
   })
   const { draft, problems, change } = form
+  // a problem is never hidden with its field
+  const hidden = fields.some((f) => problems[f.name] && !asking.some((a) => a.name === f.name))
+  const shown = all || hidden || asking.length === 0 ? fields : asking
   const say = (part: Partial<Extract<EntryBody, { kind: 'lookedInto' }>>) => form.log({ kind: 'lookedInto', ...part })
   const log = () => {
     const typed: Record<string, unknown> = {}
