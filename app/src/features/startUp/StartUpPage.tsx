@@ -1,7 +1,7 @@
 import { zodResolver } from '@hookform/resolvers/zod'
 import { countdown, entryProblemWords, minutesText, safetyWords } from '@zetesis/contract'
 import { showText, type Dimension, type Instrument } from '@zetesis/core'
-import { useMemo, useState } from 'react'
+import { Fragment, useMemo, useState } from 'react'
 import { useForm, useWatch, type Control, type Path } from 'react-hook-form'
 import { useMedia, XStack, YStack } from 'tamagui'
 import { useBarAction } from '@/features/frame/barAction'
@@ -94,6 +94,8 @@ function StartUp({ unit }: { unit: UnitHandle }) {
         <ReturnVisitCard unit={unit} outdoorK={outdoorK} urged={outside} />
       </YStack>
     )
+  // only a live page is drawn every second
+  const Below = session ? WhenSeen : Fragment
   return (
     <YStack gap="$4">
       {session && !view.sealed ? (
@@ -109,16 +111,14 @@ function StartUp({ unit }: { unit: UnitHandle }) {
       ) : (
         <ReadingBench unit={unit} kit={kit} choice={choice} choose={choose} />
       )}
-      <WhenSeen>{from}</WhenSeen>
-      <WhenSeen>
-        <ReturnVisitCard unit={unit} outdoorK={outdoorK} urged={outside} />
-      </WhenSeen>
+      <Below>{from}</Below>
+      <ReturnVisitCard unit={unit} outdoorK={outdoorK} urged={outside} />
       {view.sealed ? null : (
-        <WhenSeen>
+        <Below>
           <ComingOff unit={unit} live={session && answer?.assessment} onRig={session !== undefined} />
-        </WhenSeen>
+        </Below>
       )}
-      <WhenSeen>
+      <Below>
         <YStack gap="$4">
           <Caution>{safetyWords.startUp}</Caution>
           <Gate
@@ -127,7 +127,7 @@ function StartUp({ unit }: { unit: UnitHandle }) {
             why="Then no reading settles the charge: say why, and when somebody comes back."
           />
         </YStack>
-      </WhenSeen>
+      </Below>
     </YStack>
   )
 }
