@@ -1,64 +1,27 @@
-// How good are advisor, diagnosis and plausibility? Simulated systems with random size, refrigerant, faults, weather and probes.
+// How good are advisor and diagnosis? Simulated systems with random size, refrigerant, faults, weather and probes.
 //   node tuningStudy.mjs [systems] [seed]     prints tables in Markdown, as in docs/methods/diagnosis.md
 import {
   assessLive,
   customaryProfile,
-  recordedChannel,
   wetBulbK,
-  type AnyQuantity,
   type ChargeStep,
   type FaultCause,
-  type Instrument,
-  type InstrumentsUsed,
   type LiveAssessment,
   type LiveTerms,
   type Metering,
-  type SystemChannel,
   type TraceSample,
-  type UnitFacts,
 } from '@zetesis/core'
 import {
   createRig,
-  goodProbes,
   makeRandom,
   randomSystem,
   soundSystem,
-  type Placement,
   type Random,
   type SystemFaults,
   type SystemSpec,
 } from '@zetesis/rig'
+import { factsOf, instruments, kit, meterings, percent, seed, systems } from './studyKit'
 
-const systems = Number(process.argv[2] ?? 120)
-const seed = Number(process.argv[3] ?? 77)
-/** digital probes, as exact as those on the rig */
-const digital = (kind: Instrument['kind'], accuracies: Instrument['accuracies']): Instrument => ({
-  id: kind,
-  name: kind,
-  kind,
-  accuracies,
-})
-const plain = (dimension: 'temperature' | 'ratio', absolute: AnyQuantity) =>
-  ({ dimension, absolute, stated: 'rectangular' }) as const
-const kit = [
-  digital('pressureGauge', [
-    { dimension: 'gaugePressure', ofReading: { value: 0.5, unit: '%' }, stated: 'rectangular' },
-  ]),
-  digital('lineClamp', [plain('temperature', { value: 0.4, unit: 'K' })]),
-  digital('airProbe', [plain('temperature', { value: 0.4, unit: 'K' })]),
-  digital('psychrometer', [plain('temperature', { value: 0.4, unit: 'K' }), plain('ratio', { value: 2, unit: '%' })]),
-]
-const instruments: InstrumentsUsed = {
-  suctionPressure: 'pressureGauge',
-  liquidPressure: 'pressureGauge',
-  suctionLine: 'lineClamp',
-  liquidLine: 'lineClamp',
-  returnDryBulb: 'psychrometer',
-  returnHumidity: 'psychrometer',
-  supply: 'airProbe',
-  outdoor: 'airProbe',
-}
-const meterings: Metering[] = ['fixedOrifice', 'expansionValve']
 const LONGEST_S = 40 * 60
 const EVERY_S = 2
 
@@ -93,17 +56,6 @@ function rightShare(spec: SystemSpec): number {
     else high = middle
   }
   return (low + high) / 2
-}
-
-function factsOf(spec: SystemSpec): UnitFacts {
-  return {
-    refrigerant: spec.refrigerant,
-    metering: spec.metering,
-    work: 'new',
-    ...(spec.metering === 'fixedOrifice'
-      ? { superheatSource: 'commonRule' }
-      : { targetSubcooling: { value: spec.targetSubcoolingK, unit: 'K' } }),
-  }
 }
 
 /** A system with a person at it: half a minute standing, then it runs; steps and what they did are kept. */
@@ -235,7 +187,6 @@ const quantile = (values: readonly number[], share: number) => {
   const sorted = [...values].sort((a, b) => a - b)
   return sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))] ?? NaN
 }
-const percent = (x: number, digits = 0) => `${(100 * x).toFixed(digits)} %`
 
 console.log(`# Advisor, diagnosis, plausibility: seed ${seed}\n`)
 console.log('| metering | systems | ending In | steps: median, 90 %, most | worst overshoot | stopped short, why |')
@@ -328,79 +279,3 @@ for (const metering of meterings) {
   }
 }
 console.log('\nMixed up: ' + [...mixups].map(([k, n]) => `${k} ${n}`).join(', '))
-
-const exchanges: [SystemChannel, SystemChannel][] = [
-  ['suctionLine', 'liquidLine'],
-  ['suctionPressure', 'liquidPressure'],
-  ['returnDryBulb', 'supply'],
-  ['liquidLine', 'discharge'],
-  ['suctionLine', 'discharge'],
-  ['supply', 'outdoor'],
-  ['returnDryBulb', 'outdoor'],
-  ['liquidLine', 'outdoor'],
-]
-const placements: [SystemChannel, Placement][] = [
-  ['outdoor', 'sun'],
-  ['liquidLine', 'sun'],
-  ['suctionLine', 'sun'],
-  ['liquidLine', 'joint'],
-  ['liquidLine', 'loose'],
-  ['suctionLine', 'loose'],
-  ['supply', 'grilleFace'],
-]
-console.log('\n| probes | found | right pair named |')
-console.log('| --- | ---: | ---: |')
-function plausibility(
-  name: string,
-  probes: Partial<typeof goodProbes>,
-  pair?: readonly [SystemChannel, SystemChannel],
-  { standing = false, faults = {} }: { standing?: boolean; faults?: Partial<SystemFaults> } = {},
-) {
-  let found = 0
-  let right = 0
-  const random = makeRandom(seed + 5000 + name.length)
-  for (let i = 0; i < systems; i++) {
-    const metering = meterings[i % 2]!
-    const spec = randomSystem(random, metering)
-    const charge = 1 + random.between(-0.15, 0.08)
-    const rig = createRig(
-      { ...spec, chargeShare: charge, faults: { ...soundSystem, ...faults }, probes: { ...goodProbes, ...probes } },
-      Math.floor(random.uniform() * 1e9),
-    )
-    if (!standing) rig.apply({ kind: 'run', on: true })
-    const samples: TraceSample[] = []
-    rig.step(900)
-    for (let k = 0; k < 30; k++) samples.push(rig.step(2))
-    const terms = {
-      facts: factsOf(spec),
-      elevationM: 0,
-      profile: customaryProfile,
-      kit,
-      instruments,
-      system: 'si',
-      running: !standing,
-      sinceS: 0,
-      afterStart: true,
-      steps: [],
-      beside: {},
-    } as const
-    const now = assessLive(samples, terms)!
-    if (now.checks.length > 0) found++
-    const { swap } = now
-    if (pair && swap && [recordedChannel(swap.a), recordedChannel(swap.b)].sort().join() === [...pair].sort().join())
-      right++
-  }
-  console.log(`| ${name} | ${percent(found / systems)} | ${pair ? percent(right / systems) : ''} |`)
-}
-plausibility('all where they belong (false alarms)', {})
-for (const pair of exchanges) plausibility(`exchanged: ${pair.join(' ↔ ')}`, { swapped: [pair] }, pair)
-for (const [channel, how] of placements) plausibility(`${how}: ${channel}`, { placed: { [channel]: how } })
-plausibility('gauge not zeroed by 15 psi', { zeroOffsetPa: 1.03e5 })
-// what the checklist before the start finds, on a system that stands at the temperature around it
-const standing = { standing: true }
-plausibility('standing, all where they belong (false alarms)', {}, undefined, standing)
-plausibility('standing, gauge not zeroed by 15 psi', { zeroOffsetPa: 1.03e5 }, undefined, standing)
-plausibility('standing, suction clamp in the sun', { placed: { suctionLine: 'sun' } }, undefined, standing)
-plausibility('standing, outdoor probe in the sun', { placed: { outdoor: 'sun' } }, undefined, standing)
-plausibility('standing, air in it: 2 bar', {}, undefined, { ...standing, faults: { airPa: 2e5 } })
-plausibility('standing, a seventh of another refrigerant', {}, undefined, { ...standing, faults: { mixed: 0.14 } })

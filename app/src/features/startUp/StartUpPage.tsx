@@ -147,6 +147,7 @@ function ReadingBench({
   const { system } = useSettings()
   const { wide } = useMedia()
   const [again, setAgain] = useState(false)
+  const [refused, setRefused] = useState<string>()
   const [supporting, setSupporting] = useState(false)
   const draftName = `reading.${unit.unitId}`
   const schema = useMemo(() => readingSchema(system), [system])
@@ -186,7 +187,10 @@ function ReadingBench({
   const at = view.reading && new Date(view.reading.item.entry.at)
   const exchange =
     mended && !view.sealed
-      ? () => void unit.appendAll(mended.map((body) => ({ body, ...(at ? { at } : {}) })))
+      ? () => {
+          const [first] = unit.appendAll(mended.map((body) => ({ body, ...(at ? { at } : {}) })))
+          setRefused(first && entryProblemWords(first, system))
+        }
       : undefined
   const note = typing
     ? 'As typed, not logged yet.'
@@ -234,6 +238,11 @@ function ReadingBench({
       ) : null}
       {shown ? (
         <>
+          {refused ? (
+            <Banner metal="out" word="Not logged">
+              {refused}
+            </Banner>
+          ) : null}
           {tuned && !typing ? <PlausibilityCard tuned={tuned} onExchange={exchange} /> : null}
           <Verdict judged={shown.judged} note={note} />
           <MethodLine judged={shown.judged} />
