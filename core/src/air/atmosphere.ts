@@ -1,3 +1,6 @@
+/** At sea level, ISA. */
+export const STANDARD_ATMOSPHERE_PA = 101325
+
 /**
  * Atmospheric pressure at an elevation.
  *
@@ -8,7 +11,7 @@
  * @example atmosphericPressurePa(1609.344) // 83 436, about 2.6 psi less than at sea level
  */
 export function atmosphericPressurePa(elevationM: number): number {
-  return 101325 * (1 - 2.25577e-5 * elevationM) ** 5.25588
+  return STANDARD_ATMOSPHERE_PA * Math.max(0, 1 - 2.25577e-5 * elevationM) ** 5.25588
 }
 
 /** Inhabited elevations with a margin; outside it somebody typed feet as metres or the like. */

@@ -1,10 +1,11 @@
 import type { Metering } from '../label/equipment'
-import type { MethodProfile } from '../method/profile'
+import { usualSi, type MethodProfile } from '../method/profile'
 
-/** Superheat and subcooling at one moment, K; `standardK` of the deciding one by its instruments. */
+/** Superheat and subcooling at one moment, K; `standardK`: standard uncertainty of the deciding one by its instruments. */
 export interface ChargePoint {
   readonly superheatK?: number
   readonly subcoolingK?: number
+  readonly standardK?: number
 }
 
 /** A charge step that was made: kg in (below zero: out), read settled before and after. */
@@ -17,7 +18,7 @@ export interface ChargeStep {
 export interface StepQuestion {
   /** this unit's steps, oldest first */
   readonly history: readonly ChargeStep[]
-  readonly current: ChargePoint & { readonly settled?: boolean; readonly standardK?: number }
+  readonly current: ChargePoint & { readonly settled?: boolean }
   /** of the quantity that decides for this metering device, K */
   readonly target: number
   readonly tolerance: number
@@ -30,7 +31,9 @@ export type StepReason =
   | { readonly code: 'notSettled' }
   | { readonly code: 'noReading' }
   | { readonly code: 'inBand'; readonly valueK: number; readonly lowK: number; readonly highK: number }
-  | { readonly code: 'stepsDontMove'; readonly expectedK: number; readonly movedK: number }
+  | { readonly code: 'stepsDontMove'; readonly expectedK: number; readonly movedK: number; readonly steps: number }
+  /** these instruments can't tell it from the target: a better one decides, not more charge */
+  | { readonly code: 'withinUncertainty'; readonly offK: number; readonly standardK: number }
   /** how far it is, what an ounce moves, and the part of the way that is gone */
   | {
       readonly code: 'toNearEdge'
@@ -57,25 +60,36 @@ export interface StepAdvice {
   readonly reasons: readonly StepReason[]
 }
 
-/** What one share of the charge moves, K, and how uncertain that is before the unit's own steps say it: read off the system rig. */
+/**
+ * What one whole charge would move, K, and how uncertain that is before the unit's own steps say it: between the system rig and published tests of
+ * charge on split systems, which spread by about a third (docs/methods/diagnosis.md).
+ */
 interface Prior {
   readonly superheatK: number
   readonly subcoolingK: number
   readonly relative: number
 }
 const priors: Record<Metering, Prior> = {
-  fixedOrifice: { superheatK: -42, subcoolingK: 15, relative: 0.35 },
+  fixedOrifice: { superheatK: -43, subcoolingK: 17, relative: 0.35 },
   expansionValve: { superheatK: -1.5, subcoolingK: 20, relative: 0.35 },
 }
-/** a settled reading against the next one, beside the step: weather, house, scatter; K */
-const READING_K = 0.5
+/** the slope of a quantity that hardly follows the charge is known to this, K for a whole charge */
+const LEAST_SPREAD_K = 3
 const RANGE_90 = 1.645
-/** of the way inside the near edge, as a share of the tolerance, so that the end is In and not on the edge */
-const INSIDE_SHARE = 0.3
-/** more of the slope than is likely, so that the first steps fall short rather than over, in its standard deviations */
-const CAREFUL = 0.5
-/** a range of slopes: steeper or flatter than the prior's mean by this is a finding, not a slope */
+/** flatter than this share of the usual slope is a finding, not a slope */
 const FLATTEST = 0.25
+/** idle steps count from where together they should have moved the reading by so many standard uncertainties of a difference */
+const SEEN_SIGMAS = 2
+/** a step that moved it by half of what it should have is no idle one */
+const EFFECTIVE = 0.5
+
+/** How well a change between two readings is known: repeatability of the day and of the instruments; their common error cancels. */
+function changeStandardK(points: readonly ChargePoint[], profile: Repeats | undefined): number {
+  const repeats = profile?.readingRepeatsK.si ?? usualSi('readingRepeatsK')
+  const share = profile?.repeatShare.si ?? usualSi('repeatShare')
+  return Math.hypot(...points.map((p) => Math.hypot(repeats, share * (p.standardK ?? 0))))
+}
+type Repeats = Pick<MethodProfile, 'readingRepeatsK' | 'repeatShare'>
 
 export interface Slope {
   readonly kPerKg: number
@@ -85,21 +99,29 @@ export interface Slope {
 /**
  * What the charge moves in this unit: the prior by size and metering device, made its own by each step (recursive least squares with a
  * known noise, that is a Kalman filter of one constant).
+ *
+ * @returns K/kg with its standard uncertainty
+ * @throws RangeError where the total charge isn't above zero
  * Source: Åström & Wittenmark, Adaptive Control, 2.2.
  */
 export function estimateSlope(
   history: readonly ChargeStep[],
   quantity: 'superheat' | 'subcooling',
-  { totalChargeKg, meteringDevice }: { totalChargeKg: number; meteringDevice: Metering },
+  {
+    totalChargeKg,
+    meteringDevice,
+    profile,
+  }: { totalChargeKg: number; meteringDevice: Metering; profile?: MethodProfile },
 ): Slope {
+  if (!(totalChargeKg > 0 && totalChargeKg < Infinity)) throw new RangeError('the total charge must be above zero')
   const prior = priors[meteringDevice]
   const start = (quantity === 'superheat' ? prior.superheatK : prior.subcoolingK) / totalChargeKg
   let slope = start
-  let variance = Math.max(prior.relative * Math.abs(start), 3 / totalChargeKg) ** 2
+  let variance = Math.max(prior.relative * Math.abs(start), LEAST_SPREAD_K / totalChargeKg) ** 2
   for (const step of history) {
     const moved = movedBy(step, quantity)
-    if (moved === undefined || !(Math.abs(step.amountKg) > 0)) continue
-    const noise = 2 * READING_K ** 2
+    if (moved === undefined || !(Math.abs(step.amountKg) > 0 && Math.abs(step.amountKg) < Infinity)) continue
+    const noise = changeStandardK([step.before, step.after], profile) ** 2
     const gain = (variance * step.amountKg) / (step.amountKg ** 2 * variance + noise)
     slope += gain * (moved - slope * step.amountKg)
     variance *= 1 - gain * step.amountKg
@@ -110,54 +132,61 @@ export function estimateSlope(
 function movedBy({ before, after }: ChargeStep, quantity: 'superheat' | 'subcooling'): number | undefined {
   const key = quantity === 'superheat' ? 'superheatK' : 'subcoolingK'
   const [a, b] = [before[key], after[key]]
-  return a === undefined || b === undefined ? undefined : b - a
+  return a === undefined || b === undefined || !Number.isFinite(b - a) ? undefined : b - a
 }
 
 /**
  * The next charge step: how much to add or take out, or to wait, or to stop charging.
  *
- * Goes to the near edge of the tolerance and a little inside, by the profile's fraction of that way, no more than its cap, and never so far that
- * the target itself is passed; the last steps are no smaller than its least step. The slope is this unit's own as far as its steps say.
- * Two steps in a row that moved the reading by less than the profile's share of what they should: stop, it isn't the charge.
+ * Aims inside the near edge of the tolerance by the profile's share, goes the profile's fraction of that way, no more than its cap, and never so far
+ * that the target itself is passed; the last steps are no smaller than its least step. The slope is this unit's own as far as its steps say.
+ * What the instruments can't tell from the target isn't chased. Steps that together moved the reading by less than the profile's share of what
+ * they should, where that could have been seen: stop, it isn't the charge.
  *
  * @param question temperatures K, masses kg; amount is positive for both directions
- * @returns reasons as data, the one that decided first
+ * @returns reasons as data, the one that decided first; `noReading` where something that it needs is missing or no number
  * Limits: says nothing of whether charge is the fault; `chargeGates` does.
  */
 export function adviseStep(question: StepQuestion): StepAdvice {
   const { history, current, target, tolerance, totalChargeKg, meteringDevice, profile } = question
   const quantity = meteringDevice === 'fixedOrifice' ? 'superheat' : 'subcooling'
   const value = quantity === 'superheat' ? current.superheatK : current.subcoolingK
-  if (value === undefined || !(totalChargeKg > 0)) return { action: 'stop', reasons: [{ code: 'noReading' }] }
+  const known = [value, target, tolerance, totalChargeKg, current.standardK ?? 0].every(Number.isFinite)
+  if (value === undefined || !known || !(totalChargeKg > 0 && tolerance >= 0))
+    return { action: 'stop', reasons: [{ code: 'noReading' }] }
   if (current.settled === false) return { action: 'wait', reasons: [{ code: 'notSettled' }] }
   const stuck = stepsThatDidNothing(question, quantity)
   if (stuck) return { action: 'stop', reasons: [stuck] }
 
   const lowK = Math.max(target - tolerance, quantity === 'superheat' ? profile.superheatFloorK.si : 0)
   const highK = target + tolerance
-  const inside = Math.min(
-    Math.max(INSIDE_SHARE * tolerance, RANGE_90 * (current.standardK ?? 0)),
-    Math.max(0, Math.min(highK - target, target - lowK)),
-  )
-  if (value >= lowK + inside && value <= highK - inside)
+  const high = value > target
+  const offK = Math.abs(value - target)
+  const sideK = Math.max(0, high ? highK - target : target - lowK)
+  const standardK = Math.max(0, current.standardK ?? 0)
+  const doubtK = RANGE_90 * standardK
+  if (offK <= Math.max(sideK - doubtK, 0))
     return { action: 'stop', reasons: [{ code: 'inBand', valueK: value, lowK, highK }] }
-  const high = value > highK - inside
+  if (offK <= doubtK) return { action: 'stop', reasons: [{ code: 'withinUncertainty', offK, standardK }] }
   const add = quantity === 'superheat' ? high : !high
   // inside the tolerance but near the edge where only taking out would help: not begun for that, though gone on with
   const takingOut = (history.at(-1)?.amountKg ?? 0) < 0
   if (!add && !takingOut && value >= lowK && value <= highK)
     return { action: 'stop', reasons: [{ code: 'inBand', valueK: value, lowK, highK }] }
 
-  const slope = estimateSlope(history, quantity, { totalChargeKg, meteringDevice })
+  const slope = estimateSlope(history, quantity, { totalChargeKg, meteringDevice, profile })
   const usual = Math.abs(
     quantity === 'superheat' ? priors[meteringDevice].superheatK : priors[meteringDevice].subcoolingK,
   )
   const steep = Math.max(Math.abs(slope.kPerKg), (FLATTEST * usual) / totalChargeKg)
-  const careful = steep + CAREFUL * slope.standard
-  const distanceK = high ? value - (highK - inside) : lowK + inside - value
+  const careful = steep + profile.stepCareful.si * slope.standard
+  const distanceK = Math.max(
+    0,
+    offK - Math.max(0, sideK - Math.min(sideK, Math.max(profile.stepInsideShare.si * sideK, doubtK))),
+  )
   const fraction = profile.stepFraction.si
   const capKg = profile.stepCapShare.si * totalChargeKg
-  const leastKg = Math.min(profile.stepLeastKg.si, Math.abs(value - target) / careful)
+  const leastKg = Math.min(profile.stepLeastKg.si, offK / careful)
   const wished = (fraction * distanceK) / careful
   const amountKg = Math.min(Math.max(wished, leastKg), capKg)
   const reasons: StepReason[] = [
@@ -173,45 +202,58 @@ export function adviseStep(question: StepQuestion): StepAdvice {
   }
 }
 
-/** What should be read after so much went in (below zero: out), with a range of 90 %. */
+/** What should be read after so much went in (below zero: out), with a range of 90 %; nothing where charge or amount is no number. */
 export function predictStep(
   {
     history,
     current,
     totalChargeKg,
     meteringDevice,
-  }: Pick<StepQuestion, 'history' | 'current' | 'totalChargeKg' | 'meteringDevice'>,
+    profile,
+  }: Pick<StepQuestion, 'history' | 'current' | 'totalChargeKg' | 'meteringDevice'> & { profile?: MethodProfile },
   kg: number,
 ): NonNullable<StepAdvice['predicted']> {
+  if (!(totalChargeKg > 0 && totalChargeKg < Infinity && Number.isFinite(kg))) return {}
   const one = (quantity: 'superheat' | 'subcooling', value: number | undefined) => {
-    if (value === undefined) return undefined
-    const slope = estimateSlope(history, quantity, { totalChargeKg, meteringDevice })
+    if (value === undefined || !Number.isFinite(value)) return undefined
+    const slope = estimateSlope(history, quantity, { totalChargeKg, meteringDevice, profile })
     const valueK = Math.max(0, value + slope.kPerKg * kg)
-    const spreadK = RANGE_90 * Math.hypot(slope.standard * kg, Math.SQRT2 * READING_K)
+    const spreadK = RANGE_90 * Math.hypot(slope.standard * kg, changeStandardK([current, current], profile))
     return { valueK, lowK: Math.max(0, valueK - spreadK), highK: valueK + spreadK }
   }
   const [superheat, subcooling] = [one('superheat', current.superheatK), one('subcooling', current.subcoolingK)]
   return { ...(superheat ? { superheat } : {}), ...(subcooling ? { subcooling } : {}) }
 }
 
-/** The last two steps together, where each moved the deciding reading by less than a share of what it should have. */
+/**
+ * The latest steps, two or more, that together moved the deciding reading by less than the profile's share of what they should have, where that
+ * would have been seen: several standard uncertainties of a difference between two readings. Small steps add up until it would.
+ */
 function stepsThatDidNothing(
   { history, totalChargeKg, meteringDevice, profile }: StepQuestion,
   quantity: 'superheat' | 'subcooling',
 ): StepReason | undefined {
-  const two = history.slice(-2)
-  if (two.length < 2) return undefined
+  // by the prior: a slope learnt from these very steps would excuse them
+  const { kPerKg } = estimateSlope([], quantity, { totalChargeKg, meteringDevice, profile })
   let expectedK = 0
   let movedK = 0
-  for (const step of two) {
+  let steps = 0
+  for (const step of [...history].reverse()) {
     const moved = movedBy(step, quantity)
-    if (moved === undefined) return undefined
-    // by the prior: a slope learnt from these very steps would excuse them
-    const expected = estimateSlope([], quantity, { totalChargeKg, meteringDevice }).kPerKg * step.amountKg
-    const slack = Math.abs(expected) > 2 * READING_K
-    if (!slack || moved / expected > profile.stepNoEffectShare.si) return undefined
-    expectedK += expected
-    movedK += moved
+    if (moved === undefined || !Number.isFinite(step.amountKg)) return undefined
+    const expected = kPerKg * step.amountKg
+    if (steps === 0 && moved / expected > EFFECTIVE) return undefined
+    expectedK += Math.abs(expected)
+    movedK += moved * Math.sign(expected)
+    steps += 1
+    const seen = expectedK >= SEEN_SIGMAS * changeStandardK([step.before, history.at(-1)!.after], profile)
+    if (steps >= 2 && seen && movedK <= profile.stepNoEffectShare.si * expectedK)
+      return {
+        code: 'stepsDontMove',
+        expectedK: expectedK * Math.sign(kPerKg * history.at(-1)!.amountKg),
+        movedK: movedK * Math.sign(kPerKg * history.at(-1)!.amountKg),
+        steps,
+      }
   }
-  return { code: 'stepsDontMove', expectedK, movedK }
+  return undefined
 }

@@ -20,7 +20,7 @@ import { checkInstrument, type InstrumentProblem } from '../measurement/instrume
 import { checkHabit, checkProfile, type HabitProblem, type ProfileProblem } from '../method/checkProfile'
 import { refusalOf, siteElevationM, unitFacts } from './facts'
 import { isSealed, isStrikable, type UnitRecord } from './fold'
-import { unitLabel } from './method'
+import { unitLabel, unitMethod } from './method'
 import { checkWeighed, type WeighedProblem } from './checkWeighed'
 import { testLimitPa } from './pressureTest'
 import { unitView } from './stages'
@@ -85,7 +85,7 @@ export function checkEntry(
     case 'micron':
       return [...problems, ...positive('vacuum', entry.reading, 'reading')]
     case 'weighed':
-      return [...problems, ...(entry.direction === 'add' ? refused(facts) : []), ...checkWeighed(record, entry)]
+      return [...problems, ...(entry.direction === 'add' ? refused(record, facts) : []), ...checkWeighed(record, entry)]
     case 'reading':
       return [
         ...problems,
@@ -121,7 +121,7 @@ export function checkEntry(
       return problem ? [...problems, { code: 'badHabit', path: 'quantity', problem }] : problems
     }
     case 'gatePassed':
-      return [...problems, ...(entry.stage === 'prepare' ? refused(facts) : [])]
+      return [...problems, ...(entry.stage === 'prepare' ? refused(record, facts) : [])]
     case 'struck':
       return [...problems, ...checkStrike(record, entry.strikes)]
     case 'sealed':
@@ -130,7 +130,7 @@ export function checkEntry(
     case 'amendment':
       return isSealed(record) ? problems : [...problems, { code: 'notSealed', path: '' }]
     case 'started':
-      return [...problems, ...refused(facts), ...gatesClosed(['vacuum'])]
+      return [...problems, ...refused(record, facts), ...gatesClosed(['vacuum'])]
     case 'testRaised':
       return [...problems, ...checkTestPressure(entry.gauge)]
     case 'testHeld':
@@ -360,8 +360,9 @@ export function checkReading(values: ReadingValues, facts: UnitFacts, elevationM
 }
 
 /** A refusal is a hard stop: no written reason passes it, nothing is charged and nothing is started. */
-function refused(facts: UnitFacts): EntryProblem[] {
-  const refusal = refusalOf(facts)
+function refused(record: UnitRecord, facts: UnitFacts): EntryProblem[] {
+  const label = unitLabel(record)?.label
+  const refusal = refusalOf(facts, { ...(label ? { label } : {}), method: unitMethod(record) })
   return refusal ? [{ code: 'refusedStop', path: '', refusal }] : []
 }
 

@@ -2,6 +2,7 @@ import type { Cylinder } from '../charge/cylinder'
 import type { Metering, Orientation } from '../label/equipment'
 import type { LabelItem, ModelLabel } from '../label/modelLabel'
 import type { Instrument } from '../measurement/instrument'
+import type { InstrumentClass } from '../measurement/instrumentClass'
 import type { HabitKey } from '../method/habits'
 import type { ProfileSpec } from '../method/profile'
 import type { AnyQuantity, Quantity } from '../quantity/unit'
@@ -83,6 +84,8 @@ export interface UnitFacts {
   superheatTolerance?: Quantity<'temperatureDifference'>
   decayLimit?: Quantity<'vacuum'>
   decayHold?: Quantity<'duration'>
+  /** what the readings of this unit are taken with where no instrument is named; digital where nobody said */
+  instrumentClass?: InstrumentClass
   elevation?: Quantity<'elevation'>
 }
 
@@ -209,6 +212,8 @@ export interface Weighed extends Base<'weighed'> {
   /** the recording that it was read from, and the second of it at which the scale stood still again */
   readonly traceId?: string
   readonly traceS?: number
+  /** by the cylinder book, in the cylinder before this weighing: what a scale set to zero with it on can't say */
+  readonly booked?: Quantity<'mass'>
   /** only the difference was read off the scale: `before` is what the book says of the cylinder, or the amount itself */
   readonly net?: true
   /** made against the advice: what spoke against it, and the reason of whoever did it */
@@ -240,6 +245,8 @@ export interface PreStart extends Base<'preStart'> {
 export interface LookedInto extends Base<'lookedInto'> {
   readonly airflowGood?: boolean
   readonly condenserClean?: boolean
+  /** metering device compared with the label: piston's size; valve's bulb, size and screen */
+  readonly deviceChecked?: boolean
   /** liquid line before and after the drier */
   readonly drierIn?: Quantity<'temperature'>
   readonly drierOut?: Quantity<'temperature'>
@@ -248,6 +255,8 @@ export interface LookedInto extends Base<'lookedInto'> {
   /** stopped and level: the pressure of the standing system, and the air around its coils */
   readonly standingPressure?: Quantity<'gaugePressure'>
   readonly standingAir?: Quantity<'temperature'>
+  /** of the house, where the indoor coil stands: the pressure lies between the two */
+  readonly standingIndoor?: Quantity<'temperature'>
 }
 /** Somebody has to come back, because today can't decide the charge. */
 export interface ReturnVisit extends Base<'returnVisit'> {

@@ -77,10 +77,19 @@ function asksForIndoor(label: ModelLabel | undefined): boolean {
   return lines.length > 0 && lines.every((line) => line.indoor)
 }
 
-/** Why this unit must not be converted, where it must not. */
-export function refusalOf({ work, oldRefrigerant, refrigerant }: UnitFacts): ConversionRefusal | undefined {
+/** Why this unit must not be converted, where it must not: by refrigerants, by the plate's design pressure where its label says it. */
+export function refusalOf(
+  { work, oldRefrigerant, refrigerant }: UnitFacts,
+  { label, method }: { label?: ModelLabel; method?: MethodProfile } = {},
+): ConversionRefusal | undefined {
   if (work !== 'conversion' || !oldRefrigerant || !refrigerant) return undefined
-  return conversionRefusal({ from: oldRefrigerant, to: refrigerant })
+  const design = label?.highSideDesign
+  return conversionRefusal({
+    from: oldRefrigerant,
+    to: refrigerant,
+    ...(design ? { highSideDesignPa: toSi('gaugePressure', design) } : {}),
+    ...(method ? { profile: method } : {}),
+  })
 }
 
 /** Limit and length of the decay hold by the method in force, for new or for older work. */

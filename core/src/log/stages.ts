@@ -174,7 +174,7 @@ function tell(record: UnitRecord, jobElevationM: number | undefined) {
   const label = taken?.label
   const method = unitMethod(record)
   const missing = missingFacts(facts, label)
-  const refusal = refusalOf(facts)
+  const refusal = refusalOf(facts, { label, method })
   const pressureTest = pressureTestRun(record, { facts, label, method, elevationM })
   const vacuum = vacuumRun(record, method)
   const charge = chargeBalance(record, method)

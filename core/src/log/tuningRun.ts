@@ -179,9 +179,10 @@ function stepsOf(
   })
 }
 
-const plain = ({ superheatK, subcoolingK }: TrailPoint): ChargePoint => ({
+const plain = ({ superheatK, subcoolingK, standardK }: TrailPoint): ChargePoint => ({
   ...(superheatK === undefined ? {} : { superheatK }),
   ...(subcoolingK === undefined ? {} : { subcoolingK }),
+  ...(standardK === undefined ? {} : { standardK }),
 })
 
 /** The target that the last charge step went for; the first reading's where there was none yet. */

@@ -62,6 +62,8 @@ export type PlausibilityCause =
   | 'notYetLevel'
   | 'wetWick'
   | 'emptySystem'
+  | 'flooding'
+  | 'nearlyEmpty'
   | 'restrictionBeforeClamp'
 
 export interface PlausibilityCheck {
@@ -78,8 +80,14 @@ export interface PlausibilityMargins {
   readonly liquidUnderOutdoorK?: number
   /** suction line over return air, K */
   readonly suctionOverReturnK?: number
-  /** standing: saturation away from the air around the coil, K */
+  /** standing: saturation outside what lies between the surroundings of the two coils, K */
   readonly restK?: number
+  /** how far superheat and subcooling may read under zero by their own uncertainty, K */
+  readonly superheatK?: number
+  readonly subcoolingK?: number
+  /** standing, where nobody measured the house: what it may be, K */
+  readonly indoorLowK?: number
+  readonly indoorHighK?: number
 }
 
 /** two clamps of ±1 °F; the customary 2 °F of handbook tables; a few °F for the sun on a long line */
@@ -88,6 +96,11 @@ const usual: Required<PlausibilityMargins> = {
   liquidUnderOutdoorK: 2 / 1.8,
   suctionOverReturnK: 5 / 1.8,
   restK: 3 / 1.8,
+  superheatK: 0.8,
+  subcoolingK: 0.8,
+  // 70 to 80 °F
+  indoorLowK: 294.26,
+  indoorHighK: 299.82,
 }
 
 /** what a split system outdoors can have: nothing colder, hotter or tighter is a reading */
@@ -108,6 +121,10 @@ const LEVEL_RATIO = 1.2
 const WELL_BELOW_K = 12
 /** with air in it a standing system lies above the air outdoors by this at most */
 const STANDING_K = 8
+/** a unit that heats warms its supply by more than a duct in the sun does, and its vapour line over both airs by more than a clamp in the sun */
+const HEATS_K = 2
+const HOT_LINE_K = 10
+const HOT_SATURATION_K = 4
 
 /**
  * What can't be true together, running in cooling (or standing): each failed check with the channels it is about and its probable causes,
@@ -163,6 +180,10 @@ function inCooling(r: PlausibleReading, m: Required<PlausibilityMargins>): Plaus
   const checks: PlausibilityCheck[] = []
   const say = (code: PlausibilityCode, channels: PlausibilityChannel[], causes: PlausibilityCause[]) =>
     checks.push({ code, channels, causes })
+  if (heats(r, evaporatingK, m)) {
+    say('heatsInsteadOfCooling', ['supplyK', 'returnK', 'suctionLineK'], ['reversed', 'airProbesSwapped'])
+    return checks
+  }
   const level = levelled(r, evaporatingK)
   if (level) {
     say(
@@ -174,17 +195,13 @@ function inCooling(r: PlausibleReading, m: Required<PlausibilityMargins>): Plaus
     )
     return checks
   }
-  if (above(r.supplyK, r.returnK, m.probesK) && above(r.suctionLineK, r.returnK, 10)) {
-    say('heatsInsteadOfCooling', ['supplyK', 'returnK', 'suctionLineK'], ['reversed', 'airProbesSwapped'])
-    return checks
-  }
   if (
     r.suctionPressurePa !== undefined &&
     r.liquidPressurePa !== undefined &&
     r.suctionPressurePa >= r.liquidPressurePa
   )
     say('suctionNotBelowLiquid', ['suctionPressurePa', 'liquidPressurePa'], ['hosesSwapped', 'notRunning', 'reversed'])
-  if (above(r.suctionLineK, r.liquidLineK, m.probesK))
+  if (above(r.suctionLineK, r.liquidLineK, m.probesK) && !coldLiquid(r, m))
     say(
       'suctionLineNotCooler',
       ['suctionLineK', 'liquidLineK'],
@@ -205,17 +222,17 @@ function inCooling(r: PlausibleReading, m: Required<PlausibilityMargins>): Plaus
       ['liquidLineK', 'outdoorK'],
       ['probeInSun', 'probeInDischargeAir', 'clampLoose', 'clampsSwapped', 'restrictionBeforeClamp'],
     )
-  if (above(r.liquidLineK, condensingK, m.probesK))
+  if (above(r.liquidLineK, condensingK, m.subcoolingK))
     say(
       'negativeSubcooling',
       ['liquidLineK', 'liquidPressurePa'],
-      ['wrongRefrigerant', 'clampInSun', 'clampNearJoint', 'gaugeNotZeroed', 'clampsSwapped'],
+      ['wrongRefrigerant', 'clampInSun', 'clampNearJoint', 'gaugeNotZeroed', 'clampsSwapped', 'nearlyEmpty'],
     )
-  if (above(evaporatingK, r.suctionLineK, m.probesK))
+  if (above(evaporatingK, r.suctionLineK, m.superheatK))
     say(
       'negativeSuperheat',
       ['suctionLineK', 'suctionPressurePa'],
-      ['wrongRefrigerant', 'gaugeNotZeroed', 'clampLoose', 'hosesSwapped'],
+      ['wrongRefrigerant', 'gaugeNotZeroed', 'clampLoose', 'hosesSwapped', 'flooding'],
     )
   if (above(r.outdoorK, condensingK, m.probesK))
     say(
@@ -237,6 +254,35 @@ function inCooling(r: PlausibleReading, m: Required<PlausibilityMargins>): Plaus
 }
 
 /**
+ * It heats the house: supply over return, and the vapour line as hot as discharge gas, or its pressure that of a condenser. On a warm day both
+ * sides are nearly level then, so this is asked before whether it runs at all.
+ */
+function heats(
+  { supplyK, returnK, suctionLineK, outdoorK, suctionPressurePa: low, liquidPressurePa: high }: PlausibleReading,
+  evaporatingK: number | undefined,
+  m: Required<PlausibilityMargins>,
+): boolean {
+  if (!above(supplyK, returnK, m.probesK)) return false
+  const level = low !== undefined && high !== undefined && Math.max(low, high) < LEVEL_RATIO * Math.min(low, high)
+  const plainlyLevel = level || low === undefined || high === undefined
+  const warmest = Math.max(returnK ?? 0, plainlyLevel ? (outdoorK ?? 0) : 0)
+  if (plainlyLevel && !above(supplyK, returnK, HEATS_K)) return false
+  return above(suctionLineK, warmest, HOT_LINE_K) || above(evaporatingK, warmest, HOT_SATURATION_K)
+}
+
+/**
+ * In cold weather the liquid leaves the condenser near a cold outdoors, and suction gas may truly be warmer than it: nothing contradicts itself while
+ * the liquid line isn't colder than its air and the suction line not warmer than its own.
+ */
+function coldLiquid(
+  { suctionLineK, liquidLineK, returnK, outdoorK }: PlausibleReading,
+  m: Required<PlausibilityMargins>,
+) {
+  if (returnK === undefined || outdoorK === undefined || outdoorK >= returnK) return false
+  return !above(outdoorK, liquidLineK, m.liquidUnderOutdoorK) && !above(suctionLineK, returnK, m.probesK)
+}
+
+/**
  * Both gauges read nearly the same: the compressor stands and the circuit has levelled out near the air around it, or it runs and the high
  * side's hose is shut off and drawn down.
  */
@@ -250,7 +296,7 @@ function levelled(
   return evaporatingK < outdoorK + STANDING_K ? 'notRunning' : undefined
 }
 
-/** Standing: both lines alike, and the pressure that of the liquid lying in it at the temperature around it. */
+/** Standing: both lines alike, and the pressure that of liquid lying between the temperatures around its two coils. */
 function atRest(r: PlausibleReading, m: Required<PlausibilityMargins>): PlausibilityCheck[] {
   const checks: PlausibilityCheck[] = []
   if (
@@ -263,23 +309,59 @@ function atRest(r: PlausibleReading, m: Required<PlausibilityMargins>): Plausibi
       channels: ['suctionLineK', 'liquidLineK'],
       causes: ['notYetLevel', 'clampInSun', 'clampLoose', 'probeLost'],
     })
+  const around = surroundings(r, m)
   const standing = restSaturationK(r)
-  if (standing === undefined || r.outdoorK === undefined) return checks
-  const offK = standing - r.outdoorK
-  const channels: PlausibilityChannel[] = ['liquidPressurePa', 'outdoorK']
-  if (offK > m.restK)
+  if (standing === undefined || around === undefined) return checks
+  const channels: PlausibilityChannel[] =
+    r.returnK === undefined ? ['liquidPressurePa', 'outdoorK'] : ['liquidPressurePa', 'outdoorK', 'returnK']
+  if (standing > around.highK + m.restK)
     checks.push({
       code: 'restPressureHigh',
       channels,
       causes: ['notYetLevel', 'nonCondensable', 'wrongRefrigerant', 'gaugeNotZeroed'],
     })
-  if (offK < -m.restK)
+  if (standing < around.lowK - m.restK)
     checks.push({
       code: 'restPressureLow',
       channels,
       causes: ['wrongRefrigerant', 'emptySystem', 'notYetLevel', 'probeInSun', 'gaugeNotZeroed'],
     })
   return checks
+}
+
+/** Between what a standing system's saturation lies: outdoor air and the house, the latter as it may be where nobody measured it. */
+function surroundings({ outdoorK, returnK }: PlausibleReading, m: Required<PlausibilityMargins>) {
+  if (outdoorK === undefined) return undefined
+  return {
+    lowK: Math.min(outdoorK, returnK ?? m.indoorLowK),
+    highK: Math.max(outdoorK, returnK ?? m.indoorHighK),
+  }
+}
+
+/** where liquid gathers: this far from the colder towards the warmer surroundings, and how uncertain that is, as shares of the way */
+const TOWARDS_WARM = 0.2
+const ALONG_SPREAD = 0.25
+const REST_PROBES_K = 0.7
+
+/**
+ * How a standing system's saturation differs from where it should lie: near the colder of its coils' surroundings, where the liquid gathers.
+ *
+ * @param reading standing, pressures absolute; `returnK` is the air of the house
+ * @returns K, with its standard uncertainty; undefined without a pressure in the refrigerant's data or without outdoor air
+ */
+export function restDeviation(
+  reading: PlausibleReading,
+  margins: PlausibilityMargins = {},
+): { readonly offK: number; readonly standardK: number } | undefined {
+  const m = { ...usual, ...defined(margins) }
+  const around = surroundings(reading, m)
+  const standingK = restSaturationK(reading)
+  if (!around || standingK === undefined) return undefined
+  const width = around.highK - around.lowK
+  return {
+    offK: standingK - (around.lowK + TOWARDS_WARM * width),
+    standardK: Math.hypot(REST_PROBES_K, ALONG_SPREAD * width),
+  }
 }
 
 /** What a standing system's pressure says its temperature is, by the gauge that reads higher; K. */

@@ -1,5 +1,6 @@
 import type { MethodProfile } from '../method/profile'
 import { anyToSi, toSi, type AnyQuantity, type Dimension, type Quantity } from '../quantity/unit'
+import { standardOf, type ErrorShape } from './errorShape'
 import { standardUncertainty } from './uncertainty'
 
 export type InstrumentKind =
@@ -58,18 +59,20 @@ export interface ReadingUncertainty {
   readonly standard: number
   /** what the maker's ± comes to at this reading, with half a division */
   readonly halfWidth: number
+  /** what the error is made of */
+  readonly shape: ErrorShape
 }
 
 /**
  * Standard uncertainty of one reading of an instrument, SI.
  *
- * Stated as bare limits: (± of reading + ± of full scale + ± + half a division) / √3. Stated as expanded: the sum / k, with half
- * a division as a rectangle of its own.
+ * A maker's "± of reading ± of full scale ± so much" is one statement: its parts add up to one half-width. Half a division is an error of its
+ * own and joins in quadrature. Stated as bare limits: a rectangle; as expanded: normal, the sum / k.
  *
  * @param si what was read, in SI; a gauge pressure as gauge
- * @returns undefined where the instrument states nothing for this dimension
- * Source: JCGM 100:2008, 4.3 and F.2.2.1 (resolution).
- * @example a gauge of ±1 % of 500 psig with 5 psi divisions: ±7.5 psi, u = 4.33 psi
+ * @returns undefined where the instrument states nothing for this dimension, or the reading isn't a number
+ * Source: JCGM 100:2008, 4.3, 5.1.2 and F.2.2.1 (resolution).
+ * @example a gauge of ±1 % of 500 psig with 5 psi divisions: ±5 psi and ±2.5 psi, u = 3.23 psi
  */
 export function instrumentUncertainty(
   instrument: Instrument,
@@ -86,14 +89,13 @@ export function instrumentUncertainty(
     share(ofFullScale) * (fullScale ? Math.abs(anyToSi(dimension, fullScale)) : 0) +
     spread(absolute)
   const halfDivision = spread(resolution) / 2
-  const standard =
+  if (!Number.isFinite(limits + halfDivision) || !(limits >= 0 && halfDivision >= 0) || !((k ?? 2) > 0))
+    return undefined
+  const shape: ErrorShape =
     stated === 'rectangular'
-      ? standardUncertainty({ kind: 'rectangular', halfWidth: limits + halfDivision })
-      : Math.hypot(
-          standardUncertainty({ kind: 'expanded', halfWidth: limits, k }),
-          standardUncertainty({ kind: 'rectangular', halfWidth: halfDivision }),
-        )
-  return { standard, halfWidth: limits + halfDivision }
+      ? { normal: 0, rectangular: [limits, halfDivision] }
+      : { normal: standardUncertainty({ kind: 'expanded', halfWidth: limits, k }), rectangular: [halfDivision] }
+  return { standard: standardOf(shape), halfWidth: limits + halfDivision, shape }
 }
 
 export type InstrumentWarning = 'overdue' | 'noCheckDate' | 'neverZeroed' | 'zeroedLongAgo'

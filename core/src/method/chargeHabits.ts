@@ -44,6 +44,22 @@ export const chargeHabits = {
     'liquid line near 100 °F in normal running, for a computed allowance',
     { min: 60, max: 130 },
   ),
+  designCondensingK: spec(
+    'charge',
+    'temperature',
+    130,
+    '°F',
+    'design day: condensing at 130 °F; a converted system must bear the new refrigerant’s pressure there',
+    { min: 110, max: 145 },
+  ),
+  conversionPressureShare: spec(
+    'charge',
+    'ratio',
+    10,
+    '%',
+    'without a plate the new refrigerant’s design pressure may pass the old one’s by a tenth at most',
+    { max: 25 },
+  ),
   conversionStartShare: spec('charge', 'ratio', 90, '%', 'customary start at 85–95 % of the original charge', {
     min: 50,
     max: 100,
@@ -77,6 +93,22 @@ export const chargeHabits = {
     'two steps in a row that move less than a quarter of what they should: it isn’t the charge',
     { max: 80 },
   ),
+  stepInsideShare: spec(
+    'steps',
+    'ratio',
+    50,
+    '%',
+    'a step aims this far inside the near edge, as a share of the tolerance, so that the end is In and not on the edge',
+    { max: 100 },
+  ),
+  stepCareful: spec(
+    'steps',
+    'count',
+    0.5,
+    'times',
+    'a step counts on a steeper slope than is likely, by so many of its standard deviations: rather short than over',
+    { max: 3 },
+  ),
   stepFraction: spec('steps', 'ratio', 70, '%', 'each step goes 70 % of the way to the near edge', {
     min: 10,
     max: 100,
@@ -92,9 +124,9 @@ export const chargeHabits = {
   otherCauseShare: spec(
     'steps',
     'ratio',
-    40,
+    30,
     '%',
-    'no charge step while another cause is nearly half as likely as the charge',
+    'nothing is added while all other causes together are a third as likely as too little charge: they are asked about first',
     { min: 5, max: 90 },
   ),
 } as const satisfies Record<string, HabitSpec>

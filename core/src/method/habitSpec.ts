@@ -14,6 +14,7 @@ export type HabitGroup =
   | 'steps'
   | 'coldWeather'
   | 'instruments'
+  | 'diagnosis'
 
 export interface HabitSpec {
   readonly group: HabitGroup

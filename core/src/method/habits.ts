@@ -1,5 +1,7 @@
 import { spec, type HabitSpec } from './habitSpec'
 import { chargeHabits } from './chargeHabits'
+import { diagnosisHabits } from './diagnosisHabits'
+import { instrumentHabits } from './instrumentHabits'
 import { vacuumHabits } from './vacuumHabits'
 
 /**
@@ -251,6 +253,10 @@ export const habitSpecs = {
 
   ...chargeHabits,
 
+  ...instrumentHabits,
+
+  ...diagnosisHabits,
+
   hosesAgreePa: spec(
     'instruments',
     'pressureDifference',
@@ -336,4 +342,7 @@ export const habitPairs: readonly (readonly [low: HabitKey, high: HabitKey])[] =
   ['condensingOverOutdoorHighK', 'condensingOverOutdoorOldK'],
   ['splitLowK', 'splitHighK'],
   ['decayLimitNewPa', 'decayLimitOldPa'],
+  ['pistonSubcoolingLowK', 'pistonSubcoolingHighK'],
+  ['runningAmpsLow', 'runningAmpsHigh'],
+  ['ampsLowCondensingK', 'ampsHighCondensingK'],
 ]

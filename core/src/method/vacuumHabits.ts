@@ -95,6 +95,22 @@ export const vacuumHabits = {
     min: 1,
     max: 6,
   }),
+  holdLeakShare: spec(
+    'vacuum',
+    'ratio',
+    50,
+    '%',
+    'a leak that loses half of the charge within a year matters: a hold that couldn’t see it proves nothing',
+    { min: 1, max: 5000 },
+  ),
+  grossLeakPaPerS: spec(
+    'vacuum',
+    'vacuumRate',
+    1000,
+    'micron/min',
+    'a thousand micron a minute is a leak too big for a decay test',
+    { min: 100, max: 20000 },
+  ),
   nitrogenBreakPa: spec('vacuum', 'gaugePressure', 2, 'psig', 'a break goes to about 2 psig of dry nitrogen', {
     min: 0.1,
     max: 50,

@@ -24,6 +24,7 @@ export type Dimension =
   | 'airflow'
   | 'airflowPerCapacity'
   | 'temperatureRate'
+  | 'vacuumRate'
 
 export type UnitSystem = 'ip' | 'si'
 
@@ -139,6 +140,7 @@ export const units = {
     'L/s/kW': { factor: 1e-6 },
   },
   count: { times: { factor: 1, aliases: ['x', '×'] } },
+  vacuumRate: { 'micron/min': { factor: 0.133322368 / 60 }, 'Pa/min': { factor: 1 / 60 } },
   temperatureRate: { '°F/min': { factor: 5 / 9 / 60, aliases: ['f/min'] }, 'K/min': { factor: 1 / 60 } },
 } as const satisfies Record<Dimension, Record<string, UnitOfMeasure>>
 
@@ -185,6 +187,7 @@ const preferred: { readonly [D in Dimension]: Record<UnitSystem, UnitOf<D>> } = 
   airflow: { ip: 'cfm', si: 'L/s' },
   airflowPerCapacity: { ip: 'cfm/ton', si: 'L/s/kW' },
   temperatureRate: { ip: '°F/min', si: 'K/min' },
+  vacuumRate: { ip: 'micron/min', si: 'Pa/min' },
 }
 
 export function preferredUnit<D extends Dimension>(dimension: D, system: UnitSystem): UnitOf<D> {

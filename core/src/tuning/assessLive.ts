@@ -20,7 +20,7 @@ import { saturationTemperatureK } from '../refrigerant/saturation'
 import { atmosphericPressurePa } from '../air/atmosphere'
 import { systemChannels, type SystemChannel, type TraceSample } from '../trace/trace'
 import { chargeGates, type ChargeGate } from './chargeGates'
-import { deviationsOf, type Beside } from './deviations'
+import { coldOf, deviationsOf, type Beside } from './deviations'
 import { diagnose, separatingReading, type RankedCause } from './diagnose'
 import type { FaultCause, Symptom } from './faultSignatures'
 import { judgeCharge, type JudgedReading } from './judgeCharge'
@@ -123,7 +123,7 @@ export function assessLive(samples: readonly TraceSample[], terms: LiveTerms): L
     profile,
   )
   const plausible = plausibleOf(judged, terms)
-  const margins = plausibilityMargins(judged.method)
+  const margins = plausibilityMargins(judged.method, judged.standard)
   const checks = checkPlausibility(plausible, margins)
   const swap = checks.length > 0 ? suggestSwap(plausible, margins) : undefined
   const rest = { timeS: last.timeS, settling, values, judged, checks, jumps: jumpsOf(read), silent: silentOf(read) }
@@ -135,7 +135,11 @@ export function assessLive(samples: readonly TraceSample[], terms: LiveTerms): L
   const { metering } = facts
   if (!terms.running || !metering) return { ...rest, ...more, ranked: [], gates: [] }
   const beside = { ...terms.beside, ...drierDrop(means) }
-  return { ...rest, ...more, ...tuneReading({ judged, metering, settling, checks }, { ...terms, beside }) }
+  return {
+    ...rest,
+    ...more,
+    ...tuneReading({ judged, metering, settling, checks, refrigerant: facts.refrigerant }, { ...terms, beside }),
+  }
 }
 
 /** Measured now it counts before what was typed earlier. */
@@ -149,7 +153,14 @@ export function tuneReading(
     metering,
     settling,
     checks,
-  }: { judged: JudgedReading; metering: Metering; settling: SettlingResult; checks: readonly PlausibilityCheck[] },
+    refrigerant,
+  }: {
+    judged: JudgedReading
+    metering: Metering
+    settling: SettlingResult
+    checks: readonly PlausibilityCheck[]
+    refrigerant?: UnitFacts['refrigerant']
+  },
   terms: Pick<LiveTerms, 'beside' | 'label' | 'steps' | 'totalChargeKg'>,
 ) {
   const { target, method } = judged
@@ -160,7 +171,8 @@ export function tuneReading(
     ...(standardK === undefined ? {} : { standardK }),
     ...terms.beside,
   }
-  const findings = deviationsOf({ measured: judged, target, metering }, method, beside)
+  const { standard } = judged
+  const findings = deviationsOf({ measured: judged, target, metering, refrigerant, standard }, method, beside)
   const ranked = checks.length > 0 ? [] : diagnose(findings)
   const separating = separatingReading(findings, ranked)
   const settled = settling.state === 'settled' || settling.state === 'hunting'
@@ -190,6 +202,8 @@ export function tuneReading(
     checks,
     ranked,
     airflowKnownGood: terms.beside.airflowKnownGood ?? false,
+    cold: coldOf(judged, refrigerant),
+    steps: terms.steps,
     ...(terms.beside.drierDropK === undefined ? {} : { drierDropK: terms.beside.drierDropK }),
     profile: method,
   })

@@ -2,10 +2,10 @@ import type { PlausibilityCheck } from '../measurement/checkPlausibility'
 import type { SettlingResult } from '../measurement/detectSettling'
 import type { Metering } from '../label/equipment'
 import type { MethodProfile } from '../method/profile'
-import type { StepAdvice } from '../charge/adviseStep'
+import type { ChargeStep, StepAdvice } from '../charge/adviseStep'
 import type { Target } from './chargeTarget'
 import type { RankedCause } from './diagnose'
-import type { FaultCause } from './faultSignatures'
+import { chargeCauses, type FaultCause } from './faultSignatures'
 import type { Measured } from './measured'
 
 /** Each of `chargeGateCodes`, with what it rests on. */
@@ -13,6 +13,9 @@ export type ChargeGate =
   | { readonly code: 'contradiction'; readonly checks: readonly PlausibilityCheck[] }
   | { readonly code: 'noTarget' }
   | { readonly code: 'outsideWindow'; readonly outdoorK?: number }
+  | { readonly code: 'indoorsOutsideWindow'; readonly returnK: number }
+  /** too little head to feed the orifice: what a superheat says of the charge is the weather's */
+  | { readonly code: 'headTooLow'; readonly outdoorK?: number }
   | { readonly code: 'coilFreezing' }
   | { readonly code: 'drierBlocked'; readonly dropK: number }
   | { readonly code: 'notSettled'; readonly settling: SettlingResult }
@@ -29,6 +32,10 @@ export interface GateQuestion {
   readonly checks: readonly PlausibilityCheck[]
   readonly ranked: readonly RankedCause[]
   readonly airflowKnownGood: boolean
+  /** how far the cold by itself explains a high superheat (`coldExplains`) */
+  readonly cold?: number
+  /** this unit's own steps, oldest first: both coils must have moved the way charge moves them */
+  readonly steps?: readonly ChargeStep[]
   /** temperature lost over the drier, where it was measured */
   readonly drierDropK?: number
   readonly profile: MethodProfile
@@ -48,8 +55,12 @@ export function chargeGates(q: GateQuestion): ChargeGate[] {
   const tooCold = m.outdoorK === undefined || m.outdoorK < profile.outdoorFloorK.si
   const tooHot = m.outdoorK !== undefined && m.outdoorK > profile.outdoorCeilingK.si
   if (tooCold || tooHot) gates.push({ code: 'outsideWindow', outdoorK: m.outdoorK })
-  if (m.evaporatingK !== undefined && m.evaporatingK < profile.freezeK.si && action === 'add')
-    gates.push({ code: 'coilFreezing' })
+  if (m.returnK !== undefined && (m.returnK < profile.indoorLowK.si || m.returnK > profile.indoorHighK.si))
+    gates.push({ code: 'indoorsOutsideWindow', returnK: m.returnK })
+  // physics, not habit: a method that allows colder days doesn't feed the orifice on them
+  if (action === 'add' && q.metering === 'fixedOrifice' && (q.cold ?? 0) > 0.5)
+    gates.push({ code: 'headTooLow', ...(m.outdoorK === undefined ? {} : { outdoorK: m.outdoorK }) })
+  if (m.coilK !== undefined && m.coilK < profile.freezeK.si && action === 'add') gates.push({ code: 'coilFreezing' })
   // whatever else is wrong: liquid that cools over a drier boils in it
   if (q.drierDropK !== undefined && q.drierDropK > profile.drierDropK.si)
     gates.push({ code: 'drierBlocked', dropK: q.drierDropK })
@@ -57,18 +68,45 @@ export function chargeGates(q: GateQuestion): ChargeGate[] {
     gates.push({ code: 'notSettled', settling: q.settling })
   if (action !== 'add' && action !== 'remove') return gates
   if (action === 'add' && !q.airflowKnownGood) gates.push({ code: 'airflowNotKnownGood' })
-  const charge: FaultCause = action === 'add' ? 'undercharge' : 'overcharge'
-  const own = q.ranked.find((r) => r.cause === charge)?.probability ?? 0
-  const other = q.ranked.find((r) => r.cause !== charge && r.cause !== 'none')
-  if (other && other.probability > profile.otherCauseShare.si * own)
-    gates.push({ code: 'otherCauseLeads', cause: other.cause, probability: other.probability })
+  const charge = chargeCauses[action]
+  const own = q.ranked.filter((r) => charge.includes(r.cause)).reduce((sum, r) => sum + r.probability, 0)
+  const others = q.ranked.filter((r) => r.cause !== 'none' && !allCharge.includes(r.cause))
+  const against = others.reduce((sum, r) => sum + r.probability, 0)
+  const [first] = others
+  // what was taken out can go in again: there another cause has to be likelier than the charge
+  const most = action === 'add' ? profile.otherCauseShare.si * own : own
+  const leads = action === 'add' ? against > most : (first?.probability ?? 0) > most
+  if (first && leads) gates.push({ code: 'otherCauseLeads', cause: first.cause, probability: first.probability })
   if (action === 'add' && !otherCoilAgrees(q)) gates.push({ code: 'onlyOneCoil' })
   return gates
 }
 
-/** Undercharge shows on both coils: on an orifice subcooling isn't above its usual range, on a valve superheat isn't below its own. */
-function otherCoilAgrees({ measured: m, metering, profile }: GateQuestion): boolean {
-  if (metering === 'fixedOrifice')
-    return m.subcoolingK !== undefined && m.subcoolingK <= profile.usualSubcoolingHighK.si
-  return m.superheatK !== undefined && m.superheatK >= profile.superheatFloorK.si
+const allCharge: readonly FaultCause[] = [...chargeCauses.add, ...chargeCauses.remove]
+
+/**
+ * Undercharge shows on both coils, and charge moves both. On a valve superheat isn't below its floor; behind a piston subcooling is nobody's
+ * figure, only more than any sound one shows says that liquid stands in the condenser. Once there are steps, they must have moved both the right way.
+ */
+function otherCoilAgrees({ measured: m, metering, profile, steps = [] }: GateQuestion): boolean {
+  const shows =
+    metering === 'fixedOrifice'
+      ? m.subcoolingK !== undefined && m.subcoolingK <= profile.pistonSubcoolingHighK.si
+      : m.superheatK !== undefined && m.superheatK >= profile.superheatFloorK.si
+  return shows && !movedWrongWay(steps, profile)
+}
+
+/** From here on a move against the charge is no scatter. */
+const WRONG_SIGMAS = 2
+
+function movedWrongWay(steps: readonly ChargeStep[], profile: MethodProfile): boolean {
+  const last = steps.at(-1)
+  if (!last) return false
+  const repeats = Math.SQRT2 * profile.readingRepeatsK.si
+  const way = Math.sign(last.amountKg)
+  const against = (before: number | undefined, after: number | undefined, sign: number) =>
+    before !== undefined && after !== undefined && sign * way * (after - before) < -WRONG_SIGMAS * repeats
+  return (
+    against(last.before.subcoolingK, last.after.subcoolingK, 1) ||
+    against(last.before.superheatK, last.after.superheatK, -1)
+  )
 }

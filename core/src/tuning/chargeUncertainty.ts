@@ -1,8 +1,12 @@
 import { relativeHumidity } from '../air/wetBulb'
+import type { ChargedBy } from '../label/labelTarget'
 import { channelDimensions, type InstrumentsUsed, type ReadingChannel, type ReadingValues } from '../log/entry'
+import { standardOf, sumOfErrors, type ErrorShape } from '../measurement/errorShape'
 import { instrumentUncertainty, type Instrument } from '../measurement/instrument'
-import { decidingUncertainty, type VerdictThresholds } from '../measurement/judge'
-import { propagate, standardUncertainty, type Contribution } from '../measurement/uncertainty'
+import { classError, type ClassedQuantity, type InstrumentClass } from '../measurement/instrumentClass'
+import { decidingUncertainty, judge, largestDeciding, type VerdictThresholds } from '../measurement/judge'
+import { propagate, type Contribution } from '../measurement/uncertainty'
+import type { MethodProfile } from '../method/profile'
 import { anyToSi, toSi } from '../quantity/unit'
 import { refrigerantInfo, type Refrigerant } from '../refrigerant/refrigerants'
 import { saturationSlopeKPerPa } from '../refrigerant/saturation'
@@ -15,9 +19,52 @@ export type UncertainInput = ReadingChannel | 'refrigerantData'
 export interface ChargeUncertainty {
   /** of the distance between the deciding quantity and its target, K */
   readonly standardK: number
+  /** what that error is made of, K */
+  readonly shape: ErrorShape
   readonly shares: readonly { readonly channel: UncertainInput; readonly share: number }[]
-  /** channels that decide but name no instrument with an accuracy: taken as exact, and said */
+  /** channels that decide but name no instrument with an accuracy: they count as one of this class */
   readonly unknown: readonly ReadingChannel[]
+  readonly assumed: InstrumentClass
+}
+
+/** One input's part in the result, with the shape of its error. */
+interface Part extends Contribution<UncertainInput> {
+  readonly shape: ErrorShape
+}
+
+/** What readings are taken with. */
+export interface UsedInstruments {
+  readonly used: InstrumentsUsed
+  readonly kit: readonly Instrument[]
+  /** of a channel that names none */
+  readonly assumed: InstrumentClass
+  readonly profile: MethodProfile
+}
+
+const classed: { readonly [C in ReadingChannel]?: ClassedQuantity } = {
+  suctionPressure: 'lowPressure',
+  liquidPressure: 'highPressure',
+  suctionLine: 'line',
+  liquidLine: 'line',
+  discharge: 'line',
+  returnDryBulb: 'air',
+  returnWetBulb: 'air',
+  returnHumidity: 'humidity',
+  supply: 'air',
+  outdoor: 'air',
+}
+
+/** The error of one channel: its instrument's, else its class's. */
+function channelError(
+  channel: ReadingChannel,
+  si: number,
+  { used, kit, assumed, profile }: UsedInstruments,
+): { shape: ErrorShape; named: boolean } | undefined {
+  const instrument = kit.find((i) => i.id === used[channel])
+  const own = instrument && instrumentUncertainty(instrument, channelDimensions[channel], si)
+  if (own) return { shape: own.shape, named: true }
+  const quantity = classed[channel]
+  return quantity && { shape: classError(quantity, si, assumed, profile), named: false }
 }
 
 /** What would turn Too close to call into a verdict. */
@@ -72,50 +119,76 @@ function wetBulbSlopes({ returnK, returnWetBulbK, atmosphericPa }: Measured, val
   return { perHumidity: 1 / perWetBulb, perDryBulb: -(warmer - here) / step / perWetBulb }
 }
 
+const dataErrorK = (refrigerant: Refrigerant) =>
+  toSi('temperatureDifference', { value: refrigerantInfo(refrigerant)!.estimatedErrorF, unit: '°F' })
+
+function partsOf(
+  along: { readonly [C in ReadingChannel]?: number },
+  values: ReadingValues,
+  refrigerant: Refrigerant,
+  instruments: UsedInstruments,
+): { parts: Part[]; unknown: ReadingChannel[] } {
+  const si = channelsSi(values)
+  const unknown: ReadingChannel[] = []
+  const parts: Part[] = []
+  for (const [channel, sensitivity] of Object.entries(along) as [ReadingChannel, number][]) {
+    const value = si[channel]
+    if (sensitivity === 0 || value === undefined) continue
+    const error = channelError(channel, value, instruments)
+    if (!error) continue
+    parts.push({ channel, sensitivity, standardUncertainty: standardOf(error.shape), shape: error.shape })
+    if (!error.named) unknown.push(channel)
+  }
+  const shape: ErrorShape = { normal: 0, rectangular: [dataErrorK(refrigerant)] }
+  parts.push({ channel: 'refrigerantData', sensitivity: 1, standardUncertainty: standardOf(shape), shape })
+  return { parts, unknown }
+}
+
+const shapeOf = (parts: readonly Part[]) => sumOfErrors(parts.map((p) => ({ shape: p.shape, times: p.sensitivity })))
+
 /**
  * Uncertainty of the distance between the deciding quantity and its target: first order through saturation slope, target slope and line
  * temperature, with the likely error of the refrigerant's data as bare limits.
  *
- * Limits: instruments are taken as independent; a channel that names none counts as exact and is listed in `unknown`.
- * Source: JCGM 100:2008, 5.1.
+ * Limits: instruments are taken as independent; a channel that names none counts as its class and is listed in `unknown`.
+ * Source: JCGM 100:2008, 5.1; shapes kept for JCGM 101.
  */
 export function chargeUncertainty({
   target,
   measured,
   values,
   refrigerant,
-  used,
-  kit,
+  ...instruments
 }: {
   target: Extract<Target, { ok: true }>
   measured: Measured
   values: ReadingValues
   refrigerant: Refrigerant
-  used: InstrumentsUsed
-  kit: readonly Instrument[]
-}): ChargeUncertainty & { contributions: readonly Contribution<UncertainInput>[] } {
-  const si = channelsSi(values)
-  const unknown: ReadingChannel[] = []
-  const contributions: Contribution<UncertainInput>[] = []
-  for (const [channel, sensitivity] of Object.entries(sensitivities(target, measured, values, refrigerant)) as [
-    ReadingChannel,
-    number,
-  ][]) {
-    const value = si[channel]
-    if (sensitivity === 0 || value === undefined) continue
-    const instrument = kit.find((i) => i.id === used[channel])
-    const u = instrument && instrumentUncertainty(instrument, channelDimensions[channel], value)
-    if (u) contributions.push({ channel, sensitivity, standardUncertainty: u.standard })
-    else unknown.push(channel)
+} & UsedInstruments): ChargeUncertainty & { contributions: readonly Part[] } {
+  const along = sensitivities(target, measured, values, refrigerant)
+  const { parts, unknown } = partsOf(along, values, refrigerant, instruments)
+  const { standardUncertainty: standardK, shares } = propagate(parts)
+  return { standardK, shape: shapeOf(parts), shares, unknown, assumed: instruments.assumed, contributions: parts }
+}
+
+/** Standard uncertainty of superheat or subcooling by itself, whatever decides; K. Undefined where it wasn't measured. */
+export function quantityStandardK(
+  quantity: ChargedBy,
+  measured: Measured,
+  values: ReadingValues,
+  refrigerant: Refrigerant,
+  instruments: UsedInstruments,
+): number | undefined {
+  const slope = (curve: 'dew' | 'bubble', pa: number) => saturationSlopeKPerPa(refrigerant, curve, pa) ?? 0
+  const { suctionPressurePa: low, liquidPressurePa: high } = measured
+  if (quantity === 'superheat') {
+    if (measured.superheatK === undefined || low === undefined) return undefined
+    const along = { suctionLine: 1, suctionPressure: -slope('dew', low) }
+    return propagate(partsOf(along, values, refrigerant, instruments).parts).standardUncertainty
   }
-  const dataK = toSi('temperatureDifference', { value: refrigerantInfo(refrigerant)!.estimatedErrorF, unit: '°F' })
-  contributions.push({
-    channel: 'refrigerantData',
-    sensitivity: 1,
-    standardUncertainty: standardUncertainty({ kind: 'rectangular', halfWidth: dataK }),
-  })
-  const { standardUncertainty: standardK, shares } = propagate(contributions)
-  return { standardK, shares, unknown, contributions }
+  if (measured.subcoolingK === undefined || high === undefined) return undefined
+  const along = { liquidLine: -1, liquidPressure: slope('bubble', high) }
+  return propagate(partsOf(along, values, refrigerant, instruments).parts).standardUncertainty
 }
 
 /**
@@ -134,28 +207,40 @@ export function settling({
 }: {
   value: number
   target: Extract<Target, { ok: true }>
-  uncertainty: { standardK: number; contributions: readonly Contribution<UncertainInput>[] }
+  uncertainty: { standardK: number; contributions: readonly Part[] }
   values: ReadingValues
   kit: readonly Instrument[]
   thresholds: VerdictThresholds
 }): Settling {
+  const { contributions } = uncertainty
+  const decided = (shape: ErrorShape) =>
+    judge({ value, standardUncertainty: standardOf(shape), shape, low: target.lowK, high: target.highK, thresholds })
+      .verdict !== 'tooClose'
+  const data = contributions.filter((c) => c.channel === 'refrigerantData')
   const wanted = decidingUncertainty({ value, low: target.lowK, high: target.highK, thresholds })
-  const data = uncertainty.contributions.find((c) => c.channel === 'refrigerantData')
-  if (wanted === undefined || wanted <= (data?.standardUncertainty ?? 0)) return { ok: false, reason: 'onLimit' }
-  const own = (c: Contribution<UncertainInput>) => (c.sensitivity * c.standardUncertainty) ** 2
-  const top = uncertainty.contributions
-    .filter((c): c is Contribution<ReadingChannel> => c.channel !== 'refrigerantData')
-    .reduce<Contribution<ReadingChannel> | undefined>((a, b) => (a && own(a) >= own(b) ? a : b), undefined)
-  const left = top ? wanted ** 2 - (uncertainty.standardK ** 2 - own(top)) : 0
-  if (!top || left <= 0) return { ok: false, reason: 'severalCoarse' }
-  const needed = Math.sqrt(left) / Math.abs(top.sensitivity)
+  if (wanted === undefined || !decided(shapeOf(data))) return { ok: false, reason: 'onLimit' }
+  const own = (c: Part) => (c.sensitivity * c.standardUncertainty) ** 2
+  const top = contributions
+    .filter((c): c is Part & { channel: ReadingChannel } => c.channel !== 'refrigerantData')
+    .reduce<(Part & { channel: ReadingChannel }) | undefined>((a, b) => (a && own(a) >= own(b) ? a : b), undefined)
+  if (!top) return { ok: false, reason: 'severalCoarse' }
+  const others = contributions.filter((c) => c !== top)
+  const withHalfWidth = (halfWidth: number) =>
+    decided(
+      sumOfErrors([
+        { shape: shapeOf(others), times: 1 },
+        { shape: { normal: 0, rectangular: [halfWidth] }, times: top.sensitivity },
+      ]),
+    )
+  const halfWidth = largestDeciding(withHalfWidth, 1e-3 * top.standardUncertainty)
+  if (halfWidth === undefined) return { ok: false, reason: 'severalCoarse' }
   const dimension = channelDimensions[top.channel]
   const reading = anyToSi(dimension, values[top.channel]!)
-  const standardOf = (i: Instrument) => instrumentUncertainty(i, dimension, reading)?.standard ?? Infinity
+  const uncertaintyOf = (i: Instrument) => instrumentUncertainty(i, dimension, reading)?.standard ?? Infinity
   const instruments = kit
-    .filter((i) => serves(i, top.channel) && standardOf(i) <= needed)
-    .sort((a, b) => standardOf(a) - standardOf(b))
-  return { ok: true, channel: top.channel, halfWidth: needed * Math.sqrt(3), instruments }
+    .filter((i) => serves(i, top.channel) && uncertaintyOf(i) <= halfWidth / Math.sqrt(3))
+    .sort((a, b) => uncertaintyOf(a) - uncertaintyOf(b))
+  return { ok: true, channel: top.channel, halfWidth, instruments }
 }
 
 /** The kinds that can take a channel. */

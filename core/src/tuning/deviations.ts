@@ -1,88 +1,160 @@
 import type { Metering } from '../label/equipment'
 import type { MethodProfile } from '../method/profile'
 import { expectedSplitK } from '../air/expectedSplit'
+import type { Refrigerant } from '../refrigerant/refrigerants'
 import type { Target } from './chargeTarget'
 import type { Deviation, DiagnosticFindings } from './diagnose'
 import { typicalUncertainty, type Symptom } from './faultSignatures'
 import type { Measured } from './measured'
+import { coldExplains, orificeFeed } from './orificeFeed'
 
 /** What was seen before and beside the running reading. */
 export interface Beside {
-  /** standing, saturation over the air around it, K */
+  /** standing, saturation over where it should lie between the air around both coils, K, and how uncertain that is */
   readonly restOverAmbientK?: number
+  readonly restStandardK?: number
   readonly drierDropK?: number
   readonly ratedAmpsA?: number
   readonly airflowKnownGood?: boolean
   readonly condenserClean?: boolean
+  /** the metering device was compared with the label */
+  readonly deviceChecked?: boolean
   /** of superheat and subcooling by the instruments, K */
   readonly standardK?: number
 }
 
-/** evaporating temperature that a sound system of the day runs at: middle of the habit at this air, K per K beside it */
-const AT_WET_BULB_K = (64 - 32) / 1.8 + 273.15
-const AT_OUTDOOR_K = (86 - 32) / 1.8 + 273.15
-const PER_WET_BULB = 0.6
-const PER_OUTDOOR = 0.1
-/** the rig's systems evaporate this much over the middle of the customary 35–45 °F at that air */
-const OVER_MIDDLE_K = 0.8
-/** current grows with head: per kelvin of outdoor air over 95 °F */
-const AMPS_PER_K = 0.0216
-const RATED_OUTDOOR_K = 308.15
-/** even split (rectangular) over a customary range */
+/** even split (rectangular) over a range; and a range that most lie in taken for one standard deviation either way */
 const SPREAD = Math.sqrt(12)
-const SPLIT_BIAS_K = -0.5
+const MOST = 2
 
 /**
  * How a reading deviates from what a sound system would show here and now, for `diagnose`; what wasn't measured is left out.
  *
- * Expected: the target for what decides; for the other one the profile's customary range. Evaporating after the wet bulb, condensing over outdoor
- * after the habit, split after the air, current after the plate and the weather.
- * Source: docs/methods/diagnosis.md; slopes from the system rig.
+ * Expected: the target for what decides; for the other one the profile's customary range, which behind a piston is wide. The coil's mean after wet
+ * bulb and weather, condensing over outdoor after the habit, split after the air, current as a share of the rated load by condensing temperature.
+ * Each with how far sound machines differ in it, so that a habit of the trade is never evidence against a make.
+ * Source: docs/methods/diagnosis.md; profile for the figures.
  */
 export function deviationsOf(
-  { measured: m, target, metering }: { measured: Measured; target: Target; metering: Metering },
+  {
+    measured: m,
+    target,
+    metering,
+    refrigerant,
+    standard = {},
+  }: {
+    measured: Measured
+    target: Target
+    metering: Metering
+    refrigerant?: Refrigerant
+    /** of superheat and subcooling by their own instruments, K */
+    standard?: { readonly superheatK?: number; readonly subcoolingK?: number }
+  },
   profile: MethodProfile,
   beside: Beside = {},
 ): DiagnosticFindings {
-  const instrument = beside.standardK ?? typicalUncertainty.superheat
   const deviations: { [S in Symptom]?: Deviation } = {}
   const put = (symptom: Symptom, value: number | undefined, expected: number | undefined, standard: number) => {
     if (value !== undefined && expected !== undefined) deviations[symptom] = { deviation: value - expected, standard }
   }
   const middle = (low: number, high: number) => ({ at: (low + high) / 2, standard: (high - low) / SPREAD })
   const own = target.ok ? target : undefined
+  const piston = metering === 'fixedOrifice'
+  const deciding = (u: number | undefined) => beside.standardK ?? u ?? typicalUncertainty.superheat
+  const other = (u: number | undefined, standard: number) => Math.hypot(u ?? typicalUncertainty.superheat, standard)
+
   const valve = middle(profile.valveSuperheatLowK.si, profile.valveSuperheatHighK.si)
-  const usual = middle(profile.usualSubcoolingLowK.si, profile.usualSubcoolingHighK.si)
-  const bySuperheat = metering === 'fixedOrifice'
-  const superheat = bySuperheat ? own?.targetK : valve.at
-  put('superheat', m.superheatK, superheat, bySuperheat ? instrument : Math.hypot(instrument, valve.standard))
-  const subcooling = bySuperheat ? usual.at : own?.targetK
-  put('subcooling', m.subcoolingK, subcooling, bySuperheat ? Math.hypot(instrument, usual.standard) : instrument)
+  const behind = behindPiston(m.condensingOverOutdoorK, profile)
+  put(
+    'superheat',
+    m.superheatK,
+    piston ? own?.targetK : valve.at,
+    piston ? deciding(standard.superheatK) : other(standard.superheatK, valve.standard),
+  )
+  put(
+    'subcooling',
+    m.subcoolingK,
+    piston ? behind.at : own?.targetK,
+    piston ? other(standard.subcoolingK, behind.standard) : deciding(standard.subcoolingK),
+  )
   const evaporating = middle(profile.evaporatingLowK.si, profile.evaporatingHighK.si)
   if (m.returnWetBulbK !== undefined && m.outdoorK !== undefined) {
-    const here = PER_WET_BULB * (m.returnWetBulbK - AT_WET_BULB_K) + PER_OUTDOOR * (m.outdoorK - AT_OUTDOOR_K)
-    put('evaporating', m.evaporatingK, evaporating.at + OVER_MIDDLE_K + here, typicalUncertainty.evaporating)
+    const here =
+      profile.evaporatingPerWetBulb.si * (m.returnWetBulbK - profile.normalWetBulbK.si) +
+      profile.evaporatingPerOutdoor.si * (m.outdoorK - profile.normalOutdoorK.si)
+    put('evaporating', m.coilK, evaporating.at + here, Math.hypot(evaporating.standard, 0.5))
   }
-  const over = middle(profile.condensingOverOutdoorLowK.si, profile.condensingOverOutdoorHighK.si)
-  put('condensingOver', m.condensingOverOutdoorK, over.at + OVER_MIDDLE_K, over.standard)
+  const lift = [profile.condensingOverOutdoorLowK.si, profile.condensingOverOutdoorHighK.si] as const
+  put('condensingOver', m.condensingOverOutdoorK, (lift[0] + lift[1]) / 2, (lift[1] - lift[0]) / MOST)
   const split =
     m.expectedSplitK ??
     (m.returnK !== undefined && m.returnWetBulbK !== undefined
       ? expectedSplitK({ returnDryBulbK: m.returnK, returnWetBulbK: m.returnWetBulbK, pressurePa: m.atmosphericPa })
       : undefined)
-  put('split', m.splitK, split === undefined ? undefined : split + SPLIT_BIAS_K, typicalUncertainty.split)
-  if (m.ampsA !== undefined && beside.ratedAmpsA !== undefined && m.outdoorK !== undefined) {
-    const expected = beside.ratedAmpsA * (1 + AMPS_PER_K * (m.outdoorK - RATED_OUTDOOR_K))
-    put('amps', (100 * m.ampsA) / expected, 100, typicalUncertainty.amps)
+  put('split', m.splitK, split, Math.hypot(profile.splitToleranceK.si / Math.sqrt(3), 0.8))
+  if (
+    m.ampsA !== undefined &&
+    beside.ratedAmpsA !== undefined &&
+    beside.ratedAmpsA > 0 &&
+    m.condensingK !== undefined
+  ) {
+    const [low, high] = [profile.runningAmpsLow.si, profile.runningAmpsHigh.si]
+    const [from, to] = [profile.ampsLowCondensingK.si, profile.ampsHighCondensingK.si]
+    const along = to > from ? Math.min(Math.max((m.condensingK - from) / (to - from), -0.3), 1.3) : 0.5
+    const expected = low + along * (high - low)
+    // machines differ by about a quarter of the range at one condensing temperature, plates by as much again
+    const standard = (100 * (high - low)) / 2 / expected
+    put('amps', (100 * m.ampsA) / beside.ratedAmpsA / expected, 100, Math.max(standard, 5))
   }
-  put('restPressure', beside.restOverAmbientK, 0, typicalUncertainty.restPressure)
+  put('restPressure', beside.restOverAmbientK, 0, beside.restStandardK ?? typicalUncertainty.restPressure)
   put('drierDrop', beside.drierDropK, 0, typicalUncertainty.drierDrop)
-  const tooCold = m.outdoorK !== undefined && m.outdoorK < profile.outdoorFloorK.si
+  const cold = piston ? coldOf(m, refrigerant) : undefined
+  const tolerance = own ? { superheat: undefined, subcooling: undefined, [own.deciding]: own.tolerance.si } : {}
   return {
     metering,
     deviations,
+    soundShare: profile.soundShare.si,
+    ...(m.subcoolingK === undefined
+      ? {}
+      : { subcooling: { deviation: m.subcoolingK, standard: standard.subcoolingK ?? typicalUncertainty.subcooling } }),
+    toleranceK: (piston ? tolerance.superheat : tolerance.subcooling) ?? profile.subcoolingToleranceK.si,
     ...(beside.airflowKnownGood === undefined ? {} : { airflowKnownGood: beside.airflowKnownGood }),
     ...(beside.condenserClean === undefined ? {} : { condenserClean: beside.condenserClean }),
-    ...(tooCold ? { outdoorTooCold: true } : {}),
+    ...(beside.deviceChecked === undefined ? {} : { deviceChecked: beside.deviceChecked }),
+    ...(cold === undefined ? {} : { coldExplains: cold }),
   }
+}
+
+/** of the way from condensing down to outdoor air, what sound condensers cool their liquid, and how much they differ in that */
+const LIQUID_SECTION = 0.55
+const LIQUID_SECTION_SPREAD = 0.2
+
+/**
+ * Subcooling that a sound system shows behind a piston, as far as anybody knows beforehand: within its wide customary range, and liquid can't get colder
+ * than the air, so a condenser close over its air shows less than one far over it.
+ * Source: effectiveness of the condenser's liquid section, e.g. ASHRAE Handbook HVAC Systems and Equipment, condensers; customary range.
+ */
+function behindPiston(
+  liftK: number | undefined,
+  { pistonSubcoolingLowK: low, pistonSubcoolingHighK: high }: MethodProfile,
+) {
+  const whole = { at: (low.si + high.si) / 2, standard: (high.si - low.si) / SPREAD }
+  if (liftK === undefined || !(liftK > 0)) return whole
+  return {
+    at: Math.min(Math.max(LIQUID_SECTION * liftK, low.si), high.si),
+    standard: Math.min(whole.standard, Math.max(LIQUID_SECTION_SPREAD * liftK, 1)),
+  }
+}
+
+/** How far the cold explains a high superheat behind a piston, by this reading's head and weather; 0 to 1. */
+export function coldOf(
+  {
+    suctionPressurePa,
+    liquidPressurePa,
+    outdoorK,
+  }: Pick<Measured, 'suctionPressurePa' | 'liquidPressurePa' | 'outdoorK'>,
+  refrigerant: Refrigerant | undefined,
+): number {
+  const feed = refrigerant && orificeFeed({ refrigerant, suctionPressurePa, liquidPressurePa, outdoorK })
+  return coldExplains({ feed, outdoorK })
 }

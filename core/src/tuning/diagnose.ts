@@ -1,4 +1,5 @@
 import type { Metering } from '../label/equipment'
+import { normalCdf } from '../measurement/normal'
 import {
   signatures,
   symptoms,
@@ -17,10 +18,20 @@ export interface Deviation {
 export interface DiagnosticFindings {
   readonly metering: Metering
   readonly deviations: { readonly [S in Symptom]?: Deviation }
+  /** subcooling itself, K: none at all means gas at the liquid port, the mark of a nearly empty system */
+  readonly subcooling?: Deviation
+  /** of the quantity that decides, K: within it the charge isn't a fault; customary where left out */
+  readonly toleranceK?: number
+  /** of the units that are read, how many have nothing wrong */
+  readonly soundShare?: number
   /** airflow, filter and indoor coil were seen to first */
   readonly airflowKnownGood?: boolean
   readonly condenserClean?: boolean
-  /** colder outdoors than the method allows to judge by */
+  /** piston or valve were compared with the label, bulb and screen looked at */
+  readonly deviceChecked?: boolean
+  /** how far cold outdoors alone explains a high superheat behind an orifice, 0 to 1 (`coldExplains`) */
+  readonly coldExplains?: number
+  /** the same, said by somebody who only knows that it is too cold */
   readonly outdoorTooCold?: boolean
 }
 
@@ -39,47 +50,53 @@ export interface RankedCause {
   readonly reasons: readonly Reason[]
 }
 
-/** How common each is among units that a lead stands at; the sum is 1. Measured nowhere: a guess that readings soon outweigh. */
-const priors: Record<FaultCause, number> = {
-  none: 0.3,
-  undercharge: 0.22,
-  overcharge: 0.12,
-  restriction: 0.05,
-  starvedDevice: 0.05,
-  overfeeding: 0.06,
-  weakCompressor: 0.03,
+/** How common each fault is among units that have one. Measured nowhere: a guess that readings soon outweigh. */
+const faultShares: Record<Exclude<FaultCause, 'none' | 'coldOutdoors'>, number> = {
+  undercharge: 0.34,
+  nearlyEmpty: 0.04,
+  overcharge: 0.2,
+  restriction: 0.055,
+  starvedDevice: 0.065,
+  overfeeding: 0.075,
+  weakCompressor: 0.035,
   lowAirflow: 0.1,
-  dirtyCondenser: 0.04,
-  air: 0.03,
-  coldOutdoors: 0,
+  dirtyCondenser: 0.055,
+  air: 0.035,
 }
 /** seen to and found good, a cause is still possible */
 const SEEN_TO = 0.1
-const COLD_PRIOR = 1.2
-/** light, middling, heavy: a signature is for a middling fault */
-const severities = [
-  { times: 0.35, weight: 0.25 },
-  { times: 0.65, weight: 0.3 },
-  { times: 1, weight: 0.25 },
-  { times: 1.6, weight: 0.2 },
-]
+/** a standing pressure that fits leaves little room for air */
+const NO_AIR = 0.03
+const FITS_SIGMAS = 2
+const FITS_STANDARD_K = 1.2
+/** cold enough to starve an orifice, it is the likeliest thing by far */
+const COLD_PRIOR = 1.5
+const USUAL_SOUND = 0.6
+const USUAL_TOLERANCE_K = 3 / 1.8
+/** what a lead may just notice, to gross: even in the logarithm, a little rarer towards the ends. A signature is for a middling fault */
+const severities = [0.3, 0.45, 0.68, 1, 1.5, 2.3, 3.4, 5.1, 7.6].map((times) => ({
+  times,
+  weight: Math.exp(-0.5 * (Math.log(times) / 1.1) ** 2),
+}))
+const SEVERITY_SUM = severities.reduce((sum, s) => sum + s.weight, 0)
 const REASONS = 3
 
 /**
  * What is probably wrong, likeliest first, by every deviation that is known.
  *
  * Each cause has a signature: the deviations that a middling case of it makes, with their spread. A cause's likelihood is the product over the
- * symptoms of a normal density with the spread of signature, instruments and expectation, averaged over light to heavy cases, times how common
- * it is. A symptom that isn't known is left out of all causes alike. Probabilities add up to 1.
+ * symptoms of a density with the spread of signature, instruments and expectation, averaged over mild to gross cases, times how common
+ * it is. Nothing wrong means: what decides is inside its tolerance. A symptom that isn't known is left out of all causes alike. Probabilities add up to 1.
  *
  * @returns all causes; reasons are the symptoms that speak most for the cause against the field
- * Source: Bayes' rule with conditionally independent symptoms; signatures from the system rig (docs/methods/diagnosis.md).
+ * Source: Bayes' rule with conditionally independent symptoms; signatures and studies: docs/methods/diagnosis.md.
  * Limits: one fault at a time; a restriction and a starving device look alike without the drop over the drier.
  */
-export function diagnose(findings: DiagnosticFindings): RankedCause[] {
+export function diagnose(given: DiagnosticFindings): RankedCause[] {
+  const findings = { ...given, deviations: finite(given.deviations) }
   const table = signatures[findings.metering]
-  const causes = (Object.keys(priors) as FaultCause[]).filter((cause) => priorOf(cause, findings) > 0)
-  const fits = causes.map((cause) => ({ cause, fit: fitOf(table[cause], findings) }))
+  const causes = (Object.keys(table) as FaultCause[]).filter((cause) => priorOf(cause, findings) > 0)
+  const fits = causes.map((cause) => ({ cause, fit: fitOf(cause, table[cause], findings) }))
   const logs = fits.map(({ cause, fit }) => Math.log(priorOf(cause, findings)) + fit.log)
   const top = Math.max(...logs)
   const weights = logs.map((log) => Math.exp(log - top))
@@ -94,12 +111,32 @@ export function diagnose(findings: DiagnosticFindings): RankedCause[] {
     .sort((a, b) => b.probability - a.probability)
 }
 
+const finite = (deviations: DiagnosticFindings['deviations']): DiagnosticFindings['deviations'] =>
+  Object.fromEntries(
+    Object.entries(deviations).filter(
+      ([, d]) => Number.isFinite(d.deviation) && d.standard > 0 && d.standard < Infinity,
+    ),
+  )
+
 function priorOf(cause: FaultCause, f: DiagnosticFindings): number {
-  if (cause === 'lowAirflow' && f.airflowKnownGood) return SEEN_TO * priors.lowAirflow
-  if (cause === 'dirtyCondenser' && f.condenserClean) return SEEN_TO * priors.dirtyCondenser
+  const sound = Math.min(Math.max(f.soundShare ?? USUAL_SOUND, 0.01), 0.99)
+  if (cause === 'none') return sound
   // head too low to feed the orifice reads like too little charge
-  if (cause === 'coldOutdoors') return f.outdoorTooCold && f.metering === 'fixedOrifice' ? COLD_PRIOR : 0
-  return priors[cause]
+  if (cause === 'coldOutdoors') {
+    if (f.metering !== 'fixedOrifice') return 0
+    return COLD_PRIOR * Math.max(f.coldExplains ?? 0, f.outdoorTooCold ? 1 : 0)
+  }
+  const own = (1 - sound) * faultShares[cause]
+  if (cause === 'lowAirflow' && f.airflowKnownGood) return SEEN_TO * own
+  if (cause === 'dirtyCondenser' && f.condenserClean) return SEEN_TO * own
+  if ((cause === 'starvedDevice' || cause === 'overfeeding') && f.deviceChecked) return SEEN_TO * own
+  if (cause === 'air' && restFits(f)) return NO_AIR * own
+  return own
+}
+
+/** Standing, its pressure was that of the surroundings alone, and that was known well enough to tell. */
+function restFits({ deviations: { restPressure: rest } }: DiagnosticFindings): boolean {
+  return rest !== undefined && rest.standard < FITS_STANDARD_K && rest.deviation < FITS_SIGMAS * rest.standard
 }
 
 interface Fit {
@@ -109,15 +146,21 @@ interface Fit {
   readonly bySymptom: { readonly [S in Symptom]?: number }
 }
 
-function fitOf(signature: Signature, { deviations }: DiagnosticFindings): Fit {
+function fitOf(cause: FaultCause, signature: Signature, f: DiagnosticFindings): Fit {
   const each = severities.map(({ times, weight }) => {
     const bySymptom: { [S in Symptom]?: number } = {}
-    let log = Math.log(weight)
+    let log = Math.log(weight / SEVERITY_SUM) + gasAtLiquidPort(cause, f)
     for (const symptom of symptoms) {
-      const seen = deviations[symptom]
+      const seen = f.deviations[symptom]
       if (!seen) continue
       const [mean, spread] = signature[symptom]
-      const density = logNormal(seen.deviation - times * mean, Math.hypot(seen.standard, spread * Math.max(times, 0.5)))
+      const own = Math.max(spread * times, spread * 0.3)
+      const off = seen.deviation - times * mean
+      const standard = Math.hypot(seen.standard, own)
+      const density =
+        cause === 'none' && symptom === deciding(f.metering)
+          ? logEven(off, f.toleranceK ?? USUAL_TOLERANCE_K, standard)
+          : logDensity(off, standard)
       bySymptom[symptom] = density
       log += density
     }
@@ -127,8 +170,27 @@ function fitOf(signature: Signature, { deviations }: DiagnosticFindings): Fit {
   return { ...best, log: best.log + Math.log(each.reduce((s, e) => s + Math.exp(e.log - best.log), 0)) }
 }
 
-/** heavier tails than a normal: no single odd reading decides alone */
-function logNormal(off: number, standard: number): number {
+const deciding = (metering: Metering): Symptom => (metering === 'fixedOrifice' ? 'superheat' : 'subcooling')
+
+/** Inside the tolerance nothing is wrong: evenly spread over it, blurred by what the readings leave in doubt, with a tail as heavy as the others'. */
+function logEven(off: number, toleranceK: number, standard: number): number {
+  const width = Math.max(toleranceK, 1e-3)
+  const inside = normalCdf((off + width) / standard) - normalCdf((off - width) / standard)
+  return inside > 1e-4
+    ? Math.log((inside / (2 * width)) * Math.sqrt(2 * Math.PI))
+    : logDensity(Math.max(0, Math.abs(off) - width), standard) - Math.log((2 * width) / standard)
+}
+
+/** Nearly empty means gas at the liquid port, so no subcooling beyond its uncertainty; any that is there speaks against it. */
+function gasAtLiquidPort(cause: FaultCause, { subcooling }: DiagnosticFindings): number {
+  if (cause !== 'nearlyEmpty') return 0
+  if (!subcooling) return -1
+  const u = Math.hypot(subcooling.standard, 0.5)
+  return Math.min(0, -0.5 * (Math.max(0, subcooling.deviation) / u) ** 2)
+}
+
+/** a normal with heavier tails: no single odd reading decides alone */
+function logDensity(off: number, standard: number): number {
   const z = Math.abs(off / standard)
   return -Math.log(standard) - (z < 2.5 ? (z * z) / 2 : 2.5 * z - 3.125)
 }

@@ -26,6 +26,7 @@ export const symptoms = [
 export type FaultCause =
   | 'none'
   | 'undercharge'
+  | 'nearlyEmpty'
   | 'overcharge'
   | 'restriction'
   | 'starvedDevice'
@@ -36,61 +37,92 @@ export type FaultCause =
   | 'air'
   | 'coldOutdoors'
 
-/** Mean and spread of each symptom's deviation for a middling case; K, amps in %. */
+/** What charge is wrong, and which way it says to go. */
+export const chargeCauses: Record<'add' | 'remove', readonly FaultCause[]> = {
+  add: ['undercharge', 'nearlyEmpty'],
+  remove: ['overcharge'],
+}
+
+/** Mean effect of a middling case on each symptom, and what it varies by beside that in proportion; K, amps in %. */
 export type Signature = { readonly [S in Symptom]: readonly [mean: number, spread: number] }
 
-const row = (
-  superheat: readonly [number, number],
-  subcooling: readonly [number, number],
-  evaporating: readonly [number, number],
-  condensingOver: readonly [number, number],
-  split: readonly [number, number],
-  amps: readonly [number, number],
-  more: { restPressure?: readonly [number, number]; drierDrop?: readonly [number, number] } = {},
-): Signature => ({
-  superheat,
-  subcooling,
-  evaporating,
-  condensingOver,
-  split,
-  amps,
-  restPressure: more.restPressure ?? [0, 0.4],
-  drierDrop: more.drierDrop ?? [0, 0.4],
-})
+type Effects = readonly [
+  superheat: number,
+  subcooling: number,
+  evaporating: number,
+  condensingOver: number,
+  split: number,
+  amps: number,
+]
 
-const blocked = { drierDrop: [7, 4] } as const
-const withAir = { restPressure: [3, 1.2] } as const
+/** Sizes differ from machine to machine by about half, and no effect is exactly nothing. */
+const OF_SIZE = 0.45
+const LEAST: Record<Symptom, number> = {
+  superheat: 0.5,
+  subcooling: 0.4,
+  evaporating: 0.4,
+  condensingOver: 0.4,
+  split: 0.4,
+  amps: 2,
+  restPressure: 0.3,
+  drierDrop: 0.4,
+}
+
+const row = (
+  [superheat, subcooling, evaporating, condensingOver, split, amps]: Effects,
+  more: { restPressure?: number; drierDrop?: number } = {},
+): Signature => {
+  const means: Record<Symptom, number> = {
+    superheat,
+    subcooling,
+    evaporating,
+    condensingOver,
+    split,
+    amps,
+    restPressure: more.restPressure ?? 0,
+    drierDrop: more.drierDrop ?? 0,
+  }
+  const of = (symptom: Symptom) =>
+    [
+      means[symptom],
+      means[symptom] === 0 ? LEAST[symptom] : Math.hypot(LEAST[symptom], OF_SIZE * means[symptom]),
+    ] as const
+  return Object.fromEntries(symptoms.map((s) => [s, of(s)])) as unknown as Signature
+}
 
 /**
- * Read off the system rig: means and spreads over random systems, days and severities, seeds 1000 to 1059 (the study's seeds are others). They
- * agree with the table of causes in textbooks of service diagnosis in sign everywhere; sizes are the rig's. docs/methods/diagnosis.md.
+ * Signs from the tables of causes in textbooks on service diagnosis (e.g. A. D. Althouse et al., Modern Refrigeration and Air Conditioning); sizes
+ * between those of the system rig and those of published tests on split systems, spread by half so that no make is held to them.
+ * docs/methods/diagnosis.md.
  */
 export const signatures: Record<Metering, Record<FaultCause, Signature>> = {
   fixedOrifice: {
-    none: row([0, 0.4], [0, 0.3], [0, 0.3], [0, 0.3], [0, 0.3], [0, 1]),
-    undercharge: row([7.8, 2.2], [-3.1, 0.9], [-1.8, 0.8], [-1.1, 0.4], [-1, 0.4], [-2.7, 1.5]),
-    overcharge: row([-5.3, 1.4], [2, 0.8], [1, 0.5], [1.1, 0.5], [0.2, 0.3], [2.5, 1.5]),
-    restriction: row([16, 3.5], [1.2, 0.5], [-6.2, 2], [-1, 0.6], [-3, 0.9], [-4.5, 2], blocked),
-    starvedDevice: row([15, 3.5], [1.2, 0.5], [-5.5, 2], [-0.9, 0.6], [-2.8, 0.9], [-4, 2]),
-    overfeeding: row([-7.4, 2], [-1.6, 0.7], [3.7, 1.3], [0.5, 0.4], [-1.1, 0.7], [0.8, 2]),
-    weakCompressor: row([-7.6, 2], [-1.9, 0.7], [6.8, 2.4], [-1.4, 0.5], [-2.9, 1.4], [-19, 6]),
-    lowAirflow: row([-5.8, 1.6], [-0.9, 0.4], [-1.4, 0.7], [-0.7, 0.4], [3.2, 0.9], [-1.7, 1.5]),
-    dirtyCondenser: row([-5.4, 1.5], [0.4, 0.7], [1.5, 0.6], [5.6, 2], [-0.1, 0.3], [12, 5]),
-    air: row([-7, 2], [3, 1.1], [2.4, 0.9], [4.4, 1.4], [-0.4, 0.5], [10, 4], withAir),
-    coldOutdoors: row([8, 3], [-1, 1.5], [-4, 2], [0, 1.5], [-0.5, 0.8], [-5, 4]),
+    none: row([0, 0, 0, 0, 0, 0]),
+    undercharge: row([7.5, -3, -1.7, -1.3, -0.9, -3]),
+    nearlyEmpty: row([15, -6, -7, -3.5, -4, -12]),
+    overcharge: row([-5.2, 2.6, 1, 1.3, 0.1, 3]),
+    restriction: row([13, 2, -6, -1.1, -2.8, -5], { drierDrop: 7 }),
+    starvedDevice: row([12, 2, -5.5, -1, -2.7, -4.5]),
+    overfeeding: row([-6.5, -1.9, 3.5, 0.4, -1.1, 1]),
+    weakCompressor: row([-5.5, -1.4, 6, -2.2, -2.8, -20]),
+    lowAirflow: row([-5.4, -0.6, -3, -0.9, 3.3, -2]),
+    dirtyCondenser: row([-4.8, 0.3, 1.5, 6.5, -0.3, 12]),
+    air: row([-5.8, 3.8, 1.9, 5.5, -0.4, 10], { restPressure: 3.6 }),
+    coldOutdoors: row([8, -1, -4, -0.5, -0.8, -6]),
   },
   expansionValve: {
-    none: row([0, 0.4], [0, 0.3], [0, 0.3], [0, 0.3], [0, 0.3], [0, 1]),
-    undercharge: row([0.6, 0.5], [-4.3, 1.3], [0, 0.5], [-0.9, 0.4], [-0.2, 0.3], [-2, 1.5]),
-    overcharge: row([-0.2, 0.4], [2.5, 0.9], [0, 0.4], [1, 0.5], [0, 0.2], [2.2, 1.5]),
-    restriction: row([13, 4], [0.9, 0.4], [-4.8, 2.2], [-0.4, 0.5], [-2.5, 0.9], [-3, 2], blocked),
-    starvedDevice: row([15, 4.5], [1, 0.4], [-6, 2.5], [-0.9, 0.6], [-2.9, 0.9], [-4.5, 2]),
-    overfeeding: row([-5.8, 0.5], [-1.9, 1], [3.4, 2], [0.5, 0.6], [-0.8, 1], [0.6, 2]),
-    weakCompressor: row([-0.3, 0.4], [-0.6, 0.4], [2.7, 0.9], [-1.9, 0.6], [-1.2, 0.5], [-18, 5]),
-    lowAirflow: row([0, 0.4], [-0.4, 0.3], [-2.6, 0.8], [-0.8, 0.4], [3.4, 1], [-2.2, 1.5]),
-    dirtyCondenser: row([-0.2, 0.4], [1.1, 0.5], [0.5, 0.5], [5.5, 2], [-0.3, 0.2], [11.5, 5]),
-    air: row([-0.3, 0.4], [4, 1.2], [0.2, 0.4], [4.2, 1.5], [0, 0.2], [8.5, 4], withAir),
-    coldOutdoors: row([0, 1], [0, 1], [-2, 2], [0, 1.5], [0, 0.8], [-5, 4]),
+    none: row([0, 0, 0, 0, 0, 0]),
+    undercharge: row([0.4, -3.8, -0.2, -1.1, -0.3, -2.5]),
+    nearlyEmpty: row([9, -6, -6, -3.5, -4, -12]),
+    overcharge: row([-0.1, 3, 0.1, 1.3, 0, 3]),
+    restriction: row([12, 1.8, -5.5, -0.9, -2.7, -4], { drierDrop: 7 }),
+    starvedDevice: row([12.5, 1.8, -6, -1.1, -2.8, -4.5]),
+    overfeeding: row([-5, -1.9, 3.3, 0.4, -1, 1]),
+    weakCompressor: row([-0.3, -1, 4.8, -2.3, -2.2, -20]),
+    lowAirflow: row([-0.4, -0.4, -3.7, -0.9, 3.4, -2]),
+    dirtyCondenser: row([-0.1, 0.5, 0.9, 6.5, -0.3, 12]),
+    air: row([-0.2, 4.3, 0.8, 5.3, -0.1, 9], { restPressure: 3.6 }),
+    coldOutdoors: row([0, 0, -2, 0, 0, -5]),
   },
 }
 
@@ -98,10 +130,10 @@ export const signatures: Record<Metering, Record<FaultCause, Signature>> = {
 export const typicalUncertainty: Record<Symptom, number> = {
   superheat: 0.6,
   subcooling: 0.6,
-  evaporating: 1.2,
-  condensingOver: 1.6,
-  split: 0.9,
-  amps: 8,
+  evaporating: 1.9,
+  condensingOver: 2.9,
+  split: 1.3,
+  amps: 15,
   restPressure: 0.7,
   drierDrop: 0.6,
 }

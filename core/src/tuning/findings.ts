@@ -2,12 +2,16 @@ import type { ChargeMode } from '../label/equipment'
 import { expectedPressures } from '../label/labelTarget'
 import type { ModelLabel } from '../label/modelLabel'
 import type { UnitFacts } from '../log/entry'
+import type { PlausibilityCheck, PlausibilityCode } from '../measurement/checkPlausibility'
 import { instrumentWarnings, type Instrument, type InstrumentWarning } from '../measurement/instrument'
+import type { InstrumentClass } from '../measurement/instrumentClass'
+import { normalCdf } from '../measurement/normal'
 import type { HabitKey } from '../method/habits'
 import type { MethodProfile } from '../method/profile'
 import { toSi, type Dimension } from '../quantity/unit'
 import { hasGlide } from '../refrigerant/refrigerants'
 import type { Target } from './chargeTarget'
+import type { ChargeUncertainty } from './chargeUncertainty'
 import type { Measured } from './measured'
 
 export type FindingCode =
@@ -21,7 +25,9 @@ export type FindingCode =
   | 'supplyBelowReturn'
   | 'condensingBelowOutdoor'
   | 'superheatUnderFloor'
+  | 'heatsInsteadOfCooling'
   | 'coilBelowFreezing'
+  | 'coilInletFreezes'
   | 'coolOutdoors'
   | 'hotOutdoors'
   | 'outdoorNotMeasured'
@@ -78,6 +84,10 @@ export interface Finding {
   readonly habits: readonly HabitKey[]
   /** the instrument it is about */
   readonly instrument?: string
+  /** class that unnamed instruments count as */
+  readonly assumed?: InstrumentClass
+  /** how sure, where the instruments leave a doubt: 0 to 1 */
+  readonly probability?: number
 }
 
 interface Circumstances {
@@ -87,11 +97,14 @@ interface Circumstances {
   readonly target: Target
   readonly mode: ChargeMode
   readonly profile: MethodProfile
+  readonly checks: readonly PlausibilityCheck[]
+  readonly standard: { readonly superheatK?: number; readonly subcoolingK?: number }
 }
 
 type Value = readonly [name: string, dimension: Dimension, si: number | undefined]
 const HAIR = 1e-9
-const below = (a: number | undefined, b: number | undefined) => a !== undefined && b !== undefined && a < b - HAIR
+const below = (a: number | undefined, b: number | undefined, margin = HAIR) =>
+  a !== undefined && b !== undefined && a < b - margin
 
 /** Everything that speaks for or against a reading, each with what was measured and the habits it was held against. */
 export function findingsOf(c: Circumstances): Finding[] {
@@ -102,8 +115,9 @@ export function findingsOf(c: Circumstances): Finding[] {
     code: FindingCode,
     values: readonly Value[] = [],
     habits: readonly HabitKey[] = [],
+    probability?: number,
   ) => {
-    if (applies) found.push(makeFinding(code, severity, { values, habits }))
+    if (applies) found.push(makeFinding(code, severity, { values, habits, probability }))
   }
   contradictions(c, when)
   conditions(c, when)
@@ -115,9 +129,15 @@ export function findingsOf(c: Circumstances): Finding[] {
 function makeFinding(
   code: FindingCode,
   severity: Severity,
-  more: { values?: readonly Value[]; habits?: readonly HabitKey[]; instrument?: string } = {},
+  more: {
+    values?: readonly Value[]
+    habits?: readonly HabitKey[]
+    instrument?: string
+    assumed?: InstrumentClass
+    probability?: number
+  } = {},
 ): Finding {
-  const { values = [], habits = [], instrument } = more
+  const { values = [], habits = [], instrument, assumed, probability } = more
   const known = values.flatMap(([name, dimension, si]) => (si === undefined ? [] : [{ name, dimension, si }]))
   return {
     code,
@@ -126,6 +146,8 @@ function makeFinding(
     values: known,
     habits,
     ...(instrument ? { instrument } : {}),
+    ...(assumed ? { assumed } : {}),
+    ...(probability === undefined ? {} : { probability }),
   }
 }
 
@@ -138,12 +160,23 @@ type When = (
   code: FindingCode,
   values?: readonly Value[],
   habits?: readonly HabitKey[],
+  probability?: number,
 ) => void
 
+/** The contradictions that a finding names; whether there is one, `checkPlausibility` alone says, within the readings' uncertainty. */
+const contradictionOf: { readonly [C in PlausibilityCode]?: FindingCode } = {
+  suctionNotBelowLiquid: 'suctionAboveLiquidPressure',
+  negativeSuperheat: 'negativeSuperheat',
+  negativeSubcooling: 'negativeSubcooling',
+  suctionLineNotCooler: 'suctionLineAboveLiquidLine',
+  supplyNotBelowReturn: 'supplyAboveReturn',
+  condensingNotOverOutdoor: 'condensingBelowOutdoor',
+  heatsInsteadOfCooling: 'heatsInsteadOfCooling',
+}
+
 /** What can't be true together: wrong refrigerant, swapped or loose probes, an unzeroed gauge. Never a charge fault. */
-function contradictions({ facts, measured: m, mode, profile }: Circumstances, when: When): void {
+function contradictions({ facts, measured: m, mode, profile, checks }: Circumstances, when: When): void {
   const noSaturation = (pa: number | undefined, k: number | undefined) => pa !== undefined && k === undefined
-  const cooling = mode === 'cooling'
   const t = 'temperature'
   when(
     facts.refrigerant &&
@@ -151,25 +184,36 @@ function contradictions({ facts, measured: m, mode, profile }: Circumstances, wh
     'stop',
     'pressureOutsideData',
   )
-  when(below(m.liquidPressurePa, m.suctionPressurePa), 'stop', 'suctionAboveLiquidPressure')
-  when(below(m.superheatK, 0), 'stop', 'negativeSuperheat', [['superheat', 'temperatureDifference', m.superheatK]])
-  when(below(m.subcoolingK, 0), 'stop', 'negativeSubcooling', [['subcooling', 'temperatureDifference', m.subcoolingK]])
-  when(cooling && below(m.liquidLineK, m.suctionLineK), 'stop', 'suctionLineAboveLiquidLine', [
-    ['suctionLine', t, m.suctionLineK],
-    ['liquidLine', t, m.liquidLineK],
-  ])
   const air: Value[] = [
     ['supply', t, m.supplyK],
     ['return', t, m.returnK],
   ]
-  when(cooling && below(m.returnK, m.supplyK), 'stop', 'supplyAboveReturn', air)
-  when(!cooling && below(m.supplyK, m.returnK), 'stop', 'supplyBelowReturn', air)
-  when(cooling && below(m.condensingK, m.outdoorK), 'stop', 'condensingBelowOutdoor', [
-    ['condensing', t, m.condensingK],
-    ['outdoor', t, m.outdoorK],
-  ])
+  const seen: { readonly [C in FindingCode]?: Value[] } = {
+    negativeSuperheat: [['superheat', 'temperatureDifference', m.superheatK]],
+    negativeSubcooling: [['subcooling', 'temperatureDifference', m.subcoolingK]],
+    suctionLineAboveLiquidLine: [
+      ['suctionLine', t, m.suctionLineK],
+      ['liquidLine', t, m.liquidLineK],
+    ],
+    supplyAboveReturn: air,
+    heatsInsteadOfCooling: air,
+    condensingBelowOutdoor: [
+      ['condensing', t, m.condensingK],
+      ['outdoor', t, m.outdoorK],
+    ],
+  }
+  for (const { code } of checks) {
+    const finding = contradictionOf[code]
+    if (finding) when(true, 'stop', finding, seen[finding])
+  }
+  const slackK = profile.clampsAgreeK.si
+  const heating = mode === 'heating'
+  when(heating && below(m.supplyK, m.returnK, slackK), 'stop', 'supplyBelowReturn', air)
+  when(heating && below(m.superheatK, 0, slackK), 'stop', 'negativeSuperheat', seen.negativeSuperheat)
+  when(heating && below(m.subcoolingK, 0, slackK), 'stop', 'negativeSubcooling', seen.negativeSubcooling)
+  // liquid that reaches the compressor is a danger whether or not the figure under zero can be true
   when(
-    below(m.superheatK, profile.superheatFloorK.si) && !below(m.superheatK, 0),
+    below(m.superheatK, profile.superheatFloorK.si),
     'danger',
     'superheatUnderFloor',
     [['superheat', 'temperatureDifference', m.superheatK]],
@@ -182,13 +226,13 @@ function conditions({ facts, measured: m, target, mode, profile }: Circumstances
   const cooling = mode === 'cooling'
   const outdoor: Value[] = [['outdoor', 'temperature', m.outdoorK]]
   when(!cooling, 'hold', 'heatingIsACheck')
-  when(
-    cooling && below(m.evaporatingK, profile.freezeK.si),
-    'hold',
-    'coilBelowFreezing',
-    [['evaporating', 'temperature', m.evaporatingK]],
-    ['freezeK'],
-  )
+  const coil: Value[] = [
+    ['coilMean', 'temperature', m.coilK],
+    ['coilInlet', 'temperature', m.coilInletK === m.coilK ? undefined : m.coilInletK],
+  ]
+  const freezes = below(m.coilK, profile.freezeK.si)
+  when(cooling && freezes, 'hold', 'coilBelowFreezing', coil, ['freezeK'])
+  when(cooling && !freezes && below(m.coilInletK, profile.freezeK.si), 'note', 'coilInletFreezes', coil, ['freezeK'])
   when(cooling && below(m.outdoorK, profile.outdoorFloorK.si), 'hold', 'coolOutdoors', outdoor, ['outdoorFloorK'])
   when(cooling && below(profile.outdoorCeilingK.si, m.outdoorK), 'hold', 'hotOutdoors', outdoor, ['outdoorCeilingK'])
   // a field left empty must not let a cold-day reading settle the charge
@@ -199,7 +243,7 @@ function conditions({ facts, measured: m, target, mode, profile }: Circumstances
   )
   when(
     cooling && (below(m.returnK, profile.indoorLowK.si) || below(profile.indoorHighK.si, m.returnK)),
-    'note',
+    'hold',
     'indoorsOutsideWindow',
     [['return', 'temperature', m.returnK]],
     ['indoorLowK', 'indoorHighK'],
@@ -238,10 +282,10 @@ function airAndCoils(c: Circumstances, when: When): void {
     ['liquidUnderOutdoorK'],
   )
   when(
-    outside(m.evaporatingK, 'evaporatingLowK', 'evaporatingHighK') && !below(m.evaporatingK, profile.freezeK.si),
+    outside(m.coilK, 'evaporatingLowK', 'evaporatingHighK') && !below(m.coilK, profile.freezeK.si),
     'note',
     'evaporatingOffHabit',
-    [['evaporating', 'temperature', m.evaporatingK]],
+    [['coilMean', 'temperature', m.coilK]],
     ['evaporatingLowK', 'evaporatingHighK'],
   )
   const over: Value[] = [['condensingOverOutdoor', d, m.condensingOverOutdoorK]]
@@ -250,8 +294,12 @@ function airAndCoils(c: Circumstances, when: When): void {
   when(near, 'note', 'condensingNearOutdoor', over, ['condensingOverOutdoorLowK'])
   when(below(profile[headHigh].si, m.condensingOverOutdoorK), 'note', 'condensingFarOverOutdoor', over, [headHigh])
   split(c, when)
+  // off by more than the instruments leave in doubt
+  const u = c.standard.superheatK ?? 0
   when(
-    facts.metering === 'expansionValve' && outside(m.superheatK, 'valveSuperheatLowK', 'valveSuperheatHighK'),
+    facts.metering === 'expansionValve' &&
+      (below(m.superheatK, profile.valveSuperheatLowK.si - u) ||
+        below(profile.valveSuperheatHighK.si + u, m.superheatK)),
     'note',
     'valveSuperheatOffHabit',
     [['superheat', d, m.superheatK]],
@@ -285,46 +333,68 @@ function split({ measured: m, profile }: Circumstances, when: When): void {
   ]
   const habits: HabitKey[] = humid ? ['splitToleranceK', 'nominalAirflowM3PerJ'] : ['splitLowK', 'splitHighK']
   when(below(high, m.splitK), 'note', 'highSplit', values, habits)
-  when(below(m.splitK, low) && !below(m.splitK, 0), 'note', 'lowSplit', values, habits)
+  when(below(m.splitK, low) && !below(m.splitK, 0, profile.clampsAgreeK.si), 'note', 'lowSplit', values, habits)
 }
 
-/** Before anything is added the other coil must agree: what superheat and subcooling say together. */
-function coils({ facts, measured: m, target, profile }: Circumstances, when: When): void {
+/** from this joint probability on a pair of coils is said to say something; readings at an edge say nothing */
+const COILS_SURE = 0.75
+const UNKNOWN_K = 0.3
+
+/**
+ * Before anything is added the other coil must agree: what superheat and subcooling say together, as sure as the instruments allow. Behind a piston
+ * subcooling is nobody's target: between the ends of its wide range it says nothing.
+ */
+function coils({ facts, measured: m, target, profile, standard }: Circumstances, when: When): void {
   const { superheatK, subcoolingK } = m
-  if (superheatK === undefined || subcoolingK === undefined || superheatK < 0 || subcoolingK < 0 || !facts.metering)
-    return
-  const side = (value: number, low: number, high: number) => (below(value, low) ? -1 : below(high, value) ? 1 : 0)
-  const decides = (quantity: 'superheat' | 'subcooling') => target.ok && target.deciding === quantity
-  const superheat =
-    target.ok && decides('superheat')
-      ? side(superheatK, target.lowK, target.highK)
-      : side(superheatK, profile.valveSuperheatLowK.si, profile.valveSuperheatHighK.si)
-  const subcooling =
-    target.ok && decides('subcooling')
-      ? side(subcoolingK, target.lowK, target.highK)
-      : side(subcoolingK, profile.usualSubcoolingLowK.si, profile.usualSubcoolingHighK.si)
-  const said = coilTable[`${superheat},${subcooling}`]
-  when(
-    said !== undefined,
-    'note',
-    said!,
-    [
-      ['superheat', 'temperatureDifference', superheatK],
-      ['subcooling', 'temperatureDifference', subcoolingK],
-    ],
-    ['valveSuperheatLowK', 'valveSuperheatHighK', 'usualSubcoolingLowK', 'usualSubcoolingHighK'],
-  )
+  if (superheatK === undefined || subcoolingK === undefined || !facts.metering) return
+  const piston = facts.metering === 'fixedOrifice'
+  const own = (quantity: 'superheat' | 'subcooling') =>
+    target.ok && target.deciding === quantity ? ([target.lowK, target.highK] as const) : undefined
+  const habitual = (low: HabitKey, high: HabitKey) => [profile[low].si, profile[high].si] as const
+  const superheat = own('superheat') ?? habitual('valveSuperheatLowK', 'valveSuperheatHighK')
+  const usual: [HabitKey, HabitKey] = piston
+    ? ['pistonSubcoolingLowK', 'pistonSubcoolingHighK']
+    : ['usualSubcoolingLowK', 'usualSubcoolingHighK']
+  const subcooling = own('subcooling') ?? habitual(...usual)
+  const sides = (value: number, [from, to]: readonly [number, number], u = UNKNOWN_K) => {
+    const under = normalCdf((from - value) / Math.max(u, 1e-6))
+    const over = 1 - normalCdf((to - value) / Math.max(u, 1e-6))
+    return { '-1': under, '0': Math.max(0, 1 - under - over), '1': over }
+  }
+  const [bySuperheat, bySubcooling] = [
+    sides(superheatK, superheat, standard.superheatK),
+    sides(subcoolingK, subcooling, standard.subcoolingK),
+  ]
+  const table = piston ? pistonTable : valveTable
+  for (const [key, said] of Object.entries(table)) {
+    const [s, c] = key.split(',') as ['-1' | '0' | '1', '-1' | '0' | '1']
+    const probability = bySuperheat[s] * bySubcooling[c]
+    when(
+      said !== undefined && probability >= COILS_SURE,
+      'note',
+      said!,
+      [
+        ['superheat', 'temperatureDifference', superheatK],
+        ['subcooling', 'temperatureDifference', subcoolingK],
+      ],
+      ['valveSuperheatLowK', 'valveSuperheatHighK', ...usual],
+      probability,
+    )
+  }
 }
 
 /** superheat side, subcooling side → what it looks like; one coil alone off its habit says nothing by itself */
-const coilTable: Readonly<Record<string, CoilsCode | undefined>> = {
+const pistonTable: Readonly<Record<string, CoilsCode | undefined>> = {
   '1,-1': 'coilsSayShort',
-  '1,0': 'coilsSayStarved',
   '1,1': 'coilsSayStarved',
   '-1,1': 'coilsSayOver',
   '-1,-1': 'coilsSayOverfed',
-  '-1,0': 'coilsSayAirflow',
   '0,1': 'coilsSayHighHead',
+}
+const valveTable: Readonly<Record<string, CoilsCode | undefined>> = {
+  ...pistonTable,
+  '1,0': 'coilsSayStarved',
+  '-1,0': 'coilsSayAirflow',
 }
 
 /** Fan, motor and line against the label. */
@@ -366,10 +436,15 @@ function electrical({ label, measured: m, profile }: Circumstances, when: When):
   }
 }
 
-/** What has to be said of the instruments: overdue, never zeroed, or not named at all. */
+const classHabits: Record<InstrumentClass, readonly HabitKey[]> = {
+  analog: ['analogLowSidePa', 'analogHighSidePa', 'analogLineK', 'analogAirK', 'analogHumidityShare'],
+  digital: ['digitalPressureShare', 'digitalLineK', 'digitalAirK', 'digitalHumidityShare'],
+}
+
+/** What has to be said of the instruments: overdue, never zeroed, or not named and counted as one of their class. */
 export function instrumentFindings(
   instruments: readonly Instrument[],
-  unknown: number,
+  uncertainty: Pick<ChargeUncertainty, 'unknown' | 'assumed'> | undefined,
   { atMs, profile }: { atMs: number | undefined; profile: MethodProfile },
 ): Finding[] {
   const warned =
@@ -380,5 +455,7 @@ export function instrumentFindings(
             makeFinding(`instrument.${warning}`, 'note', { instrument: instrument.name }),
           ),
         )
-  return unknown > 0 ? [...warned, makeFinding('instrumentUnknown', 'note')] : warned
+  if (!uncertainty || uncertainty.unknown.length === 0) return warned
+  const { assumed } = uncertainty
+  return [...warned, makeFinding('instrumentUnknown', 'note', { assumed, habits: classHabits[assumed] })]
 }

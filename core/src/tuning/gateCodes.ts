@@ -9,5 +9,7 @@ export const chargeGateCodes = [
   'airflowNotKnownGood',
   'otherCauseLeads',
   'onlyOneCoil',
+  'indoorsOutsideWindow',
+  'headTooLow',
 ] as const
 export type ChargeGateCode = (typeof chargeGateCodes)[number]

@@ -10,7 +10,14 @@ import type { HabitKey } from '../method/habits'
 import { overlay, type MethodProfile } from '../method/profile'
 import { toSi } from '../quantity/unit'
 import { findTarget, type Target } from './chargeTarget'
-import { chargeUncertainty, settling, type ChargeUncertainty, type Settling } from './chargeUncertainty'
+import {
+  chargeUncertainty,
+  quantityStandardK,
+  settling,
+  type ChargeUncertainty,
+  type Settling,
+  type UsedInstruments,
+} from './chargeUncertainty'
 import { findingsOf, impossibleFinding, instrumentFindings, type Finding } from './findings'
 import { measure, type Measured } from './measured'
 import { plausibilityMargins, plausibleOf } from './plausible'
@@ -43,6 +50,8 @@ export interface JudgedReading extends Measured {
   /** of being inside the tolerance; absent without a verdict */
   readonly probabilityIn?: number
   readonly uncertainty?: ChargeUncertainty
+  /** standard uncertainty of superheat and of subcooling by their instruments, whichever decides; K */
+  readonly standard: { readonly superheatK?: number; readonly subcoolingK?: number }
   /** for Too close to call: what would settle it */
   readonly settling?: Settling
   readonly findings: readonly Finding[]
@@ -82,14 +91,26 @@ export function judgeCharge(
       : measured.subcoolingK
     : undefined
   const named = kit.filter((instrument) => Object.values(used).includes(instrument.id))
+  const { refrigerant } = facts
+  const instruments: UsedInstruments = { used, kit, assumed: facts.instrumentClass ?? 'digital', profile: method }
   const uncertainty =
-    target.ok && decidingValueK !== undefined && facts.refrigerant
-      ? chargeUncertainty({ target, measured, values, refrigerant: facts.refrigerant, used, kit })
+    target.ok && decidingValueK !== undefined && refrigerant
+      ? chargeUncertainty({ target, measured, values, refrigerant, ...instruments })
       : undefined
+  const standard = refrigerant
+    ? {
+        superheatK: quantityStandardK('superheat', measured, values, refrigerant, instruments),
+        subcoolingK: quantityStandardK('subcooling', measured, values, refrigerant, instruments),
+      }
+    : {}
+  const checks = checkPlausibility(
+    plausibleOf(measured, { facts, running: true, mode }),
+    plausibilityMargins(method, standard),
+  )
   const findings = [
-    ...impossible(unit, measured, mode, method),
-    ...findingsOf({ facts, label, measured, target, mode, profile: method }),
-    ...instrumentFindings(named, uncertainty?.unknown.length ?? 0, { atMs, profile: method }),
+    ...(checks.length > 0 ? [impossibleFinding] : []),
+    ...findingsOf({ facts, label, measured, target, mode, profile: method, checks, standard }),
+    ...instrumentFindings(named, uncertainty, { atMs, profile: method }),
   ]
   const thresholds: VerdictThresholds = { in: method.inProbability.si, out: method.outProbability.si }
   const decided = decide(target, decidingValueK, uncertainty, thresholds, findings)
@@ -101,6 +122,7 @@ export function judgeCharge(
     verdict: decided.verdict,
     probabilityIn: decided.probabilityIn,
     uncertainty,
+    standard,
     settling:
       decided.verdict === 'tooClose' && target.ok && uncertainty && decidingValueK !== undefined
         ? settling({ value: decidingValueK, target, uncertainty, values, kit, thresholds })
@@ -109,12 +131,6 @@ export function judgeCharge(
     habits: habitsUsed(target, findings, decided.verdict),
     method,
   })
-}
-
-/** Readings that contradict each other settle nothing, whatever the deciding quantity says. */
-function impossible({ facts }: ChargeUnit, measured: Measured, mode: ChargeMode, method: MethodProfile): Finding[] {
-  const checks = checkPlausibility(plausibleOf(measured, { facts, running: true, mode }), plausibilityMargins(method))
-  return checks.length > 0 ? [impossibleFinding] : []
 }
 
 function decide(
@@ -129,6 +145,7 @@ function decide(
   const judged = judge({
     value,
     standardUncertainty: uncertainty.standardK,
+    shape: uncertainty.shape,
     low: target.lowK,
     high: target.highK,
     thresholds,

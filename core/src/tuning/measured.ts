@@ -20,6 +20,10 @@ export interface Measured {
   readonly liquidPressurePa?: number
   readonly evaporatingK?: number
   readonly condensingK?: number
+  /** mean temperature of the indoor coil: midpoint of dew and bubble at suction pressure; the same as evaporating where there is no glide */
+  readonly coilK?: number
+  /** its coldest spot, the inlet: near the bubble point of what the device throttles to */
+  readonly coilInletK?: number
   readonly suctionLineK?: number
   readonly liquidLineK?: number
   readonly dischargeK?: number
@@ -35,7 +39,7 @@ export interface Measured {
   readonly condensingOverOutdoorK?: number
   /** liquid line over outdoor air */
   readonly approachK?: number
-  /** evaporating over the point where condensate freezes */
+  /** the coil's mean over the point where condensate freezes */
   readonly freezeMarginK?: number
   readonly staticPa?: number
   readonly voltageV?: number
@@ -73,6 +77,8 @@ export function measure({
   const liquidPressurePa = absolute(si.liquidPressure)
   const evaporatingK = saturated(refrigerant, 'dew', suctionPressurePa)
   const condensingK = saturated(refrigerant, 'bubble', liquidPressurePa)
+  const coilInletK = saturated(refrigerant, 'bubble', suctionPressurePa)
+  const coilK = coilInletK === undefined || evaporatingK === undefined ? undefined : (coilInletK + evaporatingK) / 2
   const air = airSide(si, atmosphericPa)
   const { returnDryBulb: returnK, outdoor: outdoorK } = si
   const split =
@@ -90,6 +96,8 @@ export function measure({
     liquidPressurePa,
     evaporatingK,
     condensingK,
+    coilK,
+    coilInletK,
     suctionLineK: si.suctionLine,
     liquidLineK: si.liquidLine,
     dischargeK: si.discharge,
@@ -103,7 +111,7 @@ export function measure({
     expectedSplitK: split,
     condensingOverOutdoorK: minus(condensingK, outdoorK),
     approachK: minus(si.liquidLine, outdoorK),
-    freezeMarginK: minus(evaporatingK, profile.freezeK.si),
+    freezeMarginK: minus(coilK, profile.freezeK.si),
     staticPa: si.staticPressure,
     voltageV: si.voltage,
     ampsA: si.amps,

@@ -26,10 +26,21 @@ export function plausibleOf(
   return { ...known, running }
 }
 
-/** What the method lets two readings be apart before they contradict each other. */
-export const plausibilityMargins = (method: MethodProfile): PlausibilityMargins => ({
-  probesK: method.clampsAgreeK.si,
-  liquidUnderOutdoorK: method.liquidUnderOutdoorK.si,
-  suctionOverReturnK: method.suctionOverReturnK.si,
-  restK: method.restAgreeK.si,
-})
+/** What the method and the instruments let two readings be apart before they contradict each other. */
+export function plausibilityMargins(
+  method: MethodProfile,
+  standard: { readonly superheatK?: number; readonly subcoolingK?: number } = {},
+): PlausibilityMargins {
+  const probesK = method.clampsAgreeK.si
+  const beyond = (u: number | undefined) => Math.max(probesK, method.contradictionSigmas.si * (u ?? 0))
+  return {
+    probesK,
+    liquidUnderOutdoorK: method.liquidUnderOutdoorK.si,
+    suctionOverReturnK: method.suctionOverReturnK.si,
+    restK: method.restAgreeK.si,
+    superheatK: beyond(standard.superheatK),
+    subcoolingK: beyond(standard.subcoolingK),
+    indoorLowK: method.indoorLowK.si,
+    indoorHighK: method.indoorHighK.si,
+  }
+}

@@ -21,6 +21,7 @@ export type WorkingCode =
   | 'expectedSplit'
   | 'approach'
   | 'freezeMargin'
+  | 'coilMean'
   | 'requiredSuctionLine'
   | 'requiredLiquidLine'
   | 'wetBulb'
@@ -47,6 +48,8 @@ export type TermName =
   | 'toleranceLow'
   | 'toleranceHigh'
   | 'freezing'
+  | 'coilInlet'
+  | 'coilMean'
   | `share.${UncertainInput}`
 
 export interface Term {
@@ -170,8 +173,14 @@ export function readingWorkings({
     ['liquidLine', 'temperature', j.liquidLineK],
     ['outdoor', 'temperature', j.outdoorK],
   ])
+  const glide = j.coilInletK !== undefined && j.coilInletK !== j.evaporatingK
+  if (glide)
+    add('coilMean', 'temperature', j.coilK, [
+      ['evaporating', 'temperature', j.evaporatingK],
+      ['coilInlet', 'temperature', j.coilInletK],
+    ])
   add('freezeMargin', 'temperatureDifference', j.freezeMarginK, [
-    ['evaporating', 'temperature', j.evaporatingK],
+    [glide ? 'coilMean' : 'evaporating', 'temperature', j.coilK],
     ['freezing', 'temperature', j.method.freezeK.si],
   ])
   return workings

@@ -2,7 +2,6 @@ import { zodResolver } from '@hookform/resolvers/zod'
 import { entryProblemWords, orientationWords, refusalWords, safetyWords } from '@zetesis/contract'
 import {
   acrTubes,
-  conversionRefusal,
   decayTerms,
   factHabits,
   formatNumber,
@@ -12,6 +11,7 @@ import {
   orientations,
   overlay,
   refrigerantInfo,
+  refusalOf,
   resolveProfile,
   showText,
   toSi,
@@ -116,10 +116,14 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
     control,
     name: ['work', 'metering', 'superheatSource', 'refrigerant', 'oldRefrigerant'],
   })
-  const refusal =
-    work === 'conversion' && refrigerant && oldRefrigerant
-      ? conversionRefusal({ from: oldRefrigerant, to: refrigerant })
-      : undefined
+  const refusal = refusalOf(
+    {
+      ...(work ? { work } : {}),
+      ...(refrigerant ? { refrigerant } : {}),
+      ...(oldRefrigerant ? { oldRefrigerant } : {}),
+    },
+    { ...(label ? { label } : {}), method },
+  )
 
   const save = handleSubmit((values) => {
     const patch = factsPatch(facts, values)

@@ -1,0 +1,264 @@
+// Advisor, gates and diagnosis on the second plant: textbook relations, broad ranges, nothing from the rig.
+//   node plantStudy.mjs [systems] [seed]     prints tables in Markdown, as in docs/methods/diagnosis.md
+import {
+  assessLive,
+  customaryProfile,
+  type ChargeStep,
+  type FaultCause,
+  type LiveAssessment,
+  type LiveTerms,
+  type Metering,
+  type TraceSample,
+  type UnitFacts,
+} from '@zetesis/core'
+import { Dice } from './secondPlant/random'
+import { drawPlant, Plant, ratedAmps, type PlantFault, type PlantSpec } from './secondPlant/plant'
+import { instruments, kit, meterings, percent, seed, systems } from './studyKit'
+
+const factsOf = (spec: PlantSpec): UnitFacts => ({
+  refrigerant: spec.refrigerant,
+  metering: spec.metering,
+  work: 'new',
+  ...(spec.metering === 'fixedOrifice'
+    ? { superheatSource: 'commonRule' }
+    : { targetSubcooling: { value: spec.targetSubcoolingF, unit: '°F' } }),
+})
+
+class Visit {
+  readonly plant: Plant
+  samples: TraceSample[] = []
+  steps: ChargeStep[] = []
+  sinceS = 0
+  afterStart = true
+  readonly restK: number
+  constructor(
+    readonly spec: PlantSpec,
+    d: Dice,
+  ) {
+    this.plant = new Plant(spec, d)
+    this.restK = this.plant.restOverAmbientF() / 1.8
+  }
+  terms(beside: Partial<LiveTerms['beside']> & { deviceChecked?: boolean } = {}): LiveTerms {
+    return {
+      facts: factsOf(this.spec),
+      label: { name: 'x', ratedAmps: { value: Number(ratedAmps(this.spec).toFixed(2)), unit: 'A' } },
+      elevationM: 0,
+      profile: customaryProfile,
+      kit,
+      instruments,
+      system: 'si',
+      running: true,
+      sinceS: this.sinceS,
+      afterStart: this.afterStart,
+      steps: this.steps,
+      totalChargeKg: this.spec.chargeKg,
+      beside: { airflowKnownGood: true, condenserClean: true, restOverAmbientK: this.restK, ...beside },
+    }
+  }
+  /** waits as the method asks, then until it stands still */
+  wait(): void {
+    this.samples = []
+    const minimum = this.afterStart ? 660 : 620
+    for (let t = 0; t < minimum; t += 20) this.samples.push(this.plant.step(20))
+    for (let t = 0; t < 220; t += 4) this.samples.push(this.plant.step(4))
+  }
+  look(beside: Parameters<Visit['terms']>[0] = {}): LiveAssessment {
+    for (let k = 0; k < 15; k++) {
+      const now = assessLive(this.samples, this.terms(beside))!
+      if (now.settling.state === 'settled' || now.settling.state === 'hunting') return now
+      for (let i = 0; i < 15; i++) this.samples.push(this.plant.step(4))
+    }
+    return assessLive(this.samples, this.terms(beside))!
+  }
+  step(kg: number) {
+    this.plant.charge(kg)
+    this.sinceS = this.plant.timeS
+    this.afterStart = false
+  }
+}
+const pointOf = ({ judged }: LiveAssessment) => ({
+  ...(judged.superheatK === undefined ? {} : { superheatK: judged.superheatK }),
+  ...(judged.subcoolingK === undefined ? {} : { subcoolingK: judged.subcoolingK }),
+})
+const quantile = (values: readonly number[], share: number) =>
+  [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(share * values.length))] ?? NaN
+
+/** What a lead answers who is asked: true of a system that has nothing but its charge wrong. */
+const answers = { drierDropK: 0, deviceChecked: true }
+
+function tune(d: Dice, metering: Metering, followed: 'gates' | 'asked' | 'blind') {
+  const off = d.from(-0.22, 0.08)
+  const spec = drawPlant(d, metering, { share: 1 + off })
+  const visit = new Visit(spec, d)
+  visit.wait()
+  let now = visit.look()
+  let steps = 0
+  let held: string | undefined
+  let asked = false
+  let overshotF = 0
+  let inByFour = false
+  const isIn = () => {
+    const t = visit.plant.truth()
+    return Math.abs((metering === 'fixedOrifice' ? t.superheatF : t.subcoolingF) - t.targetF) <= 3
+  }
+  for (; steps < 10;) {
+    let { advice } = now
+    if (!advice || (advice.action !== 'add' && advice.action !== 'remove')) break
+    if (followed !== 'blind' && now.gates.length > 0) {
+      const again = followed === 'asked' ? visit.look(answers) : undefined
+      asked = true
+      if (!again || again.gates.length > 0) {
+        const gate = (again ?? now).gates[0]!
+        held = gate.code === 'otherCauseLeads' ? gate.cause : gate.code
+        break
+      }
+      now = again
+      advice = again.advice!
+      if (advice.action !== 'add' && advice.action !== 'remove') break
+    }
+    const kg = (advice.action === 'add' ? 1 : -1) * advice.amountKg!
+    const before = pointOf(now)
+    visit.step(kg)
+    visit.wait()
+    now = visit.look(asked && followed === 'asked' ? answers : {})
+    visit.steps = [...visit.steps, { amountKg: kg, before, after: pointOf(now) }]
+    steps++
+    if (steps <= 4) inByFour = isIn()
+    const t = visit.plant.truth()
+    const over = metering === 'fixedOrifice' ? t.targetF - t.superheatF : t.subcoolingF - t.targetF
+    if (kg > 0) overshotF = Math.max(overshotF, over)
+  }
+  const t = visit.plant.truth()
+  const value = metering === 'fixedOrifice' ? t.superheatF : t.subcoolingF
+  return {
+    steps,
+    held,
+    asked,
+    stopped: now.advice?.action === 'stop' ? now.advice.reasons[0]?.code : undefined,
+    offF: value - t.targetF,
+    inTruth: Math.abs(value - t.targetF) <= 3,
+    inByFour: steps === 0 ? isIn() : inByFour,
+    overshot: overshotF > 3,
+    off,
+  }
+}
+
+console.log(`# The second plant: seed ${seed}, ${systems} systems\n`)
+console.log(
+  '| metering | followed | In within 4 steps | In at last | steps: median, 90 % | asked first | held, by what | overshot the tolerance | ended outside because |',
+)
+console.log('| --- | --- | ---: | ---: | --- | ---: | --- | ---: | --- |')
+for (const metering of meterings)
+  for (const followed of ['gates', 'asked', 'blind'] as const) {
+    const d = new Dice(seed + (metering === 'fixedOrifice' ? 11 : 12))
+    const runs = Array.from({ length: systems }, () => tune(d, metering, followed))
+    const share = (f: (r: (typeof runs)[number]) => boolean, digits = 1) =>
+      percent(runs.filter(f).length / systems, digits)
+    const reasons = new Map<string, number>()
+    for (const r of runs) if (r.held) reasons.set(r.held, (reasons.get(r.held) ?? 0) + 1)
+    const ended = new Map<string, number>()
+    for (const r of runs)
+      if (!r.inTruth && !r.held) ended.set(r.stopped ?? 'steps', (ended.get(r.stopped ?? 'steps') ?? 0) + 1)
+    const list = (m: Map<string, number>) => [...m].map(([k, n]) => `${k} ${n}`).join(', ')
+    const steps = runs.map((r) => r.steps)
+    console.log(
+      `| ${metering} | ${followed} | ${share((r) => r.inByFour)} | ${share((r) => r.inTruth)} | ${quantile(steps, 0.5)}, ${quantile(steps, 0.9)} | ${share((r) => r.asked)} | ${share((r) => r.held !== undefined)}: ${list(reasons)} | ${share((r) => r.overshot)} | ${list(ended)} |`,
+    )
+  }
+
+interface Case {
+  readonly fault: PlantFault
+  readonly causes: readonly FaultCause[]
+  readonly share?: (d: Dice) => number
+  readonly severity?: readonly [number, number]
+  readonly only?: Metering
+}
+const starving: FaultCause[] = ['restriction', 'starvedDevice']
+const cases: Record<string, Case> = {
+  sound: { fault: 'none', causes: ['none'] },
+  'short 8–25 %': {
+    fault: 'none',
+    causes: ['undercharge', 'nearlyEmpty' as FaultCause],
+    share: (d) => d.from(0.75, 0.92),
+  },
+  'over 8–25 %': { fault: 'none', causes: ['overcharge'], share: (d) => d.from(1.08, 1.25) },
+  'over 30–100 %': { fault: 'none', causes: ['overcharge'], share: (d) => d.from(1.3, 2) },
+  restriction: { fault: 'restriction', causes: starving },
+  'small piston': { fault: 'smallPiston', causes: starving, only: 'fixedOrifice' },
+  'starved valve': { fault: 'starvedValve', causes: starving, only: 'expansionValve' },
+  'large piston': { fault: 'largePiston', causes: ['overfeeding'], only: 'fixedOrifice' },
+  'overfeeding valve': { fault: 'overfeedingValve', causes: ['overfeeding'], only: 'expansionValve' },
+  'weak compressor': { fault: 'weakCompressor', causes: ['weakCompressor'] },
+  'low airflow': { fault: 'lowAirflow', causes: ['lowAirflow'] },
+  'dirty condenser': { fault: 'dirtyCondenser', causes: ['dirtyCondenser'] },
+  air: { fault: 'air', causes: ['air'] },
+}
+console.log(
+  '\n| fault | metering | first | in the first two | another fault, over 90 % sure | undercharge said first | "add", nothing in its way |',
+)
+console.log('| --- | --- | ---: | ---: | ---: | ---: | ---: |')
+const mixed = new Map<string, number>()
+const ratios: Record<string, number[]> = {}
+function gatedRatio({ ranked, advice }: LiveAssessment) {
+  if (advice?.action !== 'add' || ranked.length === 0) return undefined
+  const of = (...causes: string[]) =>
+    Math.max(...ranked.filter((r) => causes.includes(r.cause)).map((r) => r.probability))
+  return Math.log((1e-9 + of('restriction', 'starvedDevice')) / (1e-9 + of('undercharge', 'nearlyEmpty')))
+}
+let addedWrongly = 0
+let faulty = 0
+for (const metering of meterings)
+  for (const [name, c] of Object.entries(cases)) {
+    if (c.only && c.only !== metering) continue
+    const d = new Dice(seed + 1000 + name.length * 31 + (metering === 'fixedOrifice' ? 0 : 7))
+    const tally = { first: 0, two: 0, wrong: 0, under: 0, added: 0 }
+    for (let i = 0; i < systems; i++) {
+      const severity = c.fault === 'none' ? 0 : d.from(c.severity?.[0] ?? 0.15, c.severity?.[1] ?? 1)
+      const spec = drawPlant(d, metering, {
+        fault: c.fault,
+        severity,
+        share: c.share?.(d) ?? (c.fault === 'none' ? d.from(0.97, 1.03) : 1),
+      })
+      const visit = new Visit(spec, d)
+      visit.wait()
+      const known = { airflowKnownGood: undefined as never, condenserClean: undefined as never }
+      const told = c.fault === 'air' ? {} : { restOverAmbientK: visit.restK }
+      const now = visit.look({ ...known, ...told })
+      const groups = now.ranked.filter(
+        (r, j) =>
+          !now.ranked
+            .slice(0, j)
+            .some((o) => o.cause === r.cause || (starving.includes(o.cause) && starving.includes(r.cause))),
+      )
+      const hit = groups.map((r) => c.causes.includes(r.cause))
+      if (hit[0]) tally.first++
+      else
+        mixed.set(
+          `${metering} ${name} → ${groups[0]?.cause ?? 'contradiction'}`,
+          (mixed.get(`${metering} ${name} → ${groups[0]?.cause ?? 'contradiction'}`) ?? 0) + 1,
+        )
+      if (hit[0] || hit[1]) tally.two++
+      if (!hit[0] && groups[0] && groups[0].cause !== 'none' && groups[0].probability > 0.9) tally.wrong++
+      if (groups[0]?.cause === 'undercharge') tally.under++
+      if (process.env.RATIO && gatedRatio(now) !== undefined)
+        (ratios[`${metering} ${name}`] ??= []).push(gatedRatio(now)!)
+      const gated = visit.look(
+        c.fault === 'dirtyCondenser' || c.fault === 'lowAirflow'
+          ? { condenserClean: c.fault !== 'dirtyCondenser' }
+          : {},
+      )
+      if (gated.advice?.action === 'add' && gated.gates.length === 0) tally.added++
+    }
+    if (c.fault !== 'none') {
+      addedWrongly += tally.added
+      faulty += systems
+    }
+    console.log(
+      `| ${name} | ${metering} | ${percent(tally.first / systems)} | ${percent(tally.two / systems)} | ${percent(tally.wrong / systems, 1)} | ${percent(tally.under / systems, 1)} | ${tally.added} of ${systems} |`,
+    )
+  }
+console.log(`\n"Add" with nothing in its way, though the fault isn't the charge: ${addedWrongly} of ${faulty}.`)
+console.log('\nMixed up: ' + [...mixed].map(([k, n]) => `${k} ${n}`).join(', '))
+
+for (const [k, v] of Object.entries(ratios))
+  console.log(k, v.length, [0.02, 0.1, 0.25, 0.5, 0.75, 0.9, 0.98].map((q) => quantile(v, q).toFixed(2)).join(' '))
