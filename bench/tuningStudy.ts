@@ -3,6 +3,8 @@
 import {
   assessLive,
   customaryProfile,
+  plausibleOf,
+  restDeviation,
   wetBulbK,
   type ChargeStep,
   type FaultCause,
@@ -68,7 +70,7 @@ class Session {
   chargeKg: number
   /** the most that adding brought in; none where nothing was added */
   most = 0
-  restOverAmbientK: number | undefined
+  rest: { restOverAmbientK: number; restStandardK: number } | undefined
   constructor(
     readonly spec: SystemSpec,
     rigSeed: number,
@@ -76,8 +78,8 @@ class Session {
     this.rig = createRig(spec, rigSeed)
     for (let i = 0; i < 30; i++) this.take()
     const rest = assessLive(this.samples, this.terms(false))?.judged
-    if (rest?.condensingK !== undefined && rest.outdoorK !== undefined)
-      this.restOverAmbientK = rest.condensingK - rest.outdoorK
+    const off = rest && restDeviation(plausibleOf(rest, { facts: factsOf(spec), running: false }))
+    this.rest = off && { restOverAmbientK: off.offK, restStandardK: off.standardK }
     this.rig.apply({ kind: 'run', on: true })
     this.sinceS = this.samples.at(-1)!.timeS
     this.chargeKg = this.rig.rightChargeKg * spec.chargeShare
@@ -103,7 +105,7 @@ class Session {
       totalChargeKg: this.rig.rightChargeKg,
       beside: {
         airflowKnownGood: true,
-        ...(this.restOverAmbientK === undefined ? {} : { restOverAmbientK: this.restOverAmbientK }),
+        ...this.rest,
       },
     }
   }

@@ -2,6 +2,7 @@ import {
   chargeGateCodes,
   ENTRY_VERSION,
   evacuationMethods,
+  instrumentClasses,
   orientations,
   passableStages,
   readingChannels,
@@ -72,6 +73,7 @@ const facts = z.strictObject({
   superheatTolerance: quantity('temperatureDifference').nullable(),
   decayLimit: quantity('vacuum').nullable(),
   decayHold: quantity('duration').nullable(),
+  instrumentClass: z.enum(instrumentClasses).nullable(),
   elevation: quantity('elevation').nullable(),
 })
 
@@ -126,7 +128,13 @@ const decayResult = z.strictObject({
   moreMinutes: z.number().optional(),
   settledAfterS: z.number(),
   curve: z
-    .strictObject({ startPa: z.number(), leakPaPerS: z.number(), risePa: z.number(), timeConstantS: z.number() })
+    .strictObject({
+      startPa: z.number(),
+      leakPaPerS: z.number(),
+      risePa: z.number(),
+      timeConstantS: z.number(),
+      creeps: z.literal(true).optional(),
+    })
     .optional(),
   complete: z.boolean(),
 })
@@ -215,6 +223,7 @@ const union = z.discriminatedUnion('kind', [
     scale: InstrumentSchema.optional(),
     traceId: id.optional(),
     traceS: z.number().min(0).optional(),
+    booked: quantity('mass').optional(),
     net: z.literal(true).optional(),
     despite: z
       .strictObject({ against: z.array(z.enum(chargeGateCodes)).max(chargeGateCodes.length), reason })
@@ -251,6 +260,8 @@ const union = z.discriminatedUnion('kind', [
     ratedAmps: quantity('current').optional(),
     standingPressure: quantity('gaugePressure').optional(),
     standingAir: quantity('temperature').optional(),
+    standingIndoor: quantity('temperature').optional(),
+    deviceChecked: z.boolean().optional(),
   }),
   z.strictObject({
     ...base,

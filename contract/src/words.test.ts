@@ -51,6 +51,8 @@ function isSentence(words: string): void {
 describe('a sentence for everything that core says', () => {
   const codes: Record<FindingCode, true> = {
     impossible: true,
+    heatsInsteadOfCooling: true,
+    coilInletFreezes: true,
     pressureOutsideData: true,
     negativeSuperheat: true,
     negativeSubcooling: true,

@@ -110,6 +110,8 @@ const againstWords: Record<ChargeGateCode, string> = {
   airflowNotKnownGood: 'airflow not seen to',
   otherCauseLeads: 'another cause as likely',
   onlyOneCoil: 'only one coil short',
+  indoorsOutsideWindow: 'indoors outside the window',
+  headTooLow: 'too cold to feed the orifice',
 }
 /** “against the advice (not settled): hose iced up”. */
 export function despiteText({ against, reason }: NonNullable<Weighed['despite']>): string {

@@ -159,6 +159,14 @@ const problemText: Record<DecayAnalysis['problems'][number]['code'], (count: num
   notANumber: (n) => `${n} readings weren’t numbers and are left out.`,
   notPositive: (n) => `${n} readings of zero or less are left out.`,
   backwards: (n) => `Time ran backwards ${n} times: the readings were put in order.`,
+  outliers: (n) =>
+    n === 1
+      ? 'One reading stood alone far from all others: left out, it decides nothing.'
+      : `${n} readings stood alone far from all others: left out, they decide nothing.`,
+  notATemperature: (n) => `${n} pipe temperatures can’t be (another unit?): not used.`,
+  calendarTimes: () => 'The times are dates: counted from the first reading.',
+  grossLeak: () =>
+    'It rises by a thousand micron a minute or more: a leak too big for a decay test, or a valve or hose that isn’t shut. Nitrogen and soap first.',
   sameTime: (n) => `${n} readings had the time of another: averaged.`,
   saturated: (n) => `${n} readings at the gauge’s end stop are left out.`,
   gaugeNotConnected: () =>
@@ -166,7 +174,8 @@ const problemText: Record<DecayAnalysis['problems'][number]['code'], (count: num
   suspectUnit: (times) =>
     `These figures can’t be in this unit: multiplied by ${Number(times.toPrecision(3))} they would be believable. Check micron, Torr, Pa and mbar.`,
   tooFew: () => 'Too few readings after valving off to judge: log at least three over a minute.',
-  falling: () => 'The pressure falls though nothing pumps: something cools down, or the valve isn’t shut.',
+  falling: () =>
+    'The pressure falls though nothing pumps: a gauge that isn’t what it seems, a valve that isn’t shut, or a pipe that cools. No verdict on that.',
   startedOver: () => 'It was over the limit when you valved off and hasn’t risen: pull deeper first.',
 }
 
@@ -230,17 +239,26 @@ export function pressureReason(verdict: PressureHoldVerdict, system: UnitSystem)
   const missing = `${psi(Math.abs(differencePa))} ${differencePa < 0 ? 'under' : 'over'} the ${showText('absolutePressure', expectedEndPa, system)} expected at this temperature, ± ${psi(2 * standardUncertaintyPa)}.`
   const hour = `${psi(smallestVisiblePaPerS * 3600)} an hour`
   const flow = smallestVisibleLeakPaM3PerS === undefined ? '' : ` (${flowText(smallestVisibleLeakPaM3PerS)})`
+  const { seesEnough, mattersPaPerS, enoughAfterS, enoughGaugePa } = verdict
   const seen = `This hold sees ${hour}${flow} and more; a tenth of it takes ${hoursText(verdict.tenthAfterS)}.`
+  const matters = `${psi(mattersPaPerS * 3600)} an hour`
+  const better = enoughGaugePa === undefined ? '' : `, or a gauge of ±${psi(enoughGaugePa)}`
   const act = {
     in: 'Nothing lost that it could see.',
     out: 'It loses pressure: soap every joint.',
     tooClose:
-      differencePa > 0
+      differencePa > 2 * standardUncertaintyPa
         ? 'It rose by more than the temperature says: measure the pipe, not the air, in the shade.'
-        : 'Hold on longer, or read a finer gauge.',
+        : seesEnough
+          ? 'Hold on longer, or read a finer gauge.'
+          : `A leak that matters loses ${matters}, and this hold couldn’t see that: ${hoursText(enoughAfterS)} in all would${better}. Soap every joint meanwhile.`,
   }[verdict.verdict]
   return `${missing} ${act} ${seen}`
 }
 
 const hoursText = (seconds: number) =>
-  seconds < 5400 ? minutesText(Math.round(seconds / 60) * 60) : `${formatNumber(seconds / 3600, 1)} h`
+  seconds > 96 * 3600
+    ? `${formatNumber(seconds / 86400, 0)} days`
+    : seconds < 5400
+      ? minutesText(Math.round(seconds / 60) * 60)
+      : `${formatNumber(seconds / 3600, 1)} h`

@@ -39,6 +39,7 @@ const factWords: Record<keyof UnitFacts, string> = {
   elevation: 'elevation',
   metering: 'metering device',
   superheatSource: 'superheat target',
+  instrumentClass: 'instruments that aren’t named',
 }
 
 export const valueWords: Readonly<Record<string, string>> = {
@@ -55,6 +56,8 @@ export const valueWords: Readonly<Record<string, string>> = {
   down: 'down',
   left: 'horizontal left',
   right: 'horizontal right',
+  analog: 'dial gauges',
+  digital: 'digital',
 }
 
 const isQuantity = (value: unknown): value is Quantity => typeof value === 'object' && value !== null && 'unit' in value
@@ -188,15 +191,19 @@ export function preStartLine({
 
 /** What was looked into, in a line. */
 export function lookedIntoLine(entry: LookedInto): string {
-  const { airflowGood, condenserClean, drierIn, drierOut, ratedAmps, standingPressure, standingAir } = entry
+  const { airflowGood, condenserClean, deviceChecked, drierIn, drierOut, ratedAmps } = entry
+  const { standingPressure, standingAir, standingIndoor } = entry
   const said = (yes: boolean | undefined, words: string) =>
     yes === undefined ? undefined : yes ? words : `not: ${words}`
   return [
     said(airflowGood, 'filter, coil and airflow good'),
     said(condenserClean, 'condenser clean'),
+    said(deviceChecked, 'metering device as on the label'),
     drierIn && drierOut && `drier ${showTyped(drierIn)} in, ${showTyped(drierOut)} out`,
     ratedAmps && `rated current ${showTyped(ratedAmps)}`,
-    standingPressure && standingAir && `standing ${showTyped(standingPressure)} at ${showTyped(standingAir)}`,
+    standingPressure &&
+      standingAir &&
+      `standing ${showTyped(standingPressure)} at ${showTyped(standingAir)}${standingIndoor ? `, ${showTyped(standingIndoor)} indoors` : ''}`,
   ]
     .filter(Boolean)
     .join(' · ')

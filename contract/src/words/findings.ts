@@ -7,6 +7,7 @@ import {
   type MethodProfile,
   type UnitSystem,
 } from '@zetesis/core'
+import { sureWords } from './reading'
 
 const valueNames: Readonly<Record<string, string>> = {
   superheat: 'superheat',
@@ -18,6 +19,8 @@ const valueNames: Readonly<Record<string, string>> = {
   condensing: 'condensing',
   outdoor: 'outdoors',
   evaporating: 'evaporating',
+  coilMean: 'mean of the coil',
+  coilInlet: 'at its inlet',
   approach: 'liquid line over outdoors',
   condensingOverOutdoor: 'condensing over outdoors',
   split: 'split',
@@ -31,22 +34,24 @@ const valueNames: Readonly<Record<string, string>> = {
 export function findingWords(finding: Finding, system: UnitSystem, profile: MethodProfile): string {
   const measured = finding.values.map((v) => `${valueNames[v.name] ?? v.name} ${showText(v.dimension, v.si, system)}`)
   const sentence = sentenceOf(finding, (key) => habitText(key, profile[key], system))
-  return measured.length === 0 ? sentence : `${sentence} (${measured.join(', ')})`
+  const sure = finding.probability === undefined ? [] : [`${sureWords(finding.probability)} sure`]
+  const beside = [...measured, ...sure]
+  return beside.length === 0 ? sentence : `${sentence} (${beside.join(', ')})`
 }
 
 const habitText = (key: HabitKey, habit: Habit, system: UnitSystem) =>
   showText(habitSpecs[key].dimension, habit.si, system)
 
-function sentenceOf({ code, instrument = '' }: Finding, of: (key: HabitKey) => string): string {
+function sentenceOf({ code, instrument = '', assumed }: Finding, of: (key: HabitKey) => string): string {
   switch (code) {
     case 'impossible':
       return 'These readings can’t all be true together: no verdict on them until that is mended.'
     case 'pressureOutsideData':
       return 'A pressure lies outside the refrigerant’s data. Check the figure, its unit and the refrigerant.'
     case 'negativeSuperheat':
-      return 'Superheat below zero can’t be: wrong refrigerant chosen, a loose or swapped clamp, or a gauge not zeroed. Not a charge fault.'
+      return 'Superheat that far below zero can’t be: wrong refrigerant chosen, a loose or swapped clamp, or a gauge not zeroed; until that is known, take it for liquid at the compressor.'
     case 'negativeSubcooling':
-      return 'Subcooling below zero can’t be: wrong refrigerant chosen, a loose or swapped clamp, a gauge not zeroed, or gas in the liquid line. Not a charge fault by itself.'
+      return 'Subcooling that far below zero can’t be: wrong refrigerant chosen, a loose or swapped clamp, or a gauge not zeroed. Not a charge fault by itself.'
     case 'suctionAboveLiquidPressure':
       return 'Suction pressure is above liquid pressure: hoses swapped, or the compressor isn’t pumping.'
     case 'suctionLineAboveLiquidLine':
@@ -59,8 +64,12 @@ function sentenceOf({ code, instrument = '' }: Finding, of: (key: HabitKey) => s
       return 'Condensing below outdoor air can’t be: wrong refrigerant, gauge not zeroed, or the outdoor probe lies in the sun.'
     case 'superheatUnderFloor':
       return `Superheat under ${of('superheatFloorK')}: liquid may reach the compressor. Don’t add; find out why.`
+    case 'heatsInsteadOfCooling':
+      return 'It heats instead of cooling: the reversing valve or its wire the wrong way round. Open nothing, close nothing, stop the unit.'
+    case 'coilInletFreezes':
+      return `The coil’s inlet is under ${of('freezeK')} though its mean isn’t: it freezes there first. Watch it, and look at airflow.`
     case 'coilBelowFreezing':
-      return `The coil is under ${of('freezeK')} and freezes. Check airflow and filter before any charge.`
+      return `The coil’s mean is under ${of('freezeK')}: it freezes. Check airflow and filter before any charge.`
     case 'coolOutdoors':
       return `Under ${of('outdoorFloorK')} outdoors a reading doesn’t settle the charge. Weigh in, and come back on a warm day.`
     case 'hotOutdoors':
@@ -70,7 +79,7 @@ function sentenceOf({ code, instrument = '' }: Finding, of: (key: HabitKey) => s
     case 'heatingIsACheck':
       return 'In heating the label’s figure is a check. Set the charge in cooling, or by weight.'
     case 'indoorsOutsideWindow':
-      return `Indoors outside ${of('indoorLowK')} to ${of('indoorHighK')}: give it a load like a normal day’s.`
+      return `Indoors outside ${of('indoorLowK')} to ${of('indoorHighK')} a reading doesn’t settle the charge: give it a load like a normal day’s.`
     case 'liquidLineBelowOutdoor':
       return 'The liquid line is cooler than outdoor air: look for a clamp off the pipe or a restriction before it.'
     case 'evaporatingOffHabit':
@@ -124,6 +133,8 @@ function sentenceOf({ code, instrument = '' }: Finding, of: (key: HabitKey) => s
     case 'instrument.zeroedLongAgo':
       return `${instrument}: zeroed longer ago than ${of('zeroedWithinS')}.`
     case 'instrumentUnknown':
-      return 'Not every deciding channel names its instrument: those count as exact.'
+      return assumed === 'analog'
+        ? `Not every deciding channel names its instrument: those count as dial gauges, ±${of('analogLowSidePa')} and ±${of('analogHighSidePa')}, ±${of('analogLineK')} on a pipe.`
+        : `Not every deciding channel names its instrument: those count as digital of the middle class, ±${of('digitalPressureShare')} of a pressure, ±${of('digitalLineK')} on a pipe. Say under Prepare if they are dial gauges.`
   }
 }

@@ -123,7 +123,8 @@ export const workingWords: Record<WorkingCode, { title: string; formula: string 
   uncertainty: { title: 'Uncertainty (one standard)', formula: 'root of the sum of squares; shares of it below' },
   expectedSplit: { title: 'Split this air should give', formula: 'a healthy coil and fan on return air like this' },
   approach: { title: 'Approach', formula: 'liquid line − outdoors' },
-  freezeMargin: { title: 'Margin to freezing', formula: 'evaporating − freezing' },
+  freezeMargin: { title: 'Margin to freezing', formula: 'the coil’s mean − freezing' },
+  coilMean: { title: 'Mean of the coil', formula: 'midpoint of dew and bubble at suction pressure' },
   targetTyped: { title: 'Target superheat', formula: 'typed, with a reason' },
   requiredSuctionLine: { title: 'Suction line to aim for', formula: 'evaporating + target superheat' },
   requiredLiquidLine: { title: 'Liquid line to aim for', formula: 'condensing − target subcooling' },
@@ -179,6 +180,8 @@ export const termWords: Record<TermName, string> = {
   toleranceLow: 'in from',
   toleranceHigh: 'in to',
   freezing: 'freezing',
+  coilInlet: 'at its inlet, bubble',
+  coilMean: 'mean of the coil',
   ...shareWords(),
 }
 

@@ -50,6 +50,10 @@ export const refusalWords: Record<ConversionRefusal, string> = {
   flammableIntoUnlisted:
     'Stop: a flammable refrigerant must never go into equipment that isn’t listed for it. Choose another refrigerant or replace the equipment.',
   noDropInForR410A: 'Stop: equipment built for R-410A has no drop-in replacement. Repair it with R-410A or replace it.',
+  pressureOverPlate:
+    'Stop: on a hot day the new refrigerant condenses at more than the plate’s high-side design pressure. Choose another refrigerant or replace the equipment.',
+  pressureOverOld:
+    'Stop: on a hot day the new refrigerant condenses at far more than the old one, and no plate says that this equipment bears it. Choose another refrigerant or replace the equipment.',
   sameRefrigerant: 'Old and new refrigerant are the same: that is a retrofit, not a conversion.',
 }
 

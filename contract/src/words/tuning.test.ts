@@ -66,7 +66,7 @@ describe('words of tuning', () => {
       '5.0 K to the near edge at 1.40 K per 100 g by experience, 70 % of the way',
     )
     expect(stepReasonWords({ code: 'capped', capKg: customaryProfile.stepCapShare.si * 3 }, 'si')).toContain('150 g')
-    sentence(stepReasonWords({ code: 'stepsDontMove', expectedK: -4, movedK: -0.3 }, 'ip'))
+    sentence(stepReasonWords({ code: 'stepsDontMove', expectedK: -4, movedK: -0.3, steps: 3 }, 'ip'))
     const advice: StepAdvice = { action: 'add', amountKg: 0.1417, reasons: [reason] }
     expect([adviceHead(advice, 'ip'), adviceHead({ ...advice, action: 'remove' }, 'si')]).toEqual([
       'Add 5.0 oz',

@@ -25,6 +25,7 @@ import { recordedWords } from './logFile'
 export const causeOfFaultWords: Record<FaultCause, string> = {
   none: 'Nothing wrong',
   undercharge: 'Too little charge',
+  nearlyEmpty: 'Nearly empty: gas at the liquid port',
   overcharge: 'Too much charge',
   restriction: 'A restriction before the metering device',
   starvedDevice: 'The metering device starves the coil',
@@ -39,6 +40,7 @@ export const causeOfFaultWords: Record<FaultCause, string> = {
 const causeNouns: Record<FaultCause, string> = {
   none: 'a sound system',
   undercharge: 'too little charge',
+  nearlyEmpty: 'a nearly empty system',
   overcharge: 'too much charge',
   restriction: 'a restriction',
   starvedDevice: 'a starving metering device',
@@ -57,6 +59,7 @@ export const separatingWords = ([a, b]: readonly [FaultCause, FaultCause], sympt
 export const causeActWords: Record<FaultCause, string | undefined> = {
   none: undefined,
   undercharge: 'Find the leak: a sealed system loses none.',
+  nearlyEmpty: 'Find the leak, recover what is left, and weigh in the whole charge: small steps don’t get there.',
   overcharge: undefined,
   restriction: 'Look at drier, service valves and the line; charge won’t mend it.',
   starvedDevice: 'Check valve, bulb and screen, or the piston’s size against the table; charge won’t mend it.',
@@ -87,7 +90,8 @@ export const askWords: Record<Symptom, string> = {
   condensingOver: 'Read liquid pressure and outdoor air.',
   split: 'Read return and supply air.',
   amps: 'Clamp the compressor’s current, and type the plate’s rated one.',
-  restPressure: 'Stop it, wait until both sides are level, and compare the pressure with saturation outdoors.',
+  restPressure:
+    'Stop it, wait until both sides are level, and compare the pressure with saturation at the air outdoors and in the house.',
   drierDrop: 'Feel, then measure the liquid line before and after the drier.',
 }
 
@@ -129,8 +133,8 @@ const codeWords: Record<PlausibilityCode, string> = {
   suctionLineOverReturn: 'The suction line is warmer than return air',
   heatsInsteadOfCooling: 'It heats instead of cooling',
   linesDisagreeAtRest: 'Standing, both lines should read the same',
-  restPressureLow: 'Standing pressure is below saturation outdoors',
-  restPressureHigh: 'Standing pressure is above saturation outdoors',
+  restPressureLow: 'Standing pressure is below saturation at the colder of outdoors and house',
+  restPressureHigh: 'Standing pressure is above saturation at the warmer of outdoors and house',
   notRunning: 'It isn’t pumping: both sides are level',
   highSideShut: 'Both gauges read the suction side',
 }
@@ -157,6 +161,8 @@ const causeWords: Record<PlausibilityCause, string> = {
   notYetLevel: 'not yet at one temperature',
   wetWick: 'the wet bulb’s wick dry or in draught',
   emptySystem: 'little or no refrigerant in it',
+  flooding: 'liquid that reaches the compressor',
+  nearlyEmpty: 'a nearly empty system, gas at the liquid port',
   restrictionBeforeClamp: 'a restriction before the clamp',
 }
 
@@ -238,6 +244,16 @@ export function settlingText({ state, minutesLeft, periodS, amplitudeK }: Settli
 
 const capital = (words: string) => `${words.charAt(0).toUpperCase()}${words.slice(1)}`
 
+/** What to look at first, where a look answers it. */
+const firstWords: { readonly [C in FaultCause]?: string } = {
+  starvedDevice: 'compare piston or valve with the label, and measure over the drier, first',
+  restriction: 'measure the liquid line before and after the drier first',
+  overfeeding: 'look at bulb, valve or piston first',
+  dirtyCondenser: 'look at the condenser first',
+  lowAirflow: 'see to filter, coil and blower first',
+  air: 'compare its standing pressure first',
+}
+
 /** Why nothing should be added (or taken out) now. */
 export function gateWords(gate: ChargeGate, system: UnitSystem): string {
   switch (gate.code) {
@@ -249,6 +265,10 @@ export function gateWords(gate: ChargeGate, system: UnitSystem): string {
       return gate.outdoorK === undefined
         ? 'Outdoor air isn’t measured: nobody knows whether today may decide.'
         : `${showText('temperature', gate.outdoorK, system)} outdoors is outside the method’s window: leave the weighed charge, log it, and come back on a day that fits.`
+    case 'indoorsOutsideWindow':
+      return `${showText('temperature', gate.returnK, system)} indoors is outside the method’s window: give it a normal load, or leave the weighed charge and come back.`
+    case 'headTooLow':
+      return `${gate.outdoorK === undefined ? 'It is too cold' : `At ${showText('temperature', gate.outdoorK, system)} outdoors the head is too low`} to feed the orifice: a high superheat is the weather’s, whatever the charge. Leave the weighed charge, and come back on a warm day.`
     case 'coilFreezing':
       return 'The coil is below freezing: air first, never charge.'
     case 'drierBlocked':
@@ -257,12 +277,12 @@ export function gateWords(gate: ChargeGate, system: UnitSystem): string {
       return 'It hasn’t settled: wait.'
     case 'airflowNotKnownGood':
       return 'Filter, coil and airflow haven’t been seen to: they come before any charge.'
-    case 'otherCauseLeads':
-      return gate.probability > 0.5
-        ? `${causeOfFaultWords[gate.cause]} is likelier (${percent(gate.probability)}): settle that first.`
-        : `${causeOfFaultWords[gate.cause]} is nearly as likely (${percent(gate.probability)}): settle that first.`
+    case 'otherCauseLeads': {
+      const what = `${causeOfFaultWords[gate.cause]} ${gate.probability > 0.5 ? 'is likelier' : 'isn’t ruled out'} (${percent(gate.probability)})`
+      return `${what}: ${firstWords[gate.cause] ?? 'settle that first'}.`
+    }
     case 'onlyOneCoil':
-      return 'Only one coil says so: too little charge shows on both.'
+      return 'Both coils don’t say so, or don’t move as charge moves them: too little charge shows on both.'
   }
 }
 
@@ -281,7 +301,9 @@ export function stepReasonWords(reason: StepReason, system: UnitSystem): string 
     case 'inBand':
       return `${d(reason.valueK)} lies in the band of ${d(reason.lowK)} to ${d(reason.highK)}.`
     case 'stepsDontMove':
-      return `Two steps moved it by ${d(reason.movedK)} where ${d(reason.expectedK)} were due: it isn’t the charge.`
+      return `${reason.steps === 2 ? 'Two steps' : `${reason.steps} steps together`} moved it by ${d(reason.movedK)} where ${d(reason.expectedK)} were due: it isn’t the charge.`
+    case 'withinUncertainty':
+      return `${d(reason.offK)} off the target can’t be told from it with these instruments (standard uncertainty ${d(reason.standardK)}): a better one decides, not more charge.`
     case 'toNearEdge':
       return `${d(reason.distanceK)} to the near edge at ${perOunce(reason.slopeKPerKg, system)}${reason.ownSteps > 0 ? ` by ${reason.ownSteps === 1 ? 'this unit’s step' : `this unit’s ${reason.ownSteps} steps`}` : ' by experience'}, ${formatNumber(100 * reason.fraction, 0)} % of the way`
     case 'capped':

@@ -21,7 +21,7 @@ import { checkHabit, checkProfile, type HabitProblem, type ProfileProblem } from
 import { refusalOf, siteElevationM, unitFacts } from './facts'
 import { isSealed, isStrikable, type UnitRecord } from './fold'
 import { unitLabel, unitMethod } from './method'
-import { checkWeighed, type WeighedProblem } from './checkWeighed'
+import { checkWeighed, type WeighedProblem, type BookedKg } from './checkWeighed'
 import { testLimitPa } from './pressureTest'
 import { unitView } from './stages'
 
@@ -71,7 +71,7 @@ export type EntryProblem =
 export function checkEntry(
   record: UnitRecord,
   entry: Entry,
-  { nowMs, jobElevationM }: { nowMs: number; jobElevationM?: number },
+  { nowMs, jobElevationM, booked }: { nowMs: number; jobElevationM?: number; booked?: BookedKg },
 ): EntryProblem[] {
   if (isSealed(record) && entry.kind !== 'amendment') return [{ code: 'sealed', path: '' }]
   if (record.items.opened.length === 0 && entry.kind !== 'opened') return [{ code: 'notOpened', path: '' }]
@@ -85,7 +85,11 @@ export function checkEntry(
     case 'micron':
       return [...problems, ...positive('vacuum', entry.reading, 'reading')]
     case 'weighed':
-      return [...problems, ...(entry.direction === 'add' ? refused(record, facts) : []), ...checkWeighed(record, entry)]
+      return [
+        ...problems,
+        ...(entry.direction === 'add' ? refused(record, facts) : []),
+        ...checkWeighed(record, entry, booked),
+      ]
     case 'reading':
       return [
         ...problems,

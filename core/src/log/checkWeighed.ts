@@ -24,8 +24,14 @@ export type WeighedProblem =
   | { code: 'overfilled'; path: 'after'; limitKg: number; kg: number }
   | { code: 'belowTare'; path: 'after'; tareKg: number; contentKg: number }
 
-/** What speaks against a weighing: the scale's own logic, then the cylinder that stands on it. */
-export function checkWeighed(record: UnitRecord, entry: Weighed): WeighedProblem[] {
+/** What is in a cylinder by the company's book, kg; undefined where the book isn't at hand. */
+export type BookedKg = (cylinderId: string) => number | undefined
+
+/**
+ * What speaks against a weighing: the scale's own logic, then the cylinder that stands on it.
+ * @param booked the book as it is now; where it isn't at hand the entry's own `booked` counts
+ */
+export function checkWeighed(record: UnitRecord, entry: Weighed, booked?: BookedKg): WeighedProblem[] {
   const beforeKg = toSi('mass', entry.before)
   const afterKg = toSi('mass', entry.after)
   const negative: WeighedProblem[] = [
@@ -35,10 +41,15 @@ export function checkWeighed(record: UnitRecord, entry: Weighed): WeighedProblem
   if (negative.length > 0) return negative
   if (entry.direction === 'add' && afterKg > beforeKg) return [{ code: 'afterHeavier', path: 'after' }]
   if (entry.direction === 'remove' && afterKg < beforeKg) return [{ code: 'afterLighter', path: 'after' }]
-  return entry.vessel ? checkVessel(record, entry, entry.vessel) : []
+  return entry.vessel ? checkVessel(record, entry, entry.vessel, booked?.(entry.vessel.id)) : []
 }
 
-function checkVessel(record: UnitRecord, entry: Weighed, vessel: Cylinder): WeighedProblem[] {
+function checkVessel(
+  record: UnitRecord,
+  entry: Weighed,
+  vessel: Cylinder,
+  bookedKg: number | undefined,
+): WeighedProblem[] {
   const method = unitMethod(record)
   const wants = unitFacts(record).refrigerant
   const tareKg = toSi('mass', vessel.tare)
@@ -58,11 +69,32 @@ function checkVessel(record: UnitRecord, entry: Weighed, vessel: Cylinder): Weig
   if (vessel.refrigerant && comes && vessel.refrigerant !== comes)
     return [{ code: 'mixing', path: 'cylinder', holds: vessel.refrigerant, comes }]
   const limitKg = fillLimitKg(vessel, comes ?? vessel.refrigerant, method)
-  const contentKg = afterKg - tareKg
+  const contentKg = recoveredContentKg(record, entry, vessel, bookedKg)
   if (limitKg !== undefined && contentKg > limitKg)
     return [{ code: 'overfilled', path: 'after', limitKg, kg: contentKg }]
   return []
 }
+
+/**
+ * What is in a recovery cylinder after a weighing: by the book, plus what was weighed, whatever the scale was set to zero with; and not less than what the
+ * scale itself shows over the tare. Without a book: what this unit's log put into it before.
+ */
+function recoveredContentKg(
+  record: UnitRecord,
+  entry: Weighed,
+  vessel: Cylinder,
+  bookedKg: number | undefined,
+): number {
+  const afterKg = toSi('mass', entry.after)
+  const weighedKg = afterKg - toSi('mass', entry.before)
+  const beforeKg = bookedKg ?? (entry.booked && toSi('mass', entry.booked)) ?? recoveredBefore(record, entry, vessel.id)
+  return Math.max(Math.max(beforeKg, 0) + weighedKg, afterKg - toSi('mass', vessel.tare))
+}
+
+const recoveredBefore = ({ items }: UnitRecord, { id }: Weighed, vesselId: string) =>
+  items.weighed
+    .filter(({ entry }) => entry.id !== id && entry.vessel?.id === vesselId && entry.direction === 'remove')
+    .reduce((sum, { entry }) => sum + toSi('mass', entry.after) - toSi('mass', entry.before), 0)
 
 /** The most that a cylinder may hold by the method: its share of the volume at the warmest it may get, kg. */
 export function fillLimitKg(vessel: Cylinder, refrigerant: Refrigerant | undefined, method: MethodProfile) {

@@ -15,7 +15,7 @@ const begun: Lines = [
       airflowGood: false,
       condenserClean: false,
       thermostatFar: true,
-      rest: { liquidPressure: { value: 258, unit: 'psig' }, outdoor: degF(86) },
+      rest: { liquidPressure: { value: 233, unit: 'psig' }, outdoor: degF(86), returnDryBulb: degF(77) },
     },
   ],
   [2, { kind: 'started' }],
@@ -47,6 +47,7 @@ describe('what was looked into after the start', () => {
       looked(20, { standingPressure: { value: 300, unit: 'psig' }, standingAir: degF(86) }),
     ]).tuning
     expect(beside.restOverAmbientK).toBeGreaterThan(3)
+    expect(beside.restOverAmbientK! / beside.restStandardK!).toBeGreaterThan(3)
   })
   it('is refused empty, with one side only, with impossible figures, and before the start', () => {
     expect(refusals({ kind: 'lookedInto' })).toEqual([['emptyReading', '']])

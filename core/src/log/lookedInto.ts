@@ -1,15 +1,16 @@
 import { toSi } from '../quantity/unit'
-import { restSaturationK } from '../measurement/checkPlausibility'
+import { restDeviation } from '../measurement/checkPlausibility'
 import type { MethodProfile } from '../method/profile'
 import type { Beside } from '../tuning/deviations'
 import { measure } from '../tuning/measured'
+import { plausibilityMargins } from '../tuning/plausible'
 import type { LogItem, LookedInto, ReadingValues, UnitFacts } from './entry'
 import type { UnitRecord } from './fold'
 
 /**
  * What was seen to before the start and looked into after it, as diagnosis and advice take it: of each thing the latest word counts.
  *
- * The standing pressure's saturation over the air around it (K) comes from the checklist before the start, or from a later stop; the drop over the
+ * How far the standing pressure's saturation lies from where the air around both coils puts it (K) comes from the checklist before the start, or from a later stop; the drop over the
  * drier (K) only where both its sides were measured; the rated current (A) as it was typed, which the label's stands in for elsewhere.
  */
 export function besideOf(
@@ -24,16 +25,28 @@ export function besideOf(
   const last = <K extends keyof LookedInto>(key: K): LookedInto[K] | undefined =>
     looked.find((l) => l[key] !== undefined)?.[key]
   const standing = looked.find((l) => l.standingPressure && l.standingAir)
+  // the house as it was measured then, else as the last reading found it
+  const house = byTime(items.reading).at(-1)?.entry.values.returnDryBulb
+  const indoors = house ? { returnDryBulb: house } : {}
   const rest = standing
-    ? restOverAirK({ liquidPressure: standing.standingPressure, outdoor: standing.standingAir }, terms)
-    : before?.rest && restOverAirK(before.rest, terms)
+    ? restOf(
+        {
+          ...indoors,
+          liquidPressure: standing.standingPressure,
+          outdoor: standing.standingAir,
+          ...(standing.standingIndoor ? { returnDryBulb: standing.standingIndoor } : {}),
+        },
+        terms,
+      )
+    : before?.rest && restOf({ ...indoors, ...before.rest }, terms)
   const drier = looked.find((l) => l.drierIn && l.drierOut)
   const drierDropK = drier && toSi('temperature', drier.drierIn!) - toSi('temperature', drier.drierOut!)
   const ratedAmps = last('ratedAmps')
   return {
     airflowKnownGood: last('airflowGood') ?? before?.airflowGood ?? false,
     condenserClean: last('condenserClean') ?? before?.condenserClean ?? false,
-    ...(rest === undefined ? {} : { restOverAmbientK: rest }),
+    ...(last('deviceChecked') === undefined ? {} : { deviceChecked: last('deviceChecked')! }),
+    ...(rest === undefined ? {} : { restOverAmbientK: rest.offK, restStandardK: rest.standardK }),
     ...(drierDropK === undefined ? {} : { drierDropK }),
     ...(ratedAmps === undefined ? {} : { ratedAmpsA: toSi('current', ratedAmps) }),
   }
@@ -42,16 +55,20 @@ export function besideOf(
 const byTime = <T extends LogItem>(items: readonly T[]): T[] =>
   [...items].sort((a, b) => a.entry.at.localeCompare(b.entry.at))
 
-function restOverAirK(
+function restOf(
   values: ReadingValues,
   { facts, elevationM, method }: { facts: UnitFacts; elevationM: number; method: MethodProfile },
-): number | undefined {
+) {
   const m = measure({ facts, values, elevationM, profile: method })
-  const { suctionPressurePa, liquidPressurePa, outdoorK } = m
-  const standingK = restSaturationK({
-    ...(facts.refrigerant ? { refrigerant: facts.refrigerant } : {}),
-    ...(suctionPressurePa === undefined ? {} : { suctionPressurePa }),
-    ...(liquidPressurePa === undefined ? {} : { liquidPressurePa }),
-  })
-  return standingK === undefined || outdoorK === undefined ? undefined : standingK - outdoorK
+  const { suctionPressurePa, liquidPressurePa, outdoorK, returnK } = m
+  return restDeviation(
+    {
+      ...(facts.refrigerant ? { refrigerant: facts.refrigerant } : {}),
+      ...(suctionPressurePa === undefined ? {} : { suctionPressurePa }),
+      ...(liquidPressurePa === undefined ? {} : { liquidPressurePa }),
+      ...(outdoorK === undefined ? {} : { outdoorK }),
+      ...(returnK === undefined ? {} : { returnK }),
+    },
+    plausibilityMargins(method),
+  )
 }

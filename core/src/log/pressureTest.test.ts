@@ -7,7 +7,7 @@ describe('the nitrogen test', () => {
   const psig = (value: number) => ({ value, unit: 'psig' as const })
   const f = (value: number) => ({ value, unit: '°F' as const })
   const plate: Lines = [[-88, { kind: 'facts', facts: { testPressure: psig(450) } }]]
-  const held: Lines = [[-30, { kind: 'testHeld', gauge: psig(440), ambient: f(80) }]]
+  const held: Lines = [[-1500, { kind: 'testHeld', gauge: psig(440), ambient: f(80) }]]
   const codes = (parts: Lines[], body: Parameters<typeof testEntry>[2]) =>
     checkEntry(record(...parts), testEntry(800, -1, body), { nowMs: NOON }).map((p) => p.code)
 
@@ -38,6 +38,11 @@ describe('the nitrogen test', () => {
     const warm: Lines = [[-5, { kind: 'testRead', gauge: psig(431.6), ambient: f(80) }]]
     expect(view(bare, plate, held, cooled)).toMatchObject({ pressureTest: { hold: { verdict: { verdict: 'in' } } } })
     expect(states(bare, plate, held, cooled)[1]).toBe('done')
+    const short: Lines = [[-30, { kind: 'testHeld', gauge: psig(440), ambient: f(80) }]]
+    expect(view(bare, plate, short, cooled)).toMatchObject({
+      need: { code: 'pressureClose' },
+      pressureTest: { hold: { verdict: { verdict: 'tooClose', seesEnough: false } } },
+    })
     expect(states(bare, plate, held, warm)[1]).toBe('stopped')
     expect(view(bare, plate, held, warm).need).toEqual({ code: 'pressureFailed' })
   })
@@ -61,7 +66,7 @@ describe('the nitrogen test', () => {
       [-2, { kind: 'testRead', gauge: psig(440), ambient: f(80) }],
     ]
     const { pressureTest } = view(bare, plate, held, lost, mended)
-    expect(pressureTest.holds.map((h) => h.verdict?.verdict)).toEqual(['out', 'in'])
+    expect(pressureTest.holds.map((h) => h.verdict?.verdict)).toEqual(['out', 'tooClose'])
     expect(pressureTest.hold!.item.entry.retestOf).toBe(testId(4))
   })
   it('a reading needs a hold', () => {

@@ -6,6 +6,7 @@ import type { MethodProfile } from '../method/profile'
 import { toSi } from '../quantity/unit'
 import type { RunClock } from '../trace/runClock'
 import { judgePressureHold, type PressureHoldVerdict } from '../vacuum/judgePressureHold'
+import { leakThatMattersPaPerS } from '../vacuum/leakSize'
 import type { JointChecked, LogItem, TestHeld, TestRead, UnitFacts } from './entry'
 import type { UnitRecord } from './fold'
 import { systemVolume, traceClock, traceRefs, type TraceRef } from './vacuum'
@@ -76,7 +77,7 @@ export function pressureTestRun(record: UnitRecord, { facts, label, method, elev
       clock,
       method,
       elevationM,
-      volumeM3: systemVolume(facts)?.volumeM3,
+      facts,
     }),
   )
   return {
@@ -98,7 +99,8 @@ export function pressureTestRun(record: UnitRecord, { facts, label, method, elev
 export interface HoldTerms {
   readonly method: MethodProfile
   readonly elevationM: number
-  readonly volumeM3?: number
+  /** of the unit: what it holds says how big a leak matters */
+  readonly facts: UnitFacts
 }
 
 /** One reading during a hold, SI, so many seconds of the system's own time after its beginning. */
@@ -115,15 +117,25 @@ export interface HeldReading {
 export function judgeHeldReading(
   { gauge, ambient, instruments }: Pick<TestHeld, 'gauge' | 'ambient' | 'instruments'>,
   { gaugePa, ambientK, durationS }: HeldReading,
-  { method, elevationM, volumeM3 }: HoldTerms,
+  { method, elevationM, facts }: HoldTerms,
 ): PressureHoldVerdict {
   const startGaugePa = toSi('gaugePressure', gauge)
   const startK = toSi('temperature', ambient)
   const ofGauge = instruments?.gauge && instrumentUncertainty(instruments.gauge, 'gaugePressure', startGaugePa)
   const ofProbe = instruments?.ambient && instrumentUncertainty(instruments.ambient, 'temperature', startK)
   const unnamed = (halfWidth: number) => standardUncertainty({ kind: 'rectangular', halfWidth })
+  const volumeM3 = systemVolume(facts)?.volumeM3
+  const startPa = absolutePressurePa({ gaugePa: startGaugePa, elevationM })
+  const chargeKg = facts.labelCharge && toSi('mass', facts.labelCharge)
+  const mattersPaPerS = leakThatMattersPaPerS({
+    testPa: startPa,
+    shareAYear: method.holdLeakShare.si,
+    ...(facts.refrigerant ? { refrigerant: facts.refrigerant } : {}),
+    ...(chargeKg === undefined ? {} : { chargeKg }),
+    ...(volumeM3 === undefined ? {} : { volumeM3 }),
+  })
   return judgePressureHold({
-    startPa: absolutePressurePa({ gaugePa: startGaugePa, elevationM }),
+    startPa,
     startK,
     endPa: absolutePressurePa({ gaugePa, elevationM }),
     endK: ambientK,
@@ -131,6 +143,7 @@ export function judgeHeldReading(
     temperatureStandardUncertaintyK: ofProbe?.standard ?? unnamed(method.testAmbientK.si),
     durationS,
     volumeM3,
+    ...(mattersPaPerS === undefined ? {} : { mattersPaPerS }),
     habits: { nothingLost: method.holdNothingLost.si, lost: method.holdLost.si },
   })
 }

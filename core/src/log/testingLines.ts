@@ -22,10 +22,10 @@ export const bare: Lines = [
   [-90, { kind: 'opened', jobId: testId(500), tag: 'T-1' }],
   [-89, { kind: 'facts', facts: preparedFacts }],
 ]
-/** passed its nitrogen test */
+/** passed its nitrogen test, a day long */
 export const tested: Lines = [
   [-88, { kind: 'facts', facts: { testPressure: { value: 450, unit: 'psig' } } }],
-  [-84, { kind: 'testHeld', gauge: { value: 450, unit: 'psig' }, ambient: { value: 76, unit: '°F' } }],
+  [-1506, { kind: 'testHeld', gauge: { value: 450, unit: 'psig' }, ambient: { value: 76, unit: '°F' } }],
   [-66, { kind: 'testRead', gauge: { value: 449, unit: 'psig' }, ambient: { value: 75, unit: '°F' } }],
 ]
 export const opened: Lines = [...bare, ...tested]

@@ -154,6 +154,7 @@ export const decayHabits = (method: MethodProfile): DecayHabits => ({
   smallRiseShare: method.decaySmallRiseShare.si,
   besideMoistureShare: method.decayBesideMoistureShare.si,
   sureShare: method.decaySureShare.si,
+  grossPaPerS: method.grossLeakPaPerS.si,
   inProbability: method.inProbability.si,
   outProbability: method.outProbability.si,
 })

@@ -55,7 +55,7 @@ export const vacuumHabits = {
     'a straight rise that stays under the limit for a day is no leak that matters',
     { min: 1, max: 240 },
   ),
-  decaySureShare: spec('vacuum', 'ratio', 80, '%', 'a cause is named from 80 % confidence, else inconclusive', {
+  decaySureShare: spec('vacuum', 'ratio', 60, '%', 'a cause is named from 60 % confidence, else inconclusive', {
     min: 50,
     max: 99,
   }),
@@ -98,9 +98,9 @@ export const vacuumHabits = {
   holdLeakShare: spec(
     'vacuum',
     'ratio',
-    50,
+    100,
     '%',
-    'a leak that loses half of the charge within a year matters: a hold that couldn’t see it proves nothing',
+    'a leak that loses the charge within a year matters: a hold that couldn’t see it proves nothing',
     { min: 1, max: 5000 },
   ),
   grossLeakPaPerS: spec(

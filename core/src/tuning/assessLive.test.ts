@@ -136,8 +136,8 @@ describe('what a recording says', () => {
   })
   it('standing: no diagnosis, only what the standing system says', () => {
     const rest = record(60, () => ({
-      suctionPressure: psi(239.8),
-      liquidPressure: psi(239.8),
+      suctionPressure: psi(150),
+      liquidPressure: psi(150),
       suctionLine: f(86),
       liquidLine: f(86),
       outdoor: f(86),

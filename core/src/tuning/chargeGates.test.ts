@@ -46,17 +46,22 @@ describe('what speaks against a step', () => {
     [{ measured: { ...reading, outdoorK: 280 } }, 'outsideWindow'],
     [{ measured: { ...reading, outdoorK: undefined } }, 'outsideWindow'],
     [{ measured: { ...reading, outdoorK: 325 } }, 'outsideWindow'],
-    [{ measured: { ...reading, evaporatingK: 270 } }, 'coilFreezing'],
+    [{ measured: { ...reading, coilK: 270 } }, 'coilFreezing'],
+    [{ measured: { ...reading, returnK: 289 } }, 'indoorsOutsideWindow'],
+    [{ measured: { ...reading, returnK: 303 } }, 'indoorsOutsideWindow'],
+    [{ metering: 'fixedOrifice', cold: 0.9 }, 'headTooLow'],
     [{ drierDropK: 4 }, 'drierBlocked'],
     [{ settling: { state: 'disturbed' } }, 'notSettled'],
     [{ airflowKnownGood: false }, 'airflowNotKnownGood'],
     [{ ranked: ranked(['undercharge', 0.5], ['restriction', 0.4]) }, 'otherCauseLeads'],
     [{ measured: { ...reading, superheatK: 1 } }, 'onlyOneCoil'],
-    [{ metering: 'fixedOrifice', measured: { ...reading, subcoolingK: 9 } }, 'onlyOneCoil'],
+    [{ metering: 'fixedOrifice', measured: { ...reading, subcoolingK: 12 } }, 'onlyOneCoil'],
+    // the last step let less liquid stand in the condenser: charge doesn't do that
+    [{ steps: [{ amountKg: 0.1, before: { subcoolingK: 8 }, after: { subcoolingK: 5 } }] }, 'onlyOneCoil'],
   ])('%# %j', (part, code) => expect(codes(part)).toEqual([code]))
   it('a drier that loses next to nothing bars nothing', () => expect(codes({ drierDropK: 0.5 })).toEqual([]))
   it('asks less of taking out: neither airflow nor a warm coil, but that it is an overcharge', () => {
-    const out = { action: 'remove', airflowKnownGood: false, measured: { ...reading, evaporatingK: 270 } } as const
+    const out = { action: 'remove', airflowKnownGood: false, measured: { ...reading, coilK: 270 } } as const
     expect(codes({ ...out, ranked: ranked(['overcharge', 0.9]) })).toEqual([])
     expect(codes({ ...out, ranked: ranked(['air', 0.6], ['overcharge', 0.4]) })).toEqual(['otherCauseLeads'])
   })

@@ -122,6 +122,9 @@ function wetBulbSlopes({ returnK, returnWetBulbK, atmosphericPa }: Measured, val
 const dataErrorK = (refrigerant: Refrigerant) =>
   toSi('temperatureDifference', { value: refrigerantInfo(refrigerant)!.estimatedErrorF, unit: '°F' })
 
+/** at the ends of humidity a wet bulb follows it without bound: so steep that no verdict comes of it, and still a number */
+const STEEPEST = 1e4
+
 function partsOf(
   along: { readonly [C in ReadingChannel]?: number },
   values: ReadingValues,
@@ -131,8 +134,9 @@ function partsOf(
   const si = channelsSi(values)
   const unknown: ReadingChannel[] = []
   const parts: Part[] = []
-  for (const [channel, sensitivity] of Object.entries(along) as [ReadingChannel, number][]) {
+  for (const [channel, slope] of Object.entries(along) as [ReadingChannel, number][]) {
     const value = si[channel]
+    const sensitivity = Math.min(Math.max(slope, -STEEPEST), STEEPEST)
     if (sensitivity === 0 || value === undefined) continue
     const error = channelError(channel, value, instruments)
     if (!error) continue

@@ -12,7 +12,7 @@ import { toSi, type Dimension } from '../quantity/unit'
 import { hasGlide } from '../refrigerant/refrigerants'
 import type { Target } from './chargeTarget'
 import type { ChargeUncertainty } from './chargeUncertainty'
-import type { Measured } from './measured'
+import { coilGlides, type Measured } from './measured'
 
 export type FindingCode =
   | 'impossible'
@@ -228,11 +228,17 @@ function conditions({ facts, measured: m, target, mode, profile }: Circumstances
   when(!cooling, 'hold', 'heatingIsACheck')
   const coil: Value[] = [
     ['coilMean', 'temperature', m.coilK],
-    ['coilInlet', 'temperature', m.coilInletK === m.coilK ? undefined : m.coilInletK],
+    ['coilInlet', 'temperature', coilGlides(m) ? m.coilInletK : undefined],
   ]
   const freezes = below(m.coilK, profile.freezeK.si)
   when(cooling && freezes, 'hold', 'coilBelowFreezing', coil, ['freezeK'])
-  when(cooling && !freezes && below(m.coilInletK, profile.freezeK.si), 'note', 'coilInletFreezes', coil, ['freezeK'])
+  when(
+    cooling && !freezes && coilGlides(m) && below(m.coilInletK, profile.freezeK.si),
+    'note',
+    'coilInletFreezes',
+    coil,
+    ['freezeK'],
+  )
   when(cooling && below(m.outdoorK, profile.outdoorFloorK.si), 'hold', 'coolOutdoors', outdoor, ['outdoorFloorK'])
   when(cooling && below(profile.outdoorCeilingK.si, m.outdoorK), 'hold', 'hotOutdoors', outdoor, ['outdoorCeilingK'])
   // a field left empty must not let a cold-day reading settle the charge

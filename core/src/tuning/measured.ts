@@ -47,6 +47,13 @@ export interface Measured {
   readonly capacitorF?: number
 }
 
+/** Glide that a coil shows: less is one temperature, K */
+const SHOWN_GLIDE_K = 0.3
+
+/** Whether the coil's inlet is colder than its outlet by enough to be said. */
+export const coilGlides = ({ coilInletK, evaporatingK }: Pick<Measured, 'coilInletK' | 'evaporatingK'>): boolean =>
+  coilInletK !== undefined && evaporatingK !== undefined && evaporatingK - coilInletK > SHOWN_GLIDE_K
+
 /** The channels of a reading in SI; gauge pressures stay gauge. */
 export function channelsSi(values: ReadingValues): { readonly [C in ReadingChannel]?: number } {
   const si: { [C in ReadingChannel]?: number } = {}

@@ -155,21 +155,21 @@ describe('judging a reading', () => {
     })
   })
   it.each([
-    [7.5, 'in'],
-    [7, 'tooClose'],
-    [13, 'tooClose'],
-    [6.5, 'out'],
-    [13.5, 'out'],
+    [8.5, 'in'],
+    [7.5, 'tooClose'],
+    [12.8, 'tooClose'],
+    [5.5, 'out'],
+    [14.5, 'out'],
   ])(
-    'subcooling %d of 10 ± 3 is %s: even with exact instruments the refrigerant’s data leave a margin',
+    'subcooling %d of 10 ± 3 is %s: instruments that nobody named count as their class, never as exact',
     (subcooling, verdict) => {
       expect(judge(valve, reading(11, subcooling)).verdict).toBe(verdict)
     },
   )
   it('takes the label’s tolerance over the habit', () => {
     const strict = { ...valve, subcoolingTolerance: { value: 1.5, unit: '°F' as const } }
-    expect(judge(strict, reading(11, 12)).verdict).toBe('out')
-    expect(judge(valve, reading(11, 12)).verdict).toBe('in')
+    expect(judge(strict, reading(11, 13)).verdict).toBe('out')
+    expect(judge(valve, reading(11, 11)).verdict).toBe('in')
   })
   it('has no default target: without a label value, no verdict', () => {
     const bare: UnitFacts = { ...valve, targetSubcooling: undefined }

@@ -4,6 +4,7 @@ import type { TargetSlopes } from '../label/labelTarget'
 import { toSi } from '../quantity/unit'
 import type { UncertainInput } from './chargeUncertainty'
 import type { JudgedReading } from './judgeCharge'
+import { coilGlides } from './measured'
 
 export type WorkingCode =
   | 'suctionAbsolute'
@@ -173,7 +174,7 @@ export function readingWorkings({
     ['liquidLine', 'temperature', j.liquidLineK],
     ['outdoor', 'temperature', j.outdoorK],
   ])
-  const glide = j.coilInletK !== undefined && j.coilInletK !== j.evaporatingK
+  const glide = coilGlides(j)
   if (glide)
     add('coilMean', 'temperature', j.coilK, [
       ['evaporating', 'temperature', j.evaporatingK],

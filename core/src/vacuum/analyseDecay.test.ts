@@ -132,7 +132,7 @@ describe('what it leaves out and corrects', () => {
     const a = analyseDecay(spoilt, terms)
     expect(a.cause).toBe('leak')
     expect(perMin(a.leakPaPerS)).toBeCloseTo(30, 0)
-    expect(a.problems.map((p) => p.code).sort()).toEqual(['notPositive', 'saturated'])
+    expect(a.problems.map((p) => p.code).sort()).toEqual(['notPositive', 'outliers'])
   })
   it('a drift of temperature where it was logged', () => {
     const warming = hold((t) => 300 * (1 + t / 600 / 20), { noise: 0.003 }).map((s) => ({

@@ -21,7 +21,9 @@ import {
   type DecayCurve,
   type DecayFit,
 } from './decayModels'
+import { grossRise, type GrossRise } from './grossRise'
 import { cleanSamples, type SampleProblem, type VacuumSample } from './sample'
+import { waterVapourPressurePa } from '../air/water'
 
 export interface DecayOptions {
   readonly limitPa: number
@@ -44,6 +46,8 @@ export interface DecayHabits {
   readonly besideMoistureShare: number
   /** a cause is named from this confidence on */
   readonly sureShare: number
+  /** from so fast a rise on it is too big a leak for a decay test, Pa/s */
+  readonly grossPaPerS: number
   readonly inProbability: number
   readonly outProbability: number
 }
@@ -60,7 +64,8 @@ export interface DecayAnalysis {
   readonly leakUpToPaPerS?: number
   readonly plateauPa?: number
   readonly timeConstantS?: number
-  readonly predictedAtHoldPa: number
+  /** undefined without a reading */
+  readonly predictedAtHoldPa?: number
   readonly predictedStandardUncertaintyPa?: number
   readonly predictedAt24hPa?: number
   /** air leaking in, Pa·m³/s, where the volume is known */
@@ -73,7 +78,9 @@ export interface DecayAnalysis {
   readonly fits: readonly DecayFit[]
   /** the curve drawn on the decay sheet */
   readonly curve?: DecayCurve
-  readonly problems: readonly (SampleProblem | { code: 'tooFew' } | { code: 'falling' } | { code: 'startedOver' })[]
+  readonly problems: readonly (
+    SampleProblem | { code: 'tooFew' } | { code: 'falling' } | { code: 'startedOver' } | { code: 'grossLeak' }
+  )[]
   readonly firstPa?: number
   readonly lastPa?: number
   readonly lastS: number
@@ -96,26 +103,32 @@ const SAFE_SIGMAS = 3.8
  * the readings allow, so that a hold too short or too noisy is *inconclusive* and says how many more minutes would decide. Never
  * tight for a straight rise that could pass the limit within the hour.
  *
+ * Beyond what the curves cover the answer is the plain one: a leak too big for this test, or a pressure that falls, which no shut system's does (a gauge,
+ * a valve, a pipe that cools). Never In then.
+ *
  * @param samples after valving off (time 0); earlier ones are left out. Pressures in Pa; unsorted and doubled times are mended
+ * @throws RangeError for a limit or hold that isn't above zero, or a volume or share below it
  * @returns predictions in Pa; leak in Pa/s (1 micron/min is 0.00222); the leak as flow where `volumeM3` is given
  * Source: vacuum technique textbooks on rate-of-rise tests, e.g. K. Jousten (ed.), Handbook of Vacuum Technology, 19.4; AICc after
  * Hurvich & Tsai 1989; verdict after JCGM 106. Study and limits: docs/methods/decay.md.
  */
 export function analyseDecay(samples: readonly VacuumSample[], options: DecayOptions): DecayAnalysis {
   const { limitPa, holdS, volumeM3, noiseFraction = DEFAULT_NOISE, gaugeShare = 0 } = options
+  if (!(limitPa > 0 && limitPa < Infinity && holdS > 0 && holdS < Infinity))
+    throw new RangeError('limit and hold must be above zero')
+  if (![volumeM3 ?? 0, noiseFraction, gaugeShare].every((x) => x >= 0 && x < Infinity))
+    throw new RangeError('volume and shares must be zero or more')
   const habits = { ...usualDecayHabits(), ...options.habits }
-  const { samples: clean, problems } = cleanSamples(samples.filter((s) => !(s.timeS < 0)))
-  const held = temperatureCorrected(clean)
-  const last = held.at(-1)
+  const after = samples.filter((s) => !(s.timeS < 0))
+  const { samples: clean, problems } = cleanSamples(after)
+  const last = clean.at(-1)
   const base = { problems, fits: [], settledAfterS: 0, lastS: last?.timeS ?? 0, leakPaPerS: 0 }
-  const span = last ? last.timeS - held[0]!.timeS : 0
-  if (
-    !last ||
-    held.length < LEAST_READINGS ||
-    span < LEAST_SPAN_S ||
-    problems.some((p) => p.code === 'gaugeNotConnected')
-  )
-    return tooLittle(base, held, options)
+  if (problems.some((p) => p.code === 'gaugeNotConnected')) return tooLittle(base, clean, options)
+  const gross = grossRise(orderedInTime(after), { grossPaPerS: habits.grossPaPerS, limitPa })
+  if (gross) return tooBig(base, clean, options, gross)
+  const span = last ? last.timeS - clean[0]!.timeS : 0
+  if (!last || clean.length < LEAST_READINGS || span < LEAST_SPAN_S) return tooLittle(base, clean, options)
+  const held = temperatureCorrected(clean)
 
   const noise = gaugeNoise(held, noiseFraction)
   const { bins, settledAfterS } = settledBins(held, noise)
@@ -133,11 +146,15 @@ export function analyseDecay(samples: readonly VacuumSample[], options: DecayOpt
   const over = bins.some((b) => b.timeS <= atS && b.pressurePa - 3 * b.sigmaPa > limitPa * (1 + 1.645 * gaugeShare))
   const judged = judge({ value: hold.meanPa, standardUncertainty: spread, low: -Infinity, high: limitPa, thresholds })
   const straight = straightRise(bins)
+  const falls = straight.leakPaPerS < -3 * straight.sigmaPaPerS
+  // by more than a tenth: a gauge, a valve or a cooling pipe, and no verdict on the system
+  const fallen = falls && -straight.leakPaPerS * span > FALLEN * clean[0]!.pressurePa
   const leak = chosen.leakPaPerS
   const result: DecayAnalysis = {
     ...base,
     ...view.named,
-    verdict: over ? 'out' : judged.verdict,
+    ...(fallen ? { cause: 'inconclusive' as const } : {}),
+    verdict: over ? 'out' : fallen ? 'tooClose' : judged.verdict,
     likelihood,
     leakPaPerS: leak,
     leakUpToPaPerS: Math.max(straight.leakPaPerS, 0) + SAFE_SIGMAS * straight.sigmaPaPerS,
@@ -150,12 +167,54 @@ export function analyseDecay(samples: readonly VacuumSample[], options: DecayOpt
     curve: chosen,
     firstPa: bins[0]!.pressurePa,
     lastPa: bins.at(-1)!.pressurePa,
-    ...(chosen.risePa > 0 ? { plateauPa: chosen.startPa + chosen.risePa, timeConstantS: chosen.timeConstantS } : {}),
+    ...(chosen.risePa > 0 && !chosen.creeps
+      ? { plateauPa: chosen.startPa + chosen.risePa, timeConstantS: chosen.timeConstantS }
+      : {}),
     ...(volumeM3 === undefined ? {} : { leakPaM3PerS: volumeM3 * leak }),
-    problems: straight.leakPaPerS < -3 * straight.sigmaPaPerS ? [...problems, { code: 'falling' }] : problems,
+    problems: falls ? [...problems, { code: 'falling' }] : problems,
   }
   const settled = startedOver(samples, result, limitPa)
+  // waiting tells nothing of what falls
+  if (fallen) return settled
   return withMinutes(bins, settled, { ...options, terms, habits, gaugeShare })
+}
+
+/** a fall by more than this share isn't the weather's */
+const FALLEN = 0.08
+
+function orderedInTime(samples: readonly VacuumSample[]): VacuumSample[] {
+  return samples
+    .filter((s) => Number.isFinite(s.timeS) && s.pressurePa > 0 && s.pressurePa < Infinity)
+    .sort((a, b) => a.timeS - b.timeS)
+}
+
+const ATMOSPHERE_PA = 101_325
+
+/** A leak too big for a decay test: said plainly, with what it comes to. */
+function tooBig(
+  base: Pick<DecayAnalysis, 'problems' | 'fits' | 'settledAfterS' | 'lastS' | 'leakPaPerS'>,
+  held: readonly VacuumSample[],
+  { holdS, volumeM3 }: DecayOptions,
+  { ratePaPerS, confidence }: GrossRise,
+): DecayAnalysis {
+  const startPa = held[0]?.pressurePa ?? 0
+  const rest = 1 - confidence
+  const at = (timeS: number) => Math.min(startPa + ratePaPerS * timeS, ATMOSPHERE_PA)
+  return {
+    ...base,
+    cause: 'leak',
+    verdict: 'out',
+    confidence,
+    likelihood: { tight: 0, leak: confidence, moisture: rest / 2, both: rest / 2 },
+    leakPaPerS: ratePaPerS,
+    predictedAtHoldPa: at(holdS),
+    predictedAt24hPa: ATMOSPHERE_PA,
+    ...(volumeM3 === undefined ? {} : { leakPaM3PerS: volumeM3 * ratePaPerS }),
+    curve: { startPa, leakPaPerS: ratePaPerS, risePa: 0, timeConstantS: 1 },
+    firstPa: startPa,
+    lastPa: held.at(-1)?.pressurePa ?? startPa,
+    problems: [...base.problems, { code: 'grossLeak' }],
+  }
 }
 
 /** A level above the limit that was never under it says nothing of the pipe: it wasn't pulled down far enough. */
@@ -184,6 +243,7 @@ export const usualDecayHabits = (): DecayHabits => ({
   smallRiseShare: usualSi('decaySmallRiseShare'),
   besideMoistureShare: usualSi('decayBesideMoistureShare'),
   sureShare: usualSi('decaySureShare'),
+  grossPaPerS: usualSi('grossLeakPaPerS'),
   inProbability: usualSi('inProbability'),
   outProbability: usualSi('outProbability'),
 })
@@ -191,7 +251,7 @@ export const usualDecayHabits = (): DecayHabits => ({
 function tooLittle(
   base: Pick<DecayAnalysis, 'problems' | 'fits' | 'settledAfterS' | 'lastS' | 'leakPaPerS'>,
   held: readonly VacuumSample[],
-  { holdS }: DecayOptions,
+  { holdS, limitPa }: DecayOptions,
 ): DecayAnalysis {
   const last = held.at(-1)
   const likelihood = { tight: 0, leak: 0, moisture: 0, both: 0 }
@@ -199,10 +259,11 @@ function tooLittle(
   return {
     ...base,
     cause: 'inconclusive',
-    verdict: 'tooClose',
+    // what already stands well over the limit doesn't come back under it
+    verdict: last && held.length >= 2 && last.pressurePa > PLAINLY_OVER * limitPa ? 'out' : 'tooClose',
     confidence: 0,
     likelihood,
-    predictedAtHoldPa: last?.pressurePa ?? NaN,
+    ...(last ? { predictedAtHoldPa: last.pressurePa } : {}),
     moreMinutes,
     firstPa: held[0]?.pressurePa,
     lastPa: last?.pressurePa,
@@ -210,11 +271,31 @@ function tooLittle(
   }
 }
 
-/** Gas at constant volume follows its temperature: every reading brought to the temperature of the first. */
+const PLAINLY_OVER = 3
+
+/**
+ * Every reading brought to the temperature of the first, each part of it by its own law: gas at constant volume follows the absolute temperature, vapour
+ * over water its saturation. How much of it is vapour nobody measured: of gas alone, and of all that has risen since valving off, the one that leaves the
+ * smoother curve.
+ */
 function temperatureCorrected(samples: readonly VacuumSample[]): readonly VacuumSample[] {
   const startK = samples.find((s) => s.temperatureK !== undefined)?.temperatureK
-  if (startK === undefined) return samples
-  return samples.map((s) => ({ ...s, pressurePa: (s.pressurePa * startK) / (s.temperatureK ?? startK) }))
+  const startVapour = startK === undefined ? undefined : waterVapourPressurePa(startK)
+  if (startK === undefined || !startVapour) return samples
+  const firstPa = samples[0]!.pressurePa
+  const corrected = (vapourShare: number) =>
+    samples.map((s) => {
+      const k = s.temperatureK ?? startK
+      const risen = vapourShare * Math.max(0, s.pressurePa - firstPa)
+      const gas = ((s.pressurePa - risen) * startK) / k
+      return { ...s, pressurePa: gas + (risen * startVapour) / (waterVapourPressurePa(k) ?? startVapour) }
+    })
+  const tried = [0, 0.5, 1].map((share) => {
+    const made = corrected(share)
+    const bins = decayBins(made, gaugeNoise(made, DEFAULT_NOISE))
+    return { made, off: chiSquaredOf(bins, richest(bins)) }
+  })
+  return tried.reduce((best, t) => (t.off < 0.8 * best.off ? t : best)).made
 }
 
 /** Gas from hoses and manifold spreads for so long after any valving off. */
@@ -290,7 +371,8 @@ function look(bins: readonly Bin[], terms: CauseTerms, { sureShare }: DecayHabit
     likelihood.leak = Math.max(likelihood.leak, 0)
   }
   const [cause, confidence] = (Object.entries(likelihood) as [DecayCause, number][]).sort((a, b) => b[1] - a[1])[0]!
-  const mayBeNamed = confidence >= sureShare && (cause !== 'tight' || harmlessForAnHour(bins, terms))
+  const harmless = () => harmlessForAnHour(bins, terms) || believedHarmless(bins, possible, terms)
+  const mayBeNamed = confidence >= sureShare && (cause !== 'tight' || harmless())
   return { possible, likelihood, named: { cause: mayBeNamed ? cause : 'inconclusive', confidence } }
 }
 
@@ -303,13 +385,32 @@ function straightRise(bins: readonly Bin[]) {
   return { leakPaPerS: curve.leakPaPerS, sigmaPaPerS: Math.sqrt(covariance[1]![1]!) }
 }
 
-/** Even the steepest straight rise that these readings don't rule out is under the limit an hour after valving off. */
+/**
+ * Even the steepest straight rise that these readings don't rule out is under the limit an hour after valving off. A leak is as fast at the end as at the
+ * beginning, so the later part of a hold bounds it too, and better where surfaces give off gas at first.
+ */
 function harmlessForAnHour(bins: readonly Bin[], { limitPa }: CauseTerms): boolean {
-  const { leakPaPerS, sigmaPaPerS } = straightRise(bins)
   const last = bins.at(-1)!
-  const steepest = Math.max(leakPaPerS, 0) + SAFE_SIGMAS * sigmaPaPerS
-  return last.pressurePa + steepest * Math.max(HOUR_S - last.timeS, 0) <= limitPa
+  const later = bins.filter((b) => b.timeS >= bins[0]!.timeS + (last.timeS - bins[0]!.timeS) * LATER)
+  const steepest = [bins, later]
+    .filter((part) => part.length >= 6 || part === bins)
+    .map((part) => {
+      const { leakPaPerS, sigmaPaPerS } = straightRise(part)
+      return Math.max(leakPaPerS, 0) + SAFE_SIGMAS * sigmaPaPerS
+    })
+  return last.pressurePa + Math.min(...steepest) * Math.max(HOUR_S - last.timeS, 0) <= limitPa
 }
+const LATER = 0.4
+
+/** Not ruled out by the straight bound alone, but by all curves that the readings allow, and not by how it rose of late either. */
+function believedHarmless(bins: readonly Bin[], possible: readonly Possible[], { limitPa }: CauseTerms): boolean {
+  if (predict(possible, HOUR_S, limitPa).probabilityUnder < BELIEVED) return false
+  const last = bins.at(-1)!
+  const later = bins.filter((b) => b.timeS >= bins[0]!.timeS + (last.timeS - bins[0]!.timeS) * LATER)
+  const { leakPaPerS, sigmaPaPerS } = straightRise(later.length >= 6 ? later : bins)
+  return last.pressurePa + Math.max(leakPaPerS + sigmaPaPerS, 0) * Math.max(HOUR_S - last.timeS, 0) <= limitPa
+}
+const BELIEVED = 0.99
 
 /** The curve to draw and to report: of the models that mean the named cause, the one with the least AICc. */
 function chooseCurve(fits: readonly DecayFit[], { named }: Look, terms: CauseTerms): DecayCurve {
@@ -319,7 +420,8 @@ function chooseCurve(fits: readonly DecayFit[], { named }: Look, terms: CauseTer
 
 function causesMatch(fit: DecayFit, cause: DecayCause | 'inconclusive', terms: CauseTerms): boolean {
   if (cause === 'inconclusive' || !Number.isFinite(fit.aicc)) return false
-  const { startPa, risePa, leakPaPerS } = fit.curve
+  const { startPa, risePa, leakPaPerS, creeps } = fit.curve
+  if (creeps) return causeOf(fit.curve, terms) === cause
   const plain: Record<DecayCause, boolean> = {
     tight: leakPaPerS * terms.harmlessS <= terms.limitPa,
     leak: leakPaPerS > 0 && (risePa === 0 || startPa + risePa < terms.limitPa),

@@ -2,7 +2,7 @@ import {
   decayModels,
   decayPressurePa,
   fitLinear,
-  timeConstantGrid,
+  timesOf,
   withBend,
   withLeak,
   type DecayCurve,
@@ -22,7 +22,7 @@ export interface CauseTerms {
   readonly harmlessS: number
   /** a rise by less than this share of the limit after valving off is the last of the film, whatever it ends at */
   readonly smallRiseShare: number
-  /** beside moisture a leak counts when it adds this share of the plateau within an hour: less can't be seen until the system is dry */
+  /** beside moisture a leak counts when it adds this share of the plateau within an hour, or would pass the limit by itself in it */
   readonly besideMoistureShare: number
 }
 
@@ -36,17 +36,25 @@ export interface Possible {
 const HOUR_S = 3600
 
 /** The cause that a curve means. */
-export function causeOf({ startPa, risePa, leakPaPerS }: DecayCurve, terms: CauseTerms): DecayCause {
+export function causeOf(curve: DecayCurve, terms: CauseTerms): DecayCause {
+  const { startPa, risePa, leakPaPerS } = curve
   const { limitPa, wellUnderShare, harmlessS, smallRiseShare, besideMoistureShare } = terms
+  // gas from surfaces: harmless while it stays under the limit for the hour, else the system isn't clean and dry
+  if (curve.creeps) return decayPressurePa(curve, HOUR_S) <= limitPa ? 'tight' : 'moisture'
   const plateauPa = startPa + risePa
   const wet = plateauPa > limitPa || (plateauPa > wellUnderShare * limitPa && risePa > smallRiseShare * limitPa)
   const little = (1 - wellUnderShare) * limitPa
-  if (wet) return leakPaPerS * HOUR_S > Math.max(little, besideMoistureShare * plateauPa) ? 'both' : 'moisture'
+  if (wet)
+    return leakPaPerS * HOUR_S > Math.max(little, Math.min(besideMoistureShare * plateauPa, limitPa))
+      ? 'both'
+      : 'moisture'
   return leakPaPerS * harmlessS > Math.max(limitPa - plateauPa, little) ? 'leak' : 'tight'
 }
 
 /** A straight rise that would still be under the limit an hour after valving off. */
-export function staysUnderForAnHour({ startPa, risePa, leakPaPerS }: DecayCurve, limitPa: number): boolean {
+export function staysUnderForAnHour(curve: DecayCurve, limitPa: number): boolean {
+  const { startPa, risePa, leakPaPerS } = curve
+  if (curve.creeps) return decayPressurePa(curve, HOUR_S) <= limitPa
   return startPa + risePa + leakPaPerS * HOUR_S <= limitPa
 }
 
@@ -56,8 +64,12 @@ export function hardlyRises(curve: DecayCurve, { limitPa, wellUnderShare }: Caus
   return inAnHour < (1 - wellUnderShare) * 0.5 * limitPa && staysUnderForAnHour(curve, wellUnderShare * limitPa)
 }
 
-/** Rises and leaks as they are met in the field, even in their logarithm; Pa, and Pa/s. */
-const expected = { rise: { low: 0.5, high: 7000 }, leak: { low: 1e-4, high: 2 } } as const
+/** Rises, what surfaces give off (each e-fold of time) and leaks as they are met in the field, even in their logarithm; Pa, and Pa/s. */
+const expected = {
+  rise: { low: 0.5, high: 7000 },
+  creep: { low: 0.05, high: 15 },
+  leak: { low: 1e-3, high: 50 },
+} as const
 
 function likely({ low, high }: { low: number; high: number }, value: number): number {
   return value >= low && value <= high ? 1 / (value * Math.log(high / low)) : 0
@@ -89,7 +101,7 @@ export function believe(bins: readonly Bin[], { spanS, temper }: { spanS: number
     const room = root.reduce((product, row, i) => product * row[i]! * Math.sqrt(2 * Math.PI), 1)
     for (const curve of drawn(model, fit, root)) {
       const density =
-        (withBend(model) ? likely(expected.rise, curve.risePa) : 1) *
+        (withBend(model) ? likely(curve.creeps ? expected.creep : expected.rise, curve.risePa) : 1) *
         (withLeak(model) ? likely(expected.leak, curve.leakPaPerS) : 1)
       if (density > 0) possible.push({ model, curve, weight: (prior * match * room * density) / DRAWS })
     }
@@ -102,7 +114,7 @@ export function believe(bins: readonly Bin[], { spanS, temper }: { spanS: number
 
 /** Fits along the time constant, closer together about the best one, each with its share of the logarithmic range. */
 function alongTimeConstant(bins: readonly Bin[], model: DecayModel, spanS: number) {
-  const grid = timeConstantGrid(spanS)
+  const grid = timesOf(model, spanS)
   const at = (tau: number) => ({ tau, fit: fitLinear(bins, model, tau) })
   const coarse = grid.map(at)
   const cost = (p: ReturnType<typeof at>) => p.fit?.chiSquared ?? Infinity
@@ -131,7 +143,7 @@ function drawn(model: DecayModel, { free, curve }: LinearFit, root: readonly (re
     const risePa = withBend(model) ? values[1]! : 0
     const leakPaPerS = withLeak(model) ? values.at(-2)! : 0
     const sound = risePa >= 0 && leakPaPerS >= 0 && values[0]! > 0
-    return sound ? [{ startPa: values[0]!, risePa, leakPaPerS, timeConstantS: curve.timeConstantS }] : []
+    return sound ? [{ ...curve, startPa: values[0]!, risePa, leakPaPerS }] : []
   })
 }
 

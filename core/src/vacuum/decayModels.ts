@@ -1,21 +1,31 @@
 import { levenbergMarquardt } from 'ml-levenberg-marquardt'
 import type { Bin } from './decayBins'
 
-/** level: nothing rises; straight: a leak; bending: moisture; bendingAndStraight: both. */
-export type DecayModel = 'level' | 'straight' | 'bending' | 'bendingAndStraight'
-export const decayModels = ['level', 'straight', 'bending', 'bendingAndStraight'] as const
+/** level: nothing rises; creeping: surfaces give off gas, ever more slowly; straight: a leak; bending: moisture; bendingAndStraight: both. */
+export type DecayModel = 'level' | 'creeping' | 'straight' | 'bending' | 'bendingAndStraight'
+export const decayModels = ['level', 'creeping', 'straight', 'bending', 'bendingAndStraight'] as const
 
-/** p = start + leak·t + rise·(1 − e^(−t/τ)) */
+/** p = start + leak·t + rise·(1 − e^(−t/τ)), or + rise·ln(1 + t/τ) where it creeps */
 export interface DecayCurve {
   readonly startPa: number
   readonly leakPaPerS: number
   readonly risePa: number
   readonly timeConstantS: number
+  /** gas given off at a rate that falls like 1/t */
+  readonly creeps?: true
 }
 
-export function decayPressurePa({ startPa, leakPaPerS, risePa, timeConstantS }: DecayCurve, timeS: number): number {
-  return startPa + leakPaPerS * timeS - risePa * Math.expm1(-timeS / timeConstantS)
+const ATMOSPHERE_PA = 101_325
+
+/** Pressure on a curve; never over an atmosphere, where what leaks in comes from. */
+export function decayPressurePa(curve: DecayCurve, timeS: number): number {
+  const { startPa, leakPaPerS, risePa, timeConstantS } = curve
+  const risen = risePa * bend(curve.creeps === true, timeS, timeConstantS)
+  return Math.min(startPa + leakPaPerS * timeS + risen, ATMOSPHERE_PA)
 }
+
+const bend = (creeps: boolean, timeS: number, timeConstantS: number) =>
+  creeps ? Math.log1p(Math.max(timeS, 0) / timeConstantS) : -Math.expm1(-timeS / timeConstantS)
 
 export interface DecayFit {
   readonly model: DecayModel
@@ -26,12 +36,18 @@ export interface DecayFit {
   readonly aicc: number
 }
 
-const parameters: Record<DecayModel, number> = { level: 1, straight: 2, bending: 3, bendingAndStraight: 4 }
-export const withBend = (model: DecayModel) => model === 'bending' || model === 'bendingAndStraight'
+const parameters: Record<DecayModel, number> = { level: 1, creeping: 3, straight: 2, bending: 3, bendingAndStraight: 4 }
+/** models with a time constant and a rise along it */
+export const withBend = (model: DecayModel) =>
+  model === 'bending' || model === 'bendingAndStraight' || model === 'creeping'
 export const withLeak = (model: DecayModel) => model === 'straight' || model === 'bendingAndStraight'
 
 /** What a pipe's temperature may do unseen: 2 K an hour of 293 K, as one standard deviation. */
 const DRIFT_PER_S = 2 / 293 / 3600
+/** vapour over water follows its temperature by some 6 % a kelvin, gas by 1/293: so many times as much */
+const VAPOUR_FOLLOWS = 17.5
+/** how much of a wet decay's vapour is free to follow: what is bound to a surface does so less */
+const VAPOUR_FREE = 2
 
 /** Akaike's criterion for small samples (Hurvich & Tsai 1989). */
 export function aicc(chiSquared: number, parameterCount: number, readings: number): number {
@@ -57,7 +73,10 @@ export interface LinearFit {
  */
 export function fitLinear(bins: readonly Bin[], model: DecayModel, timeConstantS: number): LinearFit | undefined {
   const meanPa = bins.reduce((sum, b) => sum + b.pressurePa, 0) / bins.length
-  const driftPaPerS = meanPa * DRIFT_PER_S
+  const creeps = model === 'creeping'
+  // where it bends, what has risen is vapour
+  const vapourPa = withBend(model) && !creeps ? Math.max(0, meanPa - bins[0]!.pressurePa) : 0
+  const driftPaPerS = DRIFT_PER_S * (meanPa + VAPOUR_FOLLOWS * VAPOUR_FREE * vapourPa)
   const bends = withBend(model)
   const leaks = withLeak(model)
   const size = 2 + Number(bends) + Number(leaks)
@@ -66,7 +85,7 @@ export function fitLinear(bins: readonly Bin[], model: DecayModel, timeConstantS
   const row = new Array<number>(size).fill(1)
   for (const { timeS, pressurePa, sigmaPa } of bins) {
     const weight = 1 / sigmaPa ** 2
-    if (bends) row[1] = -Math.expm1(-timeS / timeConstantS)
+    if (bends) row[1] = bend(creeps, timeS, timeConstantS)
     if (leaks) row[size - 2] = timeS
     row[size - 1] = timeS * driftPaPerS
     for (let i = 0; i < size; i++) {
@@ -85,6 +104,7 @@ export function fitLinear(bins: readonly Bin[], model: DecayModel, timeConstantS
     risePa: withBend(model) ? free[1]! : 0,
     leakPaPerS: withLeak(model) ? free.at(-2)! : 0,
     timeConstantS,
+    ...(creeps ? { creeps } : {}),
   }
   const drift = free.at(-1)!
   const drifting = { ...curve, leakPaPerS: curve.leakPaPerS + drift * driftPaPerS }
@@ -114,6 +134,13 @@ function invertScaled(matrix: readonly number[][]): number[][] | undefined {
 export const chiSquaredOf = (bins: readonly Bin[], curve: DecayCurve) =>
   bins.reduce((sum, b) => sum + ((b.pressurePa - decayPressurePa(curve, b.timeS)) / b.sigmaPa) ** 2, 0)
 
+/** When surfaces begin to give off less, s: even in their logarithm. */
+const creepGrid = Array.from({ length: 10 }, (_, i) => 4 * 150 ** (i / 9))
+
+/** The time constants of a model. */
+export const timesOf = (model: DecayModel, spanS: number): number[] =>
+  model === 'creeping' ? creepGrid : timeConstantGrid(spanS)
+
 /** Time constants that a field decay can show, even in their logarithm: from half a minute to forty, or to the hold's own length. */
 export function timeConstantGrid(spanS: number): number[] {
   const low = Math.log(30)
@@ -129,13 +156,12 @@ export function timeConstantGrid(spanS: number): number[] {
  */
 export function fitModels(bins: readonly Bin[]): DecayFit[] {
   const spanS = bins.at(-1)!.timeS - bins[0]!.timeS
-  const grid = timeConstantGrid(spanS)
   return decayModels.map((model) => {
-    const tried = (withBend(model) ? grid : [grid[0]!]).flatMap((tau) => fitLinear(bins, model, tau) ?? [])
+    const tried = (withBend(model) ? timesOf(model, spanS) : [1]).flatMap((tau) => fitLinear(bins, model, tau) ?? [])
     const allowed = tried.filter(({ curve }) => curve.risePa >= 0 && curve.leakPaPerS >= 0)
     const best = allowed.sort((a, b) => a.chiSquared - b.chiSquared)[0]
     if (!best) return { model, curve: flat(bins), chiSquared: chiSquaredOf(bins, flat(bins)), aicc: Infinity }
-    const curve = withBend(model) ? refine(bins, model, best.curve, spanS) : best.curve
+    const curve = withBend(model) && model !== 'creeping' ? refine(bins, model, best.curve, spanS) : best.curve
     const chiSquared = chiSquaredOf(bins, curve)
     return { model, curve, chiSquared, aicc: aicc(chiSquared, parameters[model], bins.length) }
   })

@@ -61,7 +61,7 @@ export function decayResult(
     limitPa,
     holdS,
     leakPaPerS: a.leakPaPerS,
-    predictedAtHoldPa: a.predictedAtHoldPa,
+    predictedAtHoldPa: a.predictedAtHoldPa ?? lastPa,
     settledAfterS: a.settledAfterS,
     complete: a.lastS >= holdS - COMPLETE_SLACK_S,
     ...(Object.fromEntries(Object.entries(optional).filter(([, v]) => v !== undefined)) as typeof optional),

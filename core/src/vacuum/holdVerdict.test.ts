@@ -18,7 +18,20 @@ describe('verdict on a hold', () => {
   })
   it('is Out as soon as one reading is over, even before the hold has passed and if it falls again', () => {
     expect(holdVerdict([at(0, 320), at(60, 900)], terms).state).toBe('out')
-    expect(holdVerdict([at(0, 320), at(60, 900), at(700, 400)], terms).state).toBe('out')
+    expect(holdVerdict([at(0, 320), at(60, 900), at(700, 880)], terms).state).toBe('out')
+  })
+  it('lets one wild reading decide nothing, and says that it was there', () => {
+    const hold = [at(0, 240), at(200, 246), at(400, 251), at(620, 255)]
+    const wild = [...hold.slice(0, 2), at(300, 1500), ...hold.slice(2)]
+    expect(holdVerdict(wild, terms)).toMatchObject({ state: 'in', highestPa: 255 * micron, outliers: 1 })
+    expect(holdVerdict([...hold, at(700, 1500)], terms).state).toBe('tooClose')
+    expect(holdVerdict([...hold, at(700, 1500), at(760, 1530)], terms).state).toBe('out')
+    expect(holdVerdict([...hold, at(700, 1500), at(760, 258)], terms)).toMatchObject({ state: 'in', outliers: 1 })
+  })
+  it('counts no reading that isn’t a number', () => {
+    expect(holdVerdict([at(0, NaN), at(700, NaN)], terms).state).toBe('noReading')
+    expect(holdVerdict([at(0, 240), at(300, NaN), at(700, 250)], terms)).toMatchObject({ state: 'in', endTimeS: 700 })
+    expect(() => holdVerdict([at(0, 240)], { limitPa: NaN, holdS: 600 })).toThrow(RangeError)
   })
   it('leaves out readings from before the valve was shut, and says when there are none', () => {
     expect(holdVerdict([], terms).state).toBe('noReading')

@@ -15,7 +15,12 @@ export interface CleanSamples {
 
 /** What was wrong with a recording and what was done about it; nothing is left out silently. */
 export type SampleProblem =
-  | { code: 'notANumber' | 'notPositive' | 'backwards' | 'sameTime' | 'saturated'; count: number }
+  | {
+      code: 'notANumber' | 'notPositive' | 'backwards' | 'sameTime' | 'saturated' | 'outliers' | 'notATemperature'
+      count: number
+    }
+  /** times on a calendar's clock: counted from the first reading */
+  | { code: 'calendarTimes' }
   /** around atmospheric pressure throughout: nothing is connected to the gauge, or its valve is shut */
   | { code: 'gaugeNotConnected' }
   | { code: 'suspectUnit'; times: number }
@@ -24,12 +29,26 @@ export type SampleProblem =
 const SATURATED_PA = 2650
 const ATMOSPHERE_PA = 50_000
 
+/** temperatures that a pipe may have; outside them a figure is in another unit or of a lost probe */
+const COLDEST_K = 200
+const HOTTEST_K = 400
+/** later than a year after valving off: the figures are dates */
+const CALENDAR_S = 365 * 86400
+
 /**
  * A recording made fit for judging: rows that can't be readings are left out and counted, times are put in order, readings at one
- * time are averaged, runs at the gauge's end stop are cut.
+ * time are averaged, single wild readings and runs at the gauge's end stop are cut.
  */
 export function cleanSamples(raw: readonly VacuumSample[]): CleanSamples {
-  const count = { notANumber: 0, notPositive: 0, backwards: 0, sameTime: 0, saturated: 0 }
+  const count = {
+    notANumber: 0,
+    notPositive: 0,
+    backwards: 0,
+    sameTime: 0,
+    saturated: 0,
+    outliers: 0,
+    notATemperature: 0,
+  }
   const usable: VacuumSample[] = []
   let latest = -Infinity
   for (const sample of raw) {
@@ -38,22 +57,70 @@ export function cleanSamples(raw: readonly VacuumSample[]): CleanSamples {
     else {
       if (sample.timeS < latest) count.backwards++
       latest = Math.max(latest, sample.timeS)
-      usable.push(sample)
+      const { temperatureK: k } = sample
+      const odd = k !== undefined && !(k > COLDEST_K && k < HOTTEST_K)
+      if (odd) count.notATemperature++
+      usable.push(odd ? { timeS: sample.timeS, pressurePa: sample.pressurePa } : sample)
     }
   }
   if (count.backwards > 0) usable.sort((a, b) => a.timeS - b.timeS)
-  const merged = mergeSameTimes(usable)
+  const first = usable[0]?.timeS ?? 0
+  const dated = Math.abs(first) > CALENDAR_S
+  const timed = dated ? usable.map((s) => ({ ...s, timeS: s.timeS - first })) : usable
+  const merged = mergeSameTimes(timed)
   count.sameTime = usable.length - merged.length
-  const samples = cutSaturated(merged)
-  count.saturated = merged.length - samples.length
+  const calm = withoutOutliers(merged)
+  count.outliers = merged.length - calm.length
+  const samples = cutSaturated(calm)
+  count.saturated = calm.length - samples.length
   const problems: SampleProblem[] = (Object.keys(count) as (keyof typeof count)[])
     .filter((code) => count[code] > 0)
     .map((code) => ({ code, count: count[code] }))
+  if (dated) problems.push({ code: 'calendarTimes' })
   if (samples.length > 0 && samples.every((s) => s.pressurePa > ATMOSPHERE_PA))
     problems.push({ code: 'gaugeNotConnected' })
   const times = suspectUnit(samples.map((s) => s.pressurePa))
   if (times) problems.push({ code: 'suspectUnit', times })
   return { samples, problems }
+}
+
+/** A reading stands out that lies this far beyond both its neighbourhoods, as a share, and beyond their own scatter by so many times. */
+const STANDS_OUT = 0.35
+const SCATTERS = 5
+const NEIGHBOURS = 3
+/** this near to both next to it nothing stands out: asked first, it is quick */
+const NEAR = 0.15
+
+/**
+ * Readings without the wild ones: single ones (or two together) that lie far above or far below what stands before and after them. A shut system's
+ * pressure can't jump up and back. The first and the last reading stay: nothing on one side of them says what is right.
+ */
+export function withoutOutliers(samples: readonly VacuumSample[]): readonly VacuumSample[] {
+  if (samples.length < 3) return samples
+  const kept = samples.filter((s, i) => {
+    if (i === 0 || i === samples.length - 1) return true
+    const [previous, next] = [samples[i - 1]!.pressurePa, samples[i + 1]!.pressurePa]
+    const near = (p: number) => Math.abs(s.pressurePa - p) <= NEAR * p
+    if (near(previous) && near(next)) return true
+    const left = samples.slice(Math.max(0, i - NEIGHBOURS), i).map((n) => n.pressurePa)
+    const right = samples.slice(i + 1, i + 1 + NEIGHBOURS).map((n) => n.pressurePa)
+    const [before, after] = [middle(left), middle(right)]
+    const [low, high] = [Math.min(before, after), Math.max(before, after)]
+    const around = [...left, ...right]
+    const scatter = around.length >= 4 ? 1.4826 * middle(around.map((p) => Math.abs(p - middle(around)))) : 0
+    // on a steep rise the neighbours themselves lie apart: that is no scatter
+    const spread = Math.min(scatter, STANDS_OUT * high)
+    const over = s.pressurePa > high * (1 + STANDS_OUT) && s.pressurePa > high + SCATTERS * spread
+    const under = s.pressurePa < low * (1 - STANDS_OUT) && s.pressurePa < low - SCATTERS * Math.min(spread, 0.1 * low)
+    return !(over || under)
+  })
+  return kept.length === samples.length ? samples : kept
+}
+
+function middle(values: readonly number[]): number {
+  const sorted = [...values].sort((a, b) => a - b)
+  const half = sorted.length >> 1
+  return sorted.length % 2 === 1 ? sorted[half]! : (sorted[half - 1]! + sorted[half]!) / 2
 }
 
 function mergeSameTimes(sorted: readonly VacuumSample[]): VacuumSample[] {

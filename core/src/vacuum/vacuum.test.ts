@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { analysePullDown, stallCauses } from './analysePullDown'
 import { guessValvedOff } from './guessValvedOff'
 import { judgePressureHold } from './judgePressureHold'
-import { estimateVolume, refrigerantLossKgPerYear } from './leakSize'
+import { estimateVolume, leakThatMattersPaPerS, refrigerantLossKgPerYear } from './leakSize'
 import { cleanSamples, suspectUnit } from './sample'
 
 const MICRON = 0.133322368
@@ -77,7 +77,7 @@ describe('nitrogen hold', () => {
     startK: kelvin(80),
     pressureStandardUncertaintyPa: 1.2 * PSI,
     temperatureStandardUncertaintyK: 0.32,
-    durationS: 900,
+    durationS: 24 * 3600,
     volumeM3: 0.012,
   }
   it('a cooling evening is not a leak: 10 °F change 450 psig by about 9 psi', () => {
@@ -93,12 +93,42 @@ describe('nitrogen hold', () => {
     const at = (k: number) => judgePressureHold({ ...base, endPa: base.startPa + k * u, endK: base.startK }).verdict
     expect([at(-1.9), at(-2.5), at(-3.1), at(2.5)]).toEqual(['in', 'tooClose', 'out', 'tooClose'])
   })
+  it('a quarter of an hour on a coarse gauge proves nothing: 3.4 psi missing that it could not have told from none', () => {
+    const coarse = { ...base, durationS: 900, pressureStandardUncertaintyPa: (2 * PSI) / Math.sqrt(3) }
+    const a = judgePressureHold({ ...coarse, endPa: base.startPa - 3.4 * PSI, endK: base.startK })
+    expect(a).toMatchObject({ verdict: 'tooClose', seesEnough: false })
+    expect(a.enoughGaugePa).toBeUndefined()
+    // with these instruments the time that it gives does see it, and a tenth less doesn't
+    const after = (share: number) =>
+      judgePressureHold({ ...coarse, endPa: base.startPa, endK: base.startK, durationS: share * a.enoughAfterS })
+        .verdict
+    expect([after(0.9), after(1.001)]).toEqual(['tooClose', 'in'])
+    expect(a.enoughAfterS).toBeLessThan(24 * 3600)
+    // and so does a gauge as fine as it says, where the temperature lets one
+    const day = judgePressureHold({ ...coarse, endPa: base.startPa, endK: base.startK, durationS: 12 * 3600 })
+    expect(day.verdict).toBe('tooClose')
+    const fine = { ...coarse, durationS: 12 * 3600, pressureStandardUncertaintyPa: day.enoughGaugePa! / Math.sqrt(3) }
+    expect(judgePressureHold({ ...fine, endPa: base.startPa, endK: base.startK }).verdict).toBe('in')
+  })
+  it('a leak that matters follows the charge, the gas and the pressure', () => {
+    const at = (part: Partial<Parameters<typeof leakThatMattersPaPerS>[0]>) =>
+      leakThatMattersPaPerS({ testPa: 464.7 * PSI, shareAYear: 0.5, refrigerant: 'R-410A', ...part })!
+    // by hand: 0.5 · 3 kg a year of R-410A out of 12 L at 25 °C, laminar, against nitrogen at 450 psig
+    const [kgPerS, molar, gasConstant, servicePa] = [1.5 / (365.25 * 86400), 0.0726, 8.314, 1.66e6]
+    const refrigerant = ((kgPerS / molar) * gasConstant * 298 * 0.8) / (servicePa ** 2 - 101325 ** 2)
+    const nitrogen = (refrigerant * ((464.7 * PSI) ** 2 - 101325 ** 2) * 12.6) / 17.6 / 0.012
+    expect(at({ chargeKg: 3, volumeM3: 0.012 }) / nitrogen).toBeGreaterThan(0.8)
+    expect(at({ chargeKg: 3, volumeM3: 0.012 }) / nitrogen).toBeLessThan(1.25)
+    expect(at({ shareAYear: 1 })).toBeCloseTo(2 * at({}), 9)
+    expect(at({ testPa: 300 * PSI })).toBeLessThan(at({}))
+    expect(leakThatMattersPaPerS({ testPa: 0, shareAYear: 1 })).toBeUndefined()
+  })
   it('says the smallest leak it could have seen, and when a tenth of it would show', () => {
     const a = judgePressureHold({ ...base, endPa: base.startPa, endK: base.startK })
-    expect(a.smallestVisibleLeakPaM3PerS).toBeCloseTo((3 * a.standardUncertaintyPa * 0.012) / 900, 9)
-    expect(a.tenthAfterS).toBe(9000)
+    expect(a.smallestVisibleLeakPaM3PerS).toBeCloseTo((3 * a.standardUncertaintyPa * 0.012) / 86400, 9)
+    expect(a.tenthAfterS).toBe(864000)
     expect(
-      judgePressureHold({ ...base, durationS: 9000, endPa: base.startPa, endK: base.startK }).smallestVisiblePaPerS,
+      judgePressureHold({ ...base, durationS: 864000, endPa: base.startPa, endK: base.startK }).smallestVisiblePaPerS,
     ).toBeCloseTo(a.smallestVisiblePaPerS / 10, 9)
   })
   it('follows gas whatever the temperatures: no loss, no difference', () => {

@@ -99,7 +99,8 @@ describe('the rig and the judgement agree', () => {
       }
     }
     const start = read()
-    rig.step(900)
+    const holdS = 16 * 3600
+    rig.step(holdS)
     const end = read()
     const judged = judgePressureHold({
       startPa: start.pa,
@@ -108,7 +109,7 @@ describe('the rig and the judgement agree', () => {
       endK: end.k,
       pressureStandardUncertaintyPa: 0.3 * PSI,
       temperatureStandardUncertaintyK: 0.15,
-      durationS: 900,
+      durationS: holdS,
     })
     expect(judged.verdict).toBe(verdict)
   })

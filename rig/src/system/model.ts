@@ -96,8 +96,8 @@ export function createModel(spec: SystemSpec): SystemModel {
   let fan = 0
 
   const outdoorAt = () => day.outdoorK + day.outdoorDriftKPerS * timeS
-  let evaporatingK = day.outdoorK
-  let condensingK = day.outdoorK
+  let evaporatingK = restK(day.outdoorK, day.roomK)
+  let condensingK = evaporatingK
   let boilingKg = 0.2 * chargeKg
   let suctionK = day.outdoorK
   let bulbK = day.outdoorK
@@ -268,14 +268,15 @@ export function createModel(spec: SystemSpec): SystemModel {
     return clamp(opening + spec.valveGain * VALVE_PER_K * (felt - bulbWasK), bottom, top)
   }
 
-  /** Standing: everything comes to the temperature around the outdoor unit, where the liquid lies. */
+  /** Standing: the lines at the outdoor unit come to its air, and the pressure to that of the liquid, which gathers in the colder of the two coils. */
   function stand(dt: number): void {
     fan *= Math.exp(-dt / 20)
     flow = 0
     const share = 1 - Math.exp(-dt / 120)
     const outdoorK = outdoorAt()
-    evaporatingK += (outdoorK - evaporatingK) * share
-    condensingK += (outdoorK - condensingK) * share
+    const liquidK = restK(outdoorK, roomK)
+    evaporatingK += (liquidK - evaporatingK) * share
+    condensingK += (liquidK - condensingK) * share
     suctionK += (outdoorK - suctionK) * share
     bulbK += (roomK - bulbK) * share
     boilingKg += (0.25 * (chargeKg - hardware.heldKg) - boilingKg) * share
@@ -295,9 +296,9 @@ export function createModel(spec: SystemSpec): SystemModel {
       suctionPa: standingPa(evaporatingK),
       liquidPa: standingPa(condensingK),
       suctionLineK: suctionK,
-      liquidLineK: condensingK,
-      dischargeK: condensingK,
-      afterDrierK: condensingK,
+      liquidLineK: suctionK,
+      dischargeK: suctionK,
+      afterDrierK: suctionK,
       returnK: roomK,
       returnHumidity: clamp(relativeHumidityOf(roomK, roomW, day.pressurePa), 0.02, 1),
       supplyK: roomK,
@@ -348,6 +349,9 @@ const RESTRICTION_PA = 1.25e6
 /** how much of the way to room air a bulb that hangs free feels */
 const LOOSE_BULB = 0.6
 const FLOW_S = 2
+/** Where a standing system's liquid lies: in the colder coil, warmed a little from the other. */
+const restK = (outdoorK: number, roomK: number) => Math.min(outdoorK, roomK) + WARMED * Math.abs(outdoorK - roomK)
+const WARMED = 0.2
 /** share of a standing charge that is vapour, by mass */
 const STANDING_VAPOUR = 0.1
 

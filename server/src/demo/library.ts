@@ -204,6 +204,12 @@ const kit: Record<string, { name: string; kind: Instrument['kind']; checked: num
       accuracy('ratio', { absolute: q(2, '%') }),
     ],
   },
+  testGauge: {
+    name: 'Test gauge, digital',
+    kind: 'pressureGauge',
+    checked: 60,
+    accuracies: [accuracy('gaugePressure', { ofReading: percent(0.1), resolution: q(0.1, 'psig') })],
+  },
   micron: {
     name: 'Micron gauge',
     kind: 'micronGauge',

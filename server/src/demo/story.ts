@@ -30,6 +30,7 @@ export function story(tag: string, jobId: string, now: Date) {
   tell(60 * 24 * 3, { kind: 'opened', jobId, tag })
   tell(60 * 24 * 3, { kind: 'method', profile: completeSpec(customarySpec) })
   return {
+    now,
     told,
     tell,
     /** micron readings as [minutes ago, micron] */
@@ -38,23 +39,6 @@ export function story(tag: string, jobId: string, now: Date) {
         tell(ago, { kind: 'micron', reading: { value, unit: 'micron' } }, 'apprentice')
     },
   }
-}
-
-/** A nitrogen test as a careful crew does it: two steps, listened to, and a hold that the evening cooled. */
-export function nitrogenTest(
-  { tell }: Pick<ReturnType<typeof story>, 'tell'>,
-  ago: number,
-  { plate = 450, loses = 0, holdMin = 24 }: { plate?: number; loses?: number; holdMin?: number } = {},
-): void {
-  const psig = (value: number): Quantity<'gaugePressure'> => ({ value: Math.round(value), unit: 'psig' })
-  const [warm, cool] = [78, 73]
-  const ends = ((plate + 14.5) * (cool + 459.67)) / (warm + 459.67) - 14.5 - loses
-  tell(ago + holdMin + 14, { kind: 'facts', facts: { testPressure: psig(plate) } })
-  tell(ago + holdMin + 12, { kind: 'testRaised', gas: 'nitrogen', gauge: psig(50), heard: 'quiet' })
-  tell(ago + holdMin + 6, { kind: 'testRaised', gas: 'nitrogen', gauge: psig(plate / 2), heard: 'quiet' })
-  tell(ago + holdMin + 2, { kind: 'testRaised', gas: 'nitrogen', gauge: psig(plate), heard: 'quiet' })
-  tell(ago + holdMin, { kind: 'testHeld', gauge: psig(plate), ambient: degF(warm) })
-  tell(ago, { kind: 'testRead', gauge: psig(ends), ambient: degF(cool) })
 }
 
 export const degF = (value: number): Quantity<'temperature'> => ({ value, unit: '°F' })
@@ -74,15 +58,21 @@ export function gaugeAt(
   return { value: Math.round(psig * 2) / 2, unit: 'psig' }
 }
 
-/** A standing system, all of it at one temperature, °F. */
-export function standingReading(refrigerant: Refrigerant, elevationM: number, at: number): ReadingValues {
-  const pressure = gaugeAt(refrigerant, 'bubble', at, elevationM)
+/** A standing system: its lines at the air outdoors, its liquid near the colder of outdoors and house, °F. */
+export function standingReading(
+  refrigerant: Refrigerant,
+  elevationM: number,
+  { outdoor: at, indoor }: { outdoor: number; indoor: number },
+): ReadingValues {
+  const liquid = Math.min(at, indoor) + 0.2 * Math.abs(at - indoor)
+  const pressure = gaugeAt(refrigerant, 'bubble', liquid, elevationM)
   return {
     suctionPressure: pressure,
     liquidPressure: pressure,
     suctionLine: degF(at),
     liquidLine: degF(at),
     outdoor: degF(at),
+    returnDryBulb: degF(indoor),
   }
 }
 

@@ -27,7 +27,7 @@ const tuned = (tag: string) => {
   const { reading, facts, tuning } = seen(tag)
   const { judged } = reading!
   const plausible = plausibleOf(judged, { facts, running: true })
-  const margins = plausibilityMargins(judged.method)
+  const margins = plausibilityMargins(judged.method, judged.standard)
   const checks = checkPlausibility(plausible, margins)
   const found = tuneReading(
     { judged, metering: facts.metering!, settling: { state: 'settled' }, checks },

@@ -5,7 +5,8 @@ import { demoId } from './ids'
 import { demoModelId, demoModels, demoModelVersion, readWith, type DemoModel } from './library'
 import { recordDecay, type DemoTrace } from './recorded'
 import { recordSystem } from './recordedSystem'
-import { coolingReading, degF, dF, feet, nitrogenTest, oz, standingReading, story, type Told } from './story'
+import { nitrogenTest } from './nitrogen'
+import { coolingReading, degF, dF, feet, oz, standingReading, story, type Told } from './story'
 
 export const demoCompany = { id: demoId('company'), name: 'Tern & Alder Mechanical' }
 export const demoUsers = [
@@ -97,7 +98,7 @@ export function demoWorld(now: Date): DemoUnit[] {
       targetSubcooling: dF(10),
       ...line(32),
     },
-    2.3 * day,
+    2.95 * day,
   )
   goodDecay(k1, 2.2 * day)
   k1.tell(2.18 * day, weighedWith('C-12', now, { direction: 'add', before: oz(312.4), after: oz(302.3) }))
@@ -163,7 +164,7 @@ export function demoWorld(now: Date): DemoUnit[] {
   })
   goodDecay(k3, 150)
   k3.tell(120, weighedWith('C-14', now, { direction: 'add', before: oz(288), after: oz(280.2) }))
-  // standing at 90 °F it held saturation: what shows later is charge, not air
+  // standing between 90 °F outdoors and 77 °F in the house it held saturation: what shows later is charge, not air
   k3.tell(96, {
     kind: 'preStart',
     zeroed: true,
@@ -171,7 +172,7 @@ export function demoWorld(now: Date): DemoUnit[] {
     airflowGood: true,
     condenserClean: true,
     thermostatFar: true,
-    rest: standingReading('R-454B', kilnM, 90),
+    rest: standingReading('R-454B', kilnM, { outdoor: 90, indoor: 77 }),
   })
   k3.tell(95, { kind: 'started' })
   k3.tell(
@@ -362,6 +363,11 @@ export function demoWorld(now: Date): DemoUnit[] {
     ...line(33),
   })
   nitrogenTest(o2, 100, { plate: 300, holdMin: 15 })
+  o2.tell(98, {
+    kind: 'gatePassed',
+    stage: 'pressureTest',
+    reason: 'All joints soaped and quiet; no night left for a longer hold, the decay has to tell.',
+  })
   // the slow leak: too slow for a quarter of an hour of nitrogen on this gauge, plain under vacuum
   recordDecay(o2, { tag: 'O-02', rig: 'slowLeak', seed: 11, startedAgo: 50, valveOffMin: 22, holdMin: 15 })
 

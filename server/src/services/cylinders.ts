@@ -46,6 +46,22 @@ const moving: ReadonlySet<Entry['kind']> = new Set(['weighed', 'struck', 'facts'
 
 const choosing: ReadonlySet<BookEntry['kind']> = new Set(['profileSaved', 'profileChosen', 'retired'])
 
+/**
+ * What is in the recovery cylinders that a batch fills, by the book, kg; held until the transaction ends, so that two phones that fill one cylinder at once
+ * can't both find room in it.
+ */
+export async function bookedContents(
+  tx: Tx,
+  companyId: string,
+  entries: readonly Entry[],
+): Promise<Map<string, number>> {
+  const filled = new Set(
+    entries.flatMap((e) => (e.kind === 'weighed' && e.direction === 'remove' && e.vessel ? [e.vessel.id] : [])),
+  )
+  const held = await lockCylinders(tx, companyId, [...filled].sort())
+  return new Map(held.map((row) => [row.id, row.netKg]))
+}
+
 /** Writes what a unit's log says of cylinders into the book, in the transaction that appends to the log. */
 export async function bookUnit(
   tx: Tx,

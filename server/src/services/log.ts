@@ -5,6 +5,7 @@ import {
   fold,
   GENESIS_HASH,
   sameEntry,
+  stepKg,
   summarise,
   toSi,
   withAllKinds,
@@ -19,7 +20,7 @@ import type { Db, Tx } from '../db/client'
 import { findJob } from '../db/jobs'
 import { findEntries, insertEntries, insertUnit, lockUnit, updateUnit } from '../db/units'
 import { HttpProblem, notFound } from '../http/problem'
-import { bookUnit } from './cylinders'
+import { bookedContents, bookUnit } from './cylinders'
 
 export interface AppendScope {
   companyId: string
@@ -52,6 +53,11 @@ export async function appendEntries(
       ).map((e) => [e.entry.id, e]),
     )
 
+    const contents = await bookedContents(
+      tx,
+      companyId,
+      entries.filter((e) => !known.has(e.id)),
+    )
     let record: UnitRecord = withAllKinds(unit.record)
     let lastSeq = unit.lastSeq
     let lastHash = unit.lastHash
@@ -62,12 +68,17 @@ export async function appendEntries(
         if (!sameEntry(before.entry, entry)) throw idTaken(index)
         continue
       }
-      refuse(checkEntry(record, entry, { nowMs: now.getTime(), jobElevationM }), index)
+      refuse(
+        checkEntry(record, entry, { nowMs: now.getTime(), jobElevationM, booked: (id) => contents.get(id) }),
+        index,
+      )
       const item = { unitId, seq: lastSeq + 1, author, receivedAt: now.toISOString(), entry, previousHash: lastHash }
       const link = { ...item, hash: entryHash(item) }
       known.set(entry.id, link)
       added.push(link)
       record = fold(record, link)
+      if (entry.kind === 'weighed' && entry.vessel)
+        contents.set(entry.vessel.id, (contents.get(entry.vessel.id) ?? 0) - stepKg(entry))
       lastSeq = link.seq
       lastHash = link.hash
     }

@@ -1,5 +1,5 @@
 import { entryProblemWords, safetyWords } from '@zetesis/contract'
-import { judgeHeldReading, showText, systemVolume, toSi, type PressureHoldVerdict } from '@zetesis/core'
+import { judgeHeldReading, showText, toSi, type PressureHoldVerdict } from '@zetesis/core'
 import { useMemo } from 'react'
 import { YStack } from 'tamagui'
 import { useBarAction } from '@/features/frame/barAction'
@@ -194,14 +194,13 @@ function PressureTest({ unit }: { unit: UnitHandle }) {
 
 /** What the hold shows at this very moment, on live readings. */
 function liveVerdict(
-  { view, now, jobElevationM }: UnitHandle,
+  { view, now }: UnitHandle,
   { gaugePa, ambientK }: { gaugePa?: number; ambientK?: number },
 ): PressureHoldVerdict | undefined {
   const { hold, clock } = view.pressureTest
   if (!hold || gaugePa === undefined || ambientK === undefined) return undefined
   const durationS = (clock.runMs(now) - clock.runMs(hold.startedMs)) / 1000
   if (durationS <= 0) return undefined
-  const volumeM3 = systemVolume(view.facts)?.volumeM3
-  const terms = { method: view.method, elevationM: jobElevationM ?? 0, volumeM3 }
+  const terms = { method: view.method, elevationM: view.elevationM, facts: view.facts }
   return judgeHeldReading(hold.item.entry, { gaugePa, ambientK, durationS }, terms)
 }

@@ -4,7 +4,6 @@ import {
   judgeHeldReading,
   preferredUnit,
   showText,
-  systemVolume,
   toSi,
   type Instrument,
   type Quantity,
@@ -127,7 +126,7 @@ interface End {
 
 /** What the hold in the file shows, before it is taken in. */
 function HoldSoFar({
-  unit: { view, jobElevationM },
+  unit: { view },
   ends,
   instruments,
 }: {
@@ -147,7 +146,7 @@ function HoldSoFar({
       ambientK: toSi('temperature', end.ambient),
       durationS: toS - fromS,
     },
-    { method: view.method, elevationM: jobElevationM ?? 0, volumeM3: systemVolume(view.facts)?.volumeM3 },
+    { method: view.method, elevationM: view.elevationM, facts: view.facts },
   )
   const short = toS - fromS < view.pressureTest.holdS && judged.verdict !== 'out'
   return (

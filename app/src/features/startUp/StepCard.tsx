@@ -107,7 +107,11 @@ export function StepCard({
     const before = at(stock ? grossKg : direction === 'add' ? kg : 0)
     const moved = Number(fromSi('mass', kg, unitOfMass).toFixed(system === 'ip' ? 2 : 0))
     const after = { ...before, value: Number((before.value + (direction === 'add' ? -moved : moved)).toFixed(2)) }
-    const named = { vessel: stock?.cylinder, instrument: onRig ? undefined : chosenFor(slot, choice) }
+    const named = {
+      vessel: stock?.cylinder,
+      bookedKg: stock?.netKg,
+      instrument: onRig ? undefined : chosenFor(slot, choice),
+    }
     const body = {
       ...weighedBody(how, { before, after }, named),
       net: true as const,

@@ -81,7 +81,11 @@ function WeighIn({ unit }: { unit: UnitHandle }) {
   const session = useRig(unit.unitId, 'scale')
   const from = session ? 'rig' : draft.from
   const stock = cylinders.find((c) => c.cylinder.id === draft.cylinderId)
-  const named = { vessel: stock?.cylinder, instrument: from === 'rig' ? undefined : chosenFor(slot, choice) }
+  const named = {
+    vessel: stock?.cylinder,
+    bookedKg: stock?.netKg,
+    instrument: from === 'rig' ? undefined : chosenFor(slot, choice),
+  }
   const importing = useScaleImport(unit, draft, named)
   const habits = useMemo(() => scaleHabits(view.method), [view.method])
   const watch = useScaleWatch(session?.traceId, habits)

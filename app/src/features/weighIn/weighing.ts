@@ -32,11 +32,18 @@ export const scaleHabits = ({ scaleFastestKgPerS, scaleLeastStepKg }: MethodProf
 
 type Body = Omit<Weighed, 'v' | 'id' | 'at' | 'writtenAt'>
 
+/** The cylinder of the book on the scale, what the book says is in it, and the scale. */
+export interface Named {
+  readonly vessel?: Cylinder
+  readonly bookedKg?: number
+  readonly instrument?: Instrument
+}
+
 /** The entry of one weighing. */
 export function weighedBody(
   { direction, cylinder, side, phase, running }: How,
   scale: { before: Quantity<'mass'>; after: Quantity<'mass'> },
-  { vessel, instrument }: { vessel?: Cylinder; instrument?: Instrument },
+  { vessel, bookedKg, instrument }: Named,
 ): Body {
   const name = vessel?.name ?? cylinder.trim()
   return {
@@ -46,6 +53,10 @@ export function weighedBody(
     after: scale.after,
     ...(name ? { cylinder: name } : {}),
     ...(vessel ? { vessel } : {}),
+    // what a scale set to zero with the cylinder on it can't say
+    ...(vessel && direction === 'remove' && bookedKg !== undefined
+      ? { booked: { value: Number(Math.max(bookedKg, 0).toFixed(4)), unit: 'kg' as const } }
+      : {}),
     side,
     phase,
     running,
@@ -60,13 +71,7 @@ export function massOf(kg: number, system: UnitSystem): Quantity<'mass'> {
 }
 
 /** A transfer on a recording as a weighing: which way it went is the scale's to say. */
-export function transferBody(
-  step: ScaleStep,
-  how: How,
-  system: UnitSystem,
-  traceId: string,
-  named: { vessel?: Cylinder; instrument?: Instrument },
-): Body {
+export function transferBody(step: ScaleStep, how: How, system: UnitSystem, traceId: string, named: Named): Body {
   const direction = step.kg < 0 ? 'add' : 'remove'
   const levels = { before: massOf(step.before.kg, system), after: massOf(step.after.kg, system) }
   return { ...weighedBody({ ...how, direction }, levels, named), traceId, traceS: step.after.fromS }

@@ -1,0 +1,60 @@
+// How good is the judgement of a decay on holds that nothing was tuned on?
+//   node hardDecays.mjs [holds a kind] [seed]     prints a table in Markdown, as in docs/methods/decay.md
+import { analyseDecay } from '@zetesis/core'
+import { hardDecay, type DecayTruth } from './secondPlant/decay'
+import { Dice } from './secondPlant/random'
+
+const holds = Number(process.argv[2] ?? 300)
+const seed = Number(process.argv[3] ?? 5)
+const kinds: DecayTruth[] = ['tight', 'slowLeak', 'leak', 'gross', 'moisture', 'both']
+const says = ['tight', 'leak', 'moisture', 'both', 'inconclusive'] as const
+/** what is right to say; a leak too slow for the hour is right as tight, too, as its unseen leak is said beside it */
+const right: Record<DecayTruth, readonly string[]> = {
+  tight: ['tight'],
+  slowLeak: ['tight', 'leak'],
+  leak: ['leak'],
+  gross: ['leak'],
+  moisture: ['moisture'],
+  both: ['both'],
+}
+console.log(`# Hard decays: ${holds} a kind, seed ${seed}\n`)
+console.log(`| what it was | ${says.join(' | ')} | right | over 90 % sure and wrong | verdict wrong | verdict open |`)
+console.log(`|---|${says.map(() => '---:|').join('')}---:|---:|---:|---:|`)
+let all = 0
+let good = 0
+let sure = 0
+let forbidden = 0
+let threw = 0
+for (const kind of kinds) {
+  const d = new Dice(seed * 100 + kind.length)
+  const tally = Object.fromEntries(says.map((s) => [s, 0])) as Record<string, number>
+  const count = { right: 0, sure: 0, wrong: 0, open: 0 }
+  for (let i = 0; i < holds; i++) {
+    const h = hardDecay(d, kind)
+    let a
+    try {
+      a = analyseDecay(h.samples, { limitPa: h.limitPa, holdS: h.holdS })
+    } catch {
+      threw++
+      continue
+    }
+    tally[a.cause]!++
+    const ok = right[kind].includes(a.cause)
+    if (ok) count.right++
+    else if (a.cause !== 'inconclusive' && a.confidence > 0.9) count.sure++
+    if (a.verdict === 'tooClose') count.open++
+    else if ((a.verdict === 'in') !== h.endPa <= h.limitPa) count.wrong++
+    if (a.cause === 'tight' && h.hourPa > h.limitPa) forbidden++
+  }
+  all += holds
+  good += count.right
+  sure += count.sure
+  const p = (n: number) => `${((100 * n) / holds).toFixed(1)} %`
+  console.log(
+    `| ${kind} | ${says.map((s) => tally[s]).join(' | ')} | ${p(count.right)} | ${p(count.sure)} | ${p(count.wrong)} | ${p(count.open)} |`,
+  )
+}
+const p = (n: number) => `${((100 * n) / all).toFixed(1)} %`
+console.log(
+  `\nRight ${p(good)}; over 90 % sure and wrong ${p(sure)}; tight said though the limit is passed within the hour: ${forbidden}; threw: ${threw}.`,
+)
