@@ -26,7 +26,7 @@ const rated = { dryBulbC: (80 - 32) / 1.8, wetBulbC: (67 - 32) / 1.8 }
  * the capacity as condensate, so its split is smaller.
  *
  * @param pressurePa absolute, the site's: thin air carries less
- * @returns K of difference; undefined for wet bulb above dry bulb, air outside 10–45 °C, and a pressure no site has
+ * @returns K of difference; undefined for wet bulb above dry bulb, air outside 10–45 °C, a pressure no site has, and a coil no system has
  * Limits: single speed, steady; within about 1.5 K of makers' tables at rated airflow.
  * Source: ASHRAE Handbook Fundamentals ch. 1 (moist air); bypass-factor coil, McQuiston, Parker & Spitler, HVAC Analysis and Design.
  * @example expectedSplitK at 80 °F dry bulb, 67 °F wet bulb, sea level: about 11.5 K (21 °F)
@@ -45,7 +45,9 @@ export function expectedSplitK({
   const dryBulbC = returnDryBulbK - ZERO_C
   const wetBulbC = returnWetBulbK - ZERO_C
   if (!(dryBulbC >= 10 && dryBulbC <= 45) || !(wetBulbC > -5 && wetBulbC <= dryBulbC + 1e-9)) return undefined
-  if (!(pressurePa > 40000 && pressurePa < 120000) || !(model.bypass >= 0 && model.bypass < 1)) return undefined
+  if (!(pressurePa > 40000 && pressurePa < 120000) || !(model.bypass >= 0 && model.bypass < 0.95)) return undefined
+  const { airflowM3PerJ: flow, capacityPerK: grows } = model
+  if (!(flow > 1e-5 && flow < 1e-3 && grows >= 0 && grows < 0.5)) return undefined
   const ratedC = ratedCoilC(pressurePa, model)
   const coil = coilC({ dryBulbC, wetBulbC: Math.min(wetBulbC, dryBulbC), pressurePa, model, ratedC })
   return (1 - model.bypass) * (dryBulbC - coil)

@@ -1,5 +1,6 @@
 import type { Metering } from '../label/equipment'
 import { usualSi, type MethodProfile } from '../method/profile'
+import { bounded } from '../quantity/bounded'
 
 /** Superheat and subcooling at one moment, K; `standardK`: standard uncertainty of the deciding one by its instruments. */
 export interface ChargePoint {
@@ -83,11 +84,15 @@ const SEEN_SIGMAS = 2
 /** a step that moved it by half of what it should have is no idle one */
 const EFFECTIVE = 0.5
 
+/** no superheat, target or tolerance is this large, K, and no split system holds less or more than this, kg */
+const ABSURD_K = 1e4
+const isCharge = (kg: number) => kg > 1e-4 && kg < 1e5
+
 /** How well a change between two readings is known: repeatability of the day and of the instruments; their common error cancels. */
 function changeStandardK(points: readonly ChargePoint[], profile: Repeats | undefined): number {
   const repeats = profile?.readingRepeatsK.si ?? usualSi('readingRepeatsK')
   const share = profile?.repeatShare.si ?? usualSi('repeatShare')
-  return Math.hypot(...points.map((p) => Math.hypot(repeats, share * (p.standardK ?? 0))))
+  return Math.hypot(...points.map((p) => Math.hypot(repeats, bounded(share * (p.standardK ?? 0), ABSURD_K))))
 }
 type Repeats = Pick<MethodProfile, 'readingRepeatsK' | 'repeatShare'>
 
@@ -113,14 +118,14 @@ export function estimateSlope(
     profile,
   }: { totalChargeKg: number; meteringDevice: Metering; profile?: MethodProfile },
 ): Slope {
-  if (!(totalChargeKg > 0 && totalChargeKg < Infinity)) throw new RangeError('the total charge must be above zero')
+  if (!isCharge(totalChargeKg)) throw new RangeError('the total charge must be above zero')
   const prior = priors[meteringDevice]
   const start = (quantity === 'superheat' ? prior.superheatK : prior.subcoolingK) / totalChargeKg
   let slope = start
   let variance = Math.max(prior.relative * Math.abs(start), LEAST_SPREAD_K / totalChargeKg) ** 2
   for (const step of history) {
     const moved = movedBy(step, quantity)
-    if (moved === undefined || !(Math.abs(step.amountKg) > 0 && Math.abs(step.amountKg) < Infinity)) continue
+    if (moved === undefined || !(Math.abs(step.amountKg) > 0 && Math.abs(step.amountKg) < 1e5)) continue
     const noise = changeStandardK([step.before, step.after], profile) ** 2
     const gain = (variance * step.amountKg) / (step.amountKg ** 2 * variance + noise)
     slope += gain * (moved - slope * step.amountKg)
@@ -132,7 +137,7 @@ export function estimateSlope(
 function movedBy({ before, after }: ChargeStep, quantity: 'superheat' | 'subcooling'): number | undefined {
   const key = quantity === 'superheat' ? 'superheatK' : 'subcoolingK'
   const [a, b] = [before[key], after[key]]
-  return a === undefined || b === undefined || !Number.isFinite(b - a) ? undefined : b - a
+  return a === undefined || b === undefined || !(Math.abs(b - a) < ABSURD_K) ? undefined : b - a
 }
 
 /**
@@ -151,8 +156,10 @@ export function adviseStep(question: StepQuestion): StepAdvice {
   const { history, current, target, tolerance, totalChargeKg, meteringDevice, profile } = question
   const quantity = meteringDevice === 'fixedOrifice' ? 'superheat' : 'subcooling'
   const value = quantity === 'superheat' ? current.superheatK : current.subcoolingK
-  const known = [value, target, tolerance, totalChargeKg, current.standardK ?? 0].every(Number.isFinite)
-  if (value === undefined || !known || !(totalChargeKg > 0 && tolerance >= 0))
+  const known = [value, target, tolerance, current.standardK ?? 0].every(
+    (x) => x !== undefined && Math.abs(x) < ABSURD_K,
+  )
+  if (value === undefined || !known || !isCharge(totalChargeKg) || !(tolerance >= 0))
     return { action: 'stop', reasons: [{ code: 'noReading' }] }
   if (current.settled === false) return { action: 'wait', reasons: [{ code: 'notSettled' }] }
   const stuck = stepsThatDidNothing(question, quantity)
@@ -213,9 +220,9 @@ export function predictStep(
   }: Pick<StepQuestion, 'history' | 'current' | 'totalChargeKg' | 'meteringDevice'> & { profile?: MethodProfile },
   kg: number,
 ): NonNullable<StepAdvice['predicted']> {
-  if (!(totalChargeKg > 0 && totalChargeKg < Infinity && Number.isFinite(kg))) return {}
+  if (!(isCharge(totalChargeKg) && Math.abs(kg) < 1e5)) return {}
   const one = (quantity: 'superheat' | 'subcooling', value: number | undefined) => {
-    if (value === undefined || !Number.isFinite(value)) return undefined
+    if (value === undefined || !(Math.abs(value) < ABSURD_K)) return undefined
     const slope = estimateSlope(history, quantity, { totalChargeKg, meteringDevice, profile })
     const valueK = Math.max(0, value + slope.kPerKg * kg)
     const spreadK = RANGE_90 * Math.hypot(slope.standard * kg, changeStandardK([current, current], profile))
@@ -240,7 +247,7 @@ function stepsThatDidNothing(
   let steps = 0
   for (const step of [...history].reverse()) {
     const moved = movedBy(step, quantity)
-    if (moved === undefined || !Number.isFinite(step.amountKg)) return undefined
+    if (moved === undefined || !(Math.abs(step.amountKg) < 1e5)) return undefined
     const expected = kPerKg * step.amountKg
     if (steps === 0 && moved / expected > EFFECTIVE) return undefined
     expectedK += Math.abs(expected)

@@ -1,3 +1,4 @@
+import { bounded } from '../quantity/bounded'
 import type { Refrigerant } from '../refrigerant/refrigerants'
 
 export type MovementKind =
@@ -80,7 +81,7 @@ export function balanceCylinder(
   movements: readonly CylinderMovement[],
   limits: { readonly fillLimitKg?: number } = {},
 ): CylinderBalance {
-  const once = [...new Map(movements.map((m) => [m.id, m])).values()]
+  const once = [...new Map(movements.filter(isNumber).map((m) => [m.id, within(m)])).values()]
   const sorted = once.sort((a, b) => a.atMs - b.atMs || (a.id < b.id ? -1 : 1))
   const findings: CylinderFinding[] = []
   let netKg = 0
@@ -113,6 +114,18 @@ export function balanceCylinder(
   }
   return { netKg, standardUncertaintyKg: Math.sqrt(variance), findings, unexplainedKg, ...(holds ? { holds } : {}) }
 }
+
+/** A movement that is no number moves nothing: schemas refuse it, and what came before them isn't made worse by it. */
+const isNumber = ({ atMs, kg, standardUncertaintyKg: u }: CylinderMovement) =>
+  Number.isFinite(atMs) && Number.isFinite(kg) && u >= 0
+const within = (m: CylinderMovement): CylinderMovement => ({
+  ...m,
+  kg: bounded(m.kg, MOST_KG),
+  standardUncertaintyKg: bounded(m.standardUncertaintyKg, MOST_KG),
+  ...(m.beforeKg === undefined ? {} : { beforeKg: bounded(m.beforeKg, MOST_KG) }),
+  ...(m.afterKg === undefined ? {} : { afterKg: bounded(m.afterKg, MOST_KG) }),
+})
+const MOST_KG = 1e12
 
 /** sums of grams in floating point */
 const TINY = 1e-9

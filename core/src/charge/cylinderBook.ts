@@ -1,3 +1,4 @@
+import { bounded } from '../quantity/bounded'
 import type { CylinderMoved } from '../book/entry'
 import { instrumentUncertainty } from '../measurement/instrument'
 import { standardUncertainty } from '../measurement/uncertainty'
@@ -93,7 +94,7 @@ export const assessmentReports = ['AR4', 'AR5'] as const satisfies readonly Asse
 /** kg of carbon dioxide with the same warming over 100 years (IPCC assessment report as named). */
 export function co2eKg(refrigerant: Refrigerant | null, kg: number, report: AssessmentReport): number | undefined {
   const info = refrigerant && refrigerantInfo(refrigerant)
-  return info ? info.gwp100[report] * kg : undefined
+  return info ? bounded(info.gwp100[report] * bounded(kg)) : undefined
 }
 
 /**
@@ -103,7 +104,14 @@ export function co2eKg(refrigerant: Refrigerant | null, kg: number, report: Asse
 export function refrigerantLines(sums: readonly MovementSum[], report: AssessmentReport): RefrigerantLine[] {
   const names = [...new Set(sums.map((s) => s.refrigerant))].sort((a, b) => ((a ?? '~') < (b ?? '~') ? -1 : 1))
   return names.map((refrigerant): RefrigerantLine => {
-    const mine = sums.filter((s) => s.refrigerant === refrigerant)
+    const mine = sums
+      .filter((s) => s.refrigerant === refrigerant)
+      .map((s) => ({
+        ...s,
+        kg: bounded(s.kg),
+        varianceKg2: bounded(Math.max(0, s.varianceKg2)),
+        count: bounded(s.count),
+      }))
     const within = (...kinds: MovementKind[]) =>
       mine.filter((s) => s.when === 'within' && kinds.includes(s.kind)).reduce((sum, s) => sum + s.kg, 0)
     const closingKg = mine.reduce((sum, s) => sum + s.kg, 0)

@@ -1,3 +1,4 @@
+import { bounded } from '../quantity/bounded'
 import { saturatedDensityKgPerM3, type Phase } from '../refrigerant/density'
 import type { Refrigerant } from '../refrigerant/refrigerants'
 
@@ -20,5 +21,5 @@ export interface Hose {
 export function hoseContentKg({ boreM, lengthM, phase, refrigerant, temperatureK }: Hose): number | undefined {
   if (!(boreM >= 0 && lengthM >= 0 && Number.isFinite(boreM * lengthM))) return undefined
   const density = saturatedDensityKgPerM3(refrigerant, phase, temperatureK)
-  return density === undefined ? undefined : (Math.PI / 4) * boreM ** 2 * lengthM * density
+  return density === undefined ? undefined : (Math.PI / 4) * bounded(boreM, 1e6) ** 2 * bounded(lengthM, 1e9) * density
 }

@@ -24,7 +24,7 @@ export interface FillLimitInput {
  */
 export function recoveryFillLimitKg(input: FillLimitInput): number | undefined {
   const { refrigerant, waterCapacityKg, temperatureK, fraction = usualSi('cylinderFillShare') } = input
-  if (!(waterCapacityKg > 0 && Number.isFinite(waterCapacityKg) && fraction > 0 && fraction <= 1)) return undefined
+  if (!(waterCapacityKg > 0 && waterCapacityKg < 1e12 && fraction > 0 && fraction <= 1)) return undefined
   const density = saturatedDensityKgPerM3(refrigerant, 'liquid', temperatureK)
   return density === undefined ? undefined : (fraction * waterCapacityKg * density) / WATER_KG_PER_M3
 }

@@ -1,3 +1,4 @@
+import { bounded } from '../quantity/bounded'
 import { usualSi } from '../method/profile'
 
 export interface ScaleSample {
@@ -57,6 +58,9 @@ export const SETTLED_S = 8
 const MEDIAN = 5
 const RATE_S = 8
 const LEAST_SIGMA_KG = 2e-4
+/** no scale of a crew shows more, and no clock */
+const ABSURD_KG = 1e6
+const ABSURD_S = 1e12
 
 /** The habits where no profile says otherwise. */
 export const usualScaleHabits = (): ScaleHabits => ({
@@ -82,7 +86,11 @@ export function watchScale(
   { fastestKgPerS, leastStepKg }: ScaleHabits = usualScaleHabits(),
 ): ScaleWatch {
   const read = [...samples]
-    .flatMap((s) => (s.kg === null || !Number.isFinite(s.kg) ? [] : [{ timeS: s.timeS, kg: s.kg }]))
+    .flatMap((s) =>
+      s.kg === null || !(Math.abs(s.kg) < ABSURD_KG && Math.abs(s.timeS) < ABSURD_S)
+        ? []
+        : [{ timeS: s.timeS, kg: s.kg }],
+    )
     .sort((a, b) => a.timeS - b.timeS)
   const smooth = runningMedian(read.map((s) => s.kg))
   const sigma = Math.max(scatter(read.map((s) => s.kg)), LEAST_SIGMA_KG)
@@ -127,9 +135,9 @@ export function watchScale(
  * @returns undefined while nothing flows that way; 0 where it is reached
  */
 export function secondsToDue({ liveKg, rateKgPerS }: Pick<ScaleWatch, 'liveKg' | 'rateKgPerS'>, dueKg: number) {
-  const left = dueKg - liveKg
+  const left = bounded(dueKg) - bounded(liveKg)
   if (rateKgPerS === 0 || Math.sign(left) !== Math.sign(rateKgPerS)) return Math.abs(left) < 1e-9 ? 0 : undefined
-  return left / rateKgPerS
+  return bounded(left / rateKgPerS)
 }
 
 interface Read {

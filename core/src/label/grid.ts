@@ -45,6 +45,8 @@ export function interpolateGrid(grid: Grid, { x, y }: { x: number; y: number }):
       value += u * v * cell
     }
   }
+  // axes that don't rise give no weights
+  if (!Number.isFinite(value)) return { ok: false, reason: 'outside' }
   const line = (rows: Placed['weights'], columns: Placed['weights']) =>
     rows.reduce(
       (sum, [row, v]) => sum + columns.reduce((s, [column, u]) => s + u * v * (grid.cells[row]?.[column] ?? NaN), 0),

@@ -1,3 +1,4 @@
+import { bounded } from '../quantity/bounded'
 import type { Grid } from './grid'
 
 export interface OddCell {
@@ -107,7 +108,10 @@ function suggestion(grid: Grid, cells: readonly Line[], row: number, column: num
 }
 
 function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b)
+  const sorted = values
+    .filter(Number.isFinite)
+    .map((v) => bounded(v))
+    .sort((a, b) => a - b)
   const half = sorted.length >> 1
   if (sorted.length === 0) return 0
   return sorted.length % 2 === 1 ? sorted[half]! : (sorted[half - 1]! + sorted[half]!) / 2

@@ -239,9 +239,11 @@ function checkHose({ bore, length, temperature, mass }: HoseLeft): EntryProblem[
 }
 
 function checkLookedInto(entry: LookedInto): EntryProblem[] {
-  const { drierIn, drierOut, ratedAmps, standingPressure, standingAir } = entry
-  const all = [entry.airflowGood, entry.condenserClean, drierIn, drierOut, ratedAmps, standingPressure, standingAir]
-  const none = all.every((value) => value === undefined)
+  const { airflowGood, condenserClean, deviceChecked, drierIn, drierOut, ratedAmps } = entry
+  const { standingPressure, standingAir, standingIndoor } = entry
+  const said = [airflowGood, condenserClean, deviceChecked]
+  const read = [drierIn, drierOut, ratedAmps, standingPressure, standingAir, standingIndoor]
+  const none = [...said, ...read].every((value) => value === undefined)
   const pairs = [
     ['drierIn', 'drierOut'],
     ['standingPressure', 'standingAir'],
@@ -255,7 +257,10 @@ function checkLookedInto(entry: LookedInto): EntryProblem[] {
     ]),
     ...(drierIn ? positive('temperature', drierIn, 'drierIn') : []),
     ...(drierOut ? positive('temperature', drierOut, 'drierOut') : []),
+    // the house alone says nothing: it narrows what the pressure may be
+    ...(standingIndoor && !standingPressure ? [{ code: 'otherSideMissing', path: 'standingPressure' } as const] : []),
     ...(standingAir ? positive('temperature', standingAir, 'standingAir') : []),
+    ...(standingIndoor ? positive('temperature', standingIndoor, 'standingIndoor') : []),
     ...(ratedAmps ? positive('current', ratedAmps, 'ratedAmps') : []),
     ...(standingPressure ? positive('gaugePressure', standingPressure, 'standingPressure') : []),
   ]

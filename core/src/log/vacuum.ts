@@ -161,8 +161,8 @@ export const decayHabits = (method: MethodProfile): DecayHabits => ({
 
 /** Standard uncertainty of a micron gauge as a share of what it reads, where that matters: at the limit. */
 export function gaugeShareOf(gauge: Instrument, limitPa: number): number | undefined {
-  const found = instrumentUncertainty(gauge, 'vacuum', limitPa)
-  return found && found.standard / limitPa
+  const found = limitPa > 0 ? instrumentUncertainty(gauge, 'vacuum', limitPa) : undefined
+  return found && Math.min(found.standard / limitPa, 1e3)
 }
 
 /** Inside of the system by its lines and charge, where those are known. */

@@ -57,8 +57,9 @@ const LONGEST_S = 1800
  * @returns `settling` without an estimate where nothing can be judged
  * Sources: method profile for the limits; ordinary least squares; autocorrelation for the period (Box & Jenkins).
  */
-export function detectSettling(samples: readonly SettlingSample[], limits: SettlingLimits): SettlingResult {
-  const sorted = samples.filter((s) => Number.isFinite(s.timeS)).sort((a, b) => a.timeS - b.timeS)
+export function detectSettling(samples: readonly SettlingSample[], asked: SettlingLimits): SettlingResult {
+  const limits = sensible(asked)
+  const sorted = samples.filter((s) => Math.abs(s.timeS) < MOST_S).sort((a, b) => a.timeS - b.timeS)
   const last = sorted.at(-1)?.timeS
   if (last === undefined) return { state: 'settling' }
   const sinceS = limits.sinceS ?? sorted[0]!.timeS
@@ -111,6 +112,22 @@ function judgeWindow(samples: readonly SettlingSample[], endS: number, limits: S
   return judged === 0 ? undefined : { settled, leftS, means }
 }
 
+/** Limits that can be judged by: a window of a second at the least, slopes and scatters above nothing, times within ten thousand years. */
+function sensible(l: SettlingLimits): SettlingLimits {
+  const time = (s: number) => Math.min(Math.max(s, -MOST_S), MOST_S)
+  return {
+    windowS: Math.min(Math.max(l.windowS, 1), 1e7),
+    slopeKPerS: Math.min(Math.max(l.slopeKPerS, 1e-9), 1e6),
+    scatterK: Math.min(Math.max(l.scatterK, 1e-9), 1e6),
+    ...(l.minimumS === undefined ? {} : { minimumS: time(l.minimumS) }),
+    ...(l.sinceS === undefined ? {} : { sinceS: time(l.sinceS) }),
+    ...(l.disturbedAtS === undefined ? {} : { disturbedAtS: time(l.disturbedAtS) }),
+  }
+}
+const MOST_S = 3e11
+/** no temperature of anything, K */
+const ABSURD_K = 1e5
+
 interface Point {
   readonly t: number
   readonly y: number
@@ -118,7 +135,7 @@ interface Point {
 function pointsOf(samples: readonly SettlingSample[], channel: SettlingChannel): Point[] {
   return samples.flatMap((s) => {
     const y = s[channel]
-    return typeof y === 'number' && Number.isFinite(y) ? [{ t: s.timeS, y }] : []
+    return typeof y === 'number' && Math.abs(y) < ABSURD_K ? [{ t: s.timeS, y }] : []
   })
 }
 

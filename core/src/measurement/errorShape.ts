@@ -1,3 +1,4 @@
+import { bounded } from '../quantity/bounded'
 import { normalCdf, normalDensity } from './normal'
 
 /** What an error is made of: a normal part (standard deviation) and rectangular parts (half-widths), independent and centred on zero. */
@@ -11,14 +12,16 @@ export const noError: ErrorShape = { normal: 0, rectangular: [] }
 /** The shape of a sum of independent errors, each times a factor. */
 export function sumOfErrors(parts: readonly { readonly shape: ErrorShape; readonly times: number }[]): ErrorShape {
   return {
-    normal: Math.hypot(...parts.map((p) => p.shape.normal * p.times)),
-    rectangular: parts.flatMap((p) => p.shape.rectangular.map((half) => half * Math.abs(p.times))).filter((h) => h > 0),
+    normal: Math.hypot(...parts.map((p) => bounded(p.shape.normal * p.times))),
+    rectangular: parts
+      .flatMap((p) => p.shape.rectangular.map((half) => bounded(half * Math.abs(p.times))))
+      .filter((h) => h > 0),
   }
 }
 
 /** Standard deviation of an error. */
 export const standardOf = ({ normal, rectangular }: ErrorShape): number =>
-  Math.hypot(normal, ...rectangular.map((half) => half / Math.sqrt(3)))
+  Math.hypot(bounded(normal), ...rectangular.map((half) => bounded(half) / Math.sqrt(3)))
 
 /**
  * Probability that an error is at most x.
@@ -32,11 +35,13 @@ export const standardOf = ({ normal, rectangular }: ErrorShape): number =>
  * @example errorCdf(0.9, { normal: 0, rectangular: [1] }) // 0.95; a normal error of the same variance would give 0.94
  */
 export function errorCdf(x: number, { normal, rectangular }: ErrorShape): number {
-  const [a = 0, b = 0, ...rest] = [...rectangular].sort((p, q) => q - p)
-  const spread = Math.hypot(normal, ...rest.map((half) => half / Math.sqrt(3)))
-  if (a === 0) return spread === 0 ? (x >= 0 ? 1 : 0) : normalCdf(x / spread)
-  if (x === Infinity) return 1
-  if (x === -Infinity) return 0
+  const [a = 0, b = 0, ...rest] = rectangular.map((half) => bounded(Math.abs(half))).sort((p, q) => q - p)
+  const spread = Math.hypot(bounded(normal), ...rest.map((half) => half / Math.sqrt(3)))
+  if (a < TINY) return spread === 0 ? (x >= 0 ? 1 : 0) : normalCdf(x / spread)
+  if (Number.isNaN(x)) throw new RangeError('not a number')
+  // beyond all of it; and so that what follows stays a number
+  if (x > a + b + 9 * spread) return 1
+  if (x < -(a + b + 9 * spread)) return 0
   // a hint of softness where there is none: the forms below divide by it
   const s = Math.max(spread, 1e-6 * a)
   const raw =
@@ -46,6 +51,9 @@ export function errorCdf(x: number, { normal, rectangular }: ErrorShape): number
       : (s / (2 * a)) * (once((x + a) / s) - once((x - a) / s))
   return Math.min(Math.max(raw, 0), 1)
 }
+
+/** a rectangle so narrow is none */
+const TINY = 1e-150
 
 /** ∫Φ and ∫∫Φ from −∞. */
 const once = (z: number) => z * normalCdf(z) + normalDensity(z)

@@ -1,3 +1,5 @@
+import { bounded } from '../quantity/bounded'
+
 /** How an accuracy is stated: bare limits (rectangular), or an expanded uncertainty with its coverage factor. */
 export type StatedUncertainty = { readonly kind: 'rectangular'; readonly halfWidth: number } | Expanded
 
@@ -19,10 +21,10 @@ interface Expanded {
 export function standardUncertainty(stated: StatedUncertainty): number {
   const { halfWidth } = stated
   if (!(halfWidth >= 0)) throw new RangeError('half-width must be zero or more')
-  if (stated.kind === 'rectangular') return halfWidth / Math.sqrt(3)
+  if (stated.kind === 'rectangular') return bounded(halfWidth) / Math.sqrt(3)
   const { k = 2 } = stated
   if (!(k > 0)) throw new RangeError('coverage factor must be positive')
-  return halfWidth / k
+  return bounded(halfWidth / k)
 }
 
 /** One input of a measured result: its standard uncertainty and how strongly the result follows it. */
@@ -48,7 +50,7 @@ export interface Propagated<C extends string = string> {
 export function propagate<C extends string>(contributions: readonly Contribution<C>[]): Propagated<C> {
   const parts = contributions.map((c) => ({
     channel: c.channel,
-    variance: (c.sensitivity * c.standardUncertainty) ** 2,
+    variance: bounded(c.sensitivity * c.standardUncertainty) ** 2,
   }))
   const total = parts.reduce((sum, p) => sum + p.variance, 0)
   const shares =

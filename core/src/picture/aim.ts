@@ -3,7 +3,7 @@ import { formatNumber, showText } from '../quantity/format'
 import { fromSi, preferredUnit, type UnitSystem } from '../quantity/unit'
 import type { JudgedReading } from '../tuning/judgeCharge'
 import type { TrailPoint, TunedStep } from '../log/tuningRun'
-import type { Scene, Shape } from './scene'
+import { drawn, type Scene, type Shape } from './scene'
 
 export interface AimWords {
   readonly superheat: string
@@ -156,5 +156,5 @@ export function aimScene({
   })
   const tone = j.verdict === 'in' ? 'in' : j.verdict === 'out' ? 'out' : j.verdict === 'tooClose' ? 'close' : 'ink'
   shapes.push({ kind: 'polyline', points: ring, tone, width: 2.5 }, { kind: 'dot', x: cx, y: cy, r: 4, tone })
-  return { width, height, shapes }
+  return drawn({ width, height, shapes })
 }

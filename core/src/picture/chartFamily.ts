@@ -1,7 +1,7 @@
 import { scaleLinear } from 'd3-scale'
 import type { Grid } from '../label/grid'
 import { formatNumber } from '../quantity/format'
-import { spread, type Scene, type Shape } from './scene'
+import { drawn, spread, type Scene, type Shape } from './scene'
 
 /**
  * A label's chart as a family of curves: one line a row across the columns, broken at blanks; cells that break the pattern stand
@@ -67,7 +67,7 @@ export function chartFamilyScene({
     })
     shapes.push({ kind: 'dot', x: x(here.x), y: y(here.value), r: 6, tone: 'copper' })
   }
-  return { width, height, shapes }
+  return drawn({ width, height, shapes })
 }
 
 const text = (x: number, y: number, words: string, anchor: 'start' | 'middle' | 'end'): Shape => ({

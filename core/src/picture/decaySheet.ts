@@ -5,7 +5,7 @@ import { fromSi, preferredUnit, type UnitSystem } from '../quantity/unit'
 import { decayPressurePa } from '../vacuum/decayModels'
 import type { DecayResult } from '../vacuum/decayResult'
 import { isJudged } from '../vacuum/holdVerdict'
-import type { Scene, Shape, Tone } from './scene'
+import { drawn, type Scene, type Shape, type Tone } from './scene'
 
 export interface DecayWords {
   readonly limit: string
@@ -25,6 +25,10 @@ export interface SheetPoint {
 
 const margin = { left: 58, right: 12, top: 24, bottom: 42 }
 const niceMinutes = [1, 2, 5, 10, 15, 30, 60, 120, 180, 360, 720]
+/** what the scale spans at the most, in any unit of pressure, and how many minutes */
+const LEAST_SHOWN = 1e-3
+const MOST_SHOWN = 1e7
+const MOST_MIN = 60 * 24 * 400
 /** Points further apart belong to another attempt: only the latest is drawn. */
 const GAP_MS = 2 * 3600_000
 
@@ -65,13 +69,16 @@ export function decaySheetScene({
   const lastMs = points.at(-1)?.runMs ?? startMs
   const curve = decay?.curve
   const aheadMs = curve && valvedOffMs !== undefined ? Math.max((lastMs - valvedOffMs) * 0.2, 60_000) : 0
-  const spanMin = Math.max((Math.max(lastMs + aheadMs, holdEndsMs ?? startMs) - startMs) / 60000, 5)
+  const spanMin = Math.min(Math.max((Math.max(lastMs + aheadMs, holdEndsMs ?? startMs) - startMs) / 60000, 5), MOST_MIN)
   const x = scaleLinear([0, spanMin * 1.02], [margin.left, width - margin.right])
   const minuteOf = (ms: number) => (ms - startMs) / 60000
 
-  const pressures = [...points.map((p) => inUnit(p.pressurePa)), inUnit(run.limitPa)]
-  const lowDecade = 10 ** Math.floor(Math.log10(Math.min(...pressures) * 0.9))
-  const highDecade = 10 ** Math.ceil(Math.log10(Math.max(...pressures)))
+  const drawable = (pa: number) => Math.min(Math.max(inUnit(pa), LEAST_SHOWN), MOST_SHOWN)
+  const pressures = [run.limitPa, ...points.map((p) => p.pressurePa)].map(drawable)
+  const lowest = pressures.reduce((low, p) => Math.min(low, p), MOST_SHOWN)
+  const highest = pressures.reduce((high, p) => Math.max(high, p), LEAST_SHOWN)
+  const lowDecade = 10 ** Math.floor(Math.log10(lowest * 0.9))
+  const highDecade = Math.max(10 ** Math.ceil(Math.log10(highest)), 10 * lowDecade)
   const y = scaleLog([lowDecade, highDecade], [height - margin.bottom, margin.top])
   const yOf = (pa: number) => y(Math.min(Math.max(inUnit(pa), lowDecade), highDecade))
 
@@ -143,7 +150,7 @@ export function decaySheetScene({
     const labelY = end - 9 < margin.top + 12 ? end + 20 : end - 9
     shapes.push(word(width - margin.right, labelY, curveWords(decay, inUnit, words), riseTone, 'end'))
   }
-  return { width, height, shapes }
+  return drawn({ width, height, shapes })
 }
 
 const toneByVerdict: Record<'in' | 'out' | 'tooClose', Tone> = { in: 'in', out: 'out', tooClose: 'close' }
@@ -217,7 +224,7 @@ function grid({
       word(margin.left - 7, at + 4, decadeText(decade), 'soft', 'end', 13, 'figure'),
     )
   }
-  const tick = niceMinutes.find((m) => spanMin / m <= 6) ?? 1440
+  const tick = niceMinutes.find((m) => spanMin / m <= 6) ?? Math.max(1440, 1440 * Math.ceil(spanMin / 1440 / 6))
   for (let minute = 0; minute <= spanMin * 1.02; minute += tick)
     shapes.push(word(x(minute), height - margin.bottom + 18, formatNumber(minute, 0), 'soft', 'middle', 13, 'figure'))
   return shapes

@@ -2,7 +2,7 @@ import { scaleLinear } from 'd3-scale'
 import { formatNumber } from '../quantity/format'
 import { fromSi, preferredUnit, type UnitSystem } from '../quantity/unit'
 import type { JudgedReading } from '../tuning/judgeCharge'
-import { spread, type Scene, type Shape, type Tone } from './scene'
+import { drawableK, drawn, spread, type Scene, type Shape, type Tone } from './scene'
 
 export type RungName =
   'evaporating' | 'suctionLine' | 'return' | 'supply' | 'condensing' | 'liquidLine' | 'outdoor' | 'discharge'
@@ -53,7 +53,7 @@ export function ladderScene({
 
   const unit = preferredUnit('temperature', system)
   const step = system === 'ip' ? 20 : 10
-  const inUnit = (k: number) => fromSi('temperature', k, unit)
+  const inUnit = (k: number) => fromSi('temperature', drawableK(k), unit)
   const values = rungs.map((r) => inUnit(r.k))
   const bottom = Math.floor((Math.min(...values, inUnit(freezingK)) - step / 4) / (step / 2)) * (step / 2)
   const top = Math.ceil((Math.max(...values) + step / 4) / (step / 2)) * (step / 2)
@@ -125,7 +125,7 @@ export function ladderScene({
     shapes.push(...rungShapes(rung, TOP + 8, TOP + 8, { rail, width, words, figure: formatNumber(inUnit(hot), 1) }))
   }
   shapes.push({ kind: 'text', x: middle, y: 16, text: unit, size: 13, tone: 'soft', anchor: 'middle', face: 'figure' })
-  return { width, height, shapes }
+  return drawn({ width, height, shapes })
 }
 
 function rungsOf(j: JudgedReading): Rung[] {

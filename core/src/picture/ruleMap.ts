@@ -3,7 +3,7 @@ import type { MethodProfile } from '../method/profile'
 import { formatNumber } from '../quantity/format'
 import { fromSi, preferredUnit, toSi, type UnitSystem } from '../quantity/unit'
 import { targetSuperheat } from '../tuning/targetSuperheat'
-import type { Scene, Shape } from './scene'
+import { drawn, type Scene, type Shape } from './scene'
 
 const linesF = [5, 10, 15, 20, 25, 30, 35, 40]
 
@@ -82,7 +82,7 @@ export function ruleMapScene({
     const [cx, cy] = [x(inside(here.outdoorK, left, right)), y(inside(here.wetBulbK, bottom, top))]
     shapes.push({ kind: 'dot', x: cx, y: cy, r: 8, tone: 'copper' }, { kind: 'dot', x: cx, y: cy, r: 3, tone: 'ink' })
   }
-  return { width, height, shapes }
+  return drawn({ width, height, shapes })
 }
 
 const text = (x: number, y: number, words: string, anchor: 'start' | 'middle' | 'end'): Shape => ({

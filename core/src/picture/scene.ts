@@ -43,12 +43,45 @@ export interface Scene {
   readonly shapes: readonly Shape[]
 }
 
+/** nothing on a page lies further out, and no page holds more shapes */
+const FAR = 1e4
+const MOST_SHAPES = 2500
+
+/**
+ * A drawing fit to be painted whatever went into it: every coordinate a number within reach of the page, a bounded number of shapes, and long lines
+ * thinned to what a page can show.
+ */
+export function drawn({ width, height, shapes }: Scene): Scene {
+  const at = (x: number) => Math.min(Math.max(x, -FAR), FAR)
+  const sound = shapes.slice(0, MOST_SHAPES).flatMap((shape): Shape[] => {
+    const placed = Object.fromEntries(
+      Object.entries(shape).map(([key, value]) => [
+        key,
+        typeof value === 'number'
+          ? at(value)
+          : key === 'points'
+            ? (value as readonly (readonly [number, number])[])
+                .filter(([x, y]) => !Number.isNaN(x) && !Number.isNaN(y))
+                .map(([x, y]) => [at(x), at(y)])
+            : value,
+      ]),
+    ) as unknown as Shape
+    return Object.values(placed).some((v) => typeof v === 'number' && Number.isNaN(v)) ? [] : [placed]
+  })
+  return { width: at(width), height: at(height), shapes: sound }
+}
+
+/** Between what temperatures of systems and weather can be drawn, K: what lies beyond stands at the edge. */
+export const drawableK = (k: number): number => Math.min(Math.max(k, 150), 600)
+
 /**
  * Moves label centres apart to at least `gap`, each as near its wish as that allows, inside low..high. Order is kept.
  * Pools of touching labels share the mean of their wishes (pool-adjacent-violators, Barlow et al. 1972).
  */
-export function spread(wishes: readonly number[], gap: number, low: number, high: number): number[] {
-  const order = wishes.map((wish, index) => ({ wish, index })).sort((a, b) => a.wish - b.wish)
+export function spread(wishes: readonly number[], apart: number, lowest: number, highest: number): number[] {
+  const at = (x: number) => Math.min(Math.max(x, -FAR), FAR)
+  const [gap, low, high] = [at(apart), at(lowest), at(highest)]
+  const order = wishes.map((wish, index) => ({ wish: at(wish), index })).sort((a, b) => a.wish - b.wish)
   const pools: { sum: number; members: number[]; offset: number[] }[] = []
   for (const { wish, index } of order) {
     pools.push({ sum: wish, members: [index], offset: [0] })

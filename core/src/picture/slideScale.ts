@@ -3,7 +3,7 @@ import { formatNumber } from '../quantity/format'
 import { fromSi, preferredUnit, toSi, type UnitSystem } from '../quantity/unit'
 import type { Refrigerant } from '../refrigerant/refrigerants'
 import { pressureRangePa, saturationPressurePa, type SaturationCurve } from '../refrigerant/saturation'
-import type { Scene, Shape } from './scene'
+import { drawn, type Scene, type Shape } from './scene'
 
 export interface SlideRow {
   readonly title: string
@@ -55,7 +55,7 @@ export function slideScaleScene({
     const y = TOP + i * ROW_HEIGHT
     shapes.push({ kind: 'line', x1: width / 2, x2: width / 2, y1: y + 2, y2: y + 33, tone: 'copper', width: 4 })
   }
-  return { width, height, shapes }
+  return drawn({ width, height, shapes })
 }
 
 interface Place {

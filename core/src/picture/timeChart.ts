@@ -1,7 +1,7 @@
 import { scaleLinear } from 'd3-scale'
 import { formatNumber } from '../quantity/format'
 import { fromSi, preferredUnit, type Dimension, type UnitSystem } from '../quantity/unit'
-import { spread, type Scene, type Shape, type Tone } from './scene'
+import { drawn, spread, type Scene, type Shape, type Tone } from './scene'
 
 export interface TimeSeries {
   readonly name: string
@@ -111,7 +111,7 @@ export function timeChart({
         ...(dash ? { dash } : {}),
       })
   shapes.push(...endNames(series, (si) => y(inUnit(si)), { width, height }))
-  return { width, height, shapes }
+  return drawn({ width, height, shapes })
 }
 
 const NAME_GAP = 14

@@ -1,3 +1,5 @@
+import { bounded } from './bounded'
+
 /** Units that a lead types in, by what they measure. Everything inside core is SI; this is the only door. */
 
 export type Dimension =
@@ -200,12 +202,12 @@ export function unitTable(dimension: Dimension): Readonly<Record<string, UnitOfM
 }
 
 /**
- * A typed value in SI (Pa, K, kg, kg/m, m, 1, s). Gauge pressures stay gauge: see `absolutePressurePa`.
+ * A typed value in SI (Pa, K, kg, kg/m, m, 1, s), no further from zero than 10³⁰. Gauge pressures stay gauge: see `absolutePressurePa`.
  * @example toSi('temperature', { value: 32, unit: '°F' }) // 273.15
  */
 export function toSi<D extends Dimension>(dimension: D, quantity: Quantity<D>): number {
   const { factor, offset = 0 } = unitTable(dimension)[quantity.unit]!
-  return (quantity.value + offset) * factor
+  return bounded((quantity.value + offset) * factor)
 }
 
 /**
@@ -214,5 +216,5 @@ export function toSi<D extends Dimension>(dimension: D, quantity: Quantity<D>): 
  */
 export function fromSi<D extends Dimension>(dimension: D, si: number, unit: UnitOf<D>): number {
   const { factor, offset = 0 } = unitTable(dimension)[unit]!
-  return si / factor - offset
+  return bounded(bounded(si) / factor - offset)
 }

@@ -34,7 +34,7 @@ const WIDE_FORMAT = 2
  * takes about four bytes.
  *
  * Layout: format, channels as bits, count; then per column the coded differences, a channel's value + 1 or 0 for none.
- * @throws RangeError for more than `CHUNK_SAMPLES` samples or a value that isn't finite
+ * @throws RangeError for more than `CHUNK_SAMPLES` samples or a value that isn't finite or beyond what a recording can hold
  */
 export function encodeChunk(samples: readonly TraceSample[]): Uint8Array {
   if (samples.length > CHUNK_SAMPLES) throw new RangeError('too many samples for a chunk')
@@ -95,8 +95,11 @@ export function traceDigest(chunks: readonly Uint8Array[]): string {
   return bytesToHex(hash.digest())
 }
 
+/** differences of two such numbers, zigzagged, are still whole */
+const MOST_WHOLE = Number.MAX_SAFE_INTEGER / 8
+
 function whole(value: number): number {
-  if (!Number.isFinite(value)) throw new RangeError('a sample must be finite')
+  if (!(Math.abs(value) < MOST_WHOLE)) throw new RangeError('a sample must be a number, and such as there are')
   return Math.round(value)
 }
 

@@ -7,6 +7,7 @@ import { classError, type ClassedQuantity, type InstrumentClass } from '../measu
 import { decidingUncertainty, judge, largestDeciding, type VerdictThresholds } from '../measurement/judge'
 import { propagate, type Contribution } from '../measurement/uncertainty'
 import type { MethodProfile } from '../method/profile'
+import { bounded } from '../quantity/bounded'
 import { anyToSi, toSi } from '../quantity/unit'
 import { refrigerantInfo, type Refrigerant } from '../refrigerant/refrigerants'
 import { saturationSlopeKPerPa } from '../refrigerant/saturation'
@@ -97,11 +98,11 @@ export function sensitivities(
   const wet = slopes.wetBulb ?? 0
   return {
     ...(superheat ? { suctionLine: 1, suctionPressure: -dew } : { liquidLine: -1, liquidPressure: bubble }),
-    ...(slopes.liquidPressure === undefined ? {} : { liquidPressure: bubble - slopes.liquidPressure }),
-    outdoor: -(slopes.outdoor ?? 0),
+    ...(slopes.liquidPressure === undefined ? {} : { liquidPressure: bounded(bubble - slopes.liquidPressure) }),
+    outdoor: -bounded(slopes.outdoor ?? 0),
     returnWetBulb: values.returnWetBulb ? -wet : 0,
-    returnHumidity: values.returnWetBulb ? 0 : -wet * air.perHumidity,
-    returnDryBulb: -(slopes.dryBulb ?? 0) - (values.returnWetBulb ? 0 : wet * air.perDryBulb),
+    returnHumidity: values.returnWetBulb ? 0 : bounded(-wet * air.perHumidity),
+    returnDryBulb: bounded(-(slopes.dryBulb ?? 0) - (values.returnWetBulb ? 0 : wet * air.perDryBulb)),
   }
 }
 
@@ -116,7 +117,8 @@ function wetBulbSlopes({ returnK, returnWetBulbK, atmosphericPa }: Measured, val
   const warmer = at(returnK + step, returnWetBulbK - step)
   if (here === undefined || dryer === undefined || warmer === undefined) return none
   const perWetBulb = (here - dryer) / step
-  return { perHumidity: 1 / perWetBulb, perDryBulb: -(warmer - here) / step / perWetBulb }
+  const steep = (x: number) => (Number.isNaN(x) ? 0 : bounded(x, STEEPEST))
+  return { perHumidity: steep(1 / perWetBulb), perDryBulb: steep(-(warmer - here) / step / perWetBulb) }
 }
 
 const dataErrorK = (refrigerant: Refrigerant) =>

@@ -1,6 +1,7 @@
 import type { Metering } from '../label/equipment'
 import type { MethodProfile } from '../method/profile'
 import { expectedSplitK } from '../air/expectedSplit'
+import { bounded } from '../quantity/bounded'
 import type { Refrigerant } from '../refrigerant/refrigerants'
 import type { Target } from './chargeTarget'
 import type { Deviation, DiagnosticFindings } from './diagnose'
@@ -26,6 +27,10 @@ export interface Beside {
 /** even split (rectangular) over a range; and a range that most lie in taken for one standard deviation either way */
 const SPREAD = Math.sqrt(12)
 const MOST = 2
+/** no compressor is rated for less */
+const LEAST_AMPS = 0.05
+/** no deviation is larger, K or % */
+const ABSURD = 1e6
 
 /**
  * How a reading deviates from what a sound system would show here and now, for `diagnose`; what wasn't measured is left out.
@@ -55,7 +60,11 @@ export function deviationsOf(
 ): DiagnosticFindings {
   const deviations: { [S in Symptom]?: Deviation } = {}
   const put = (symptom: Symptom, value: number | undefined, expected: number | undefined, standard: number) => {
-    if (value !== undefined && expected !== undefined) deviations[symptom] = { deviation: value - expected, standard }
+    if (value === undefined || expected === undefined) return
+    deviations[symptom] = {
+      deviation: bounded(value - expected, ABSURD),
+      standard: Math.min(Math.max(standard, 0), ABSURD),
+    }
   }
   const middle = (low: number, high: number) => ({ at: (low + high) / 2, standard: (high - low) / SPREAD })
   const own = target.ok ? target : undefined
@@ -95,7 +104,7 @@ export function deviationsOf(
   if (
     m.ampsA !== undefined &&
     beside.ratedAmpsA !== undefined &&
-    beside.ratedAmpsA > 0 &&
+    beside.ratedAmpsA > LEAST_AMPS &&
     m.condensingK !== undefined
   ) {
     const [low, high] = [profile.runningAmpsLow.si, profile.runningAmpsHigh.si]
@@ -116,7 +125,12 @@ export function deviationsOf(
     soundShare: profile.soundShare.si,
     ...(m.subcoolingK === undefined
       ? {}
-      : { subcooling: { deviation: m.subcoolingK, standard: standard.subcoolingK ?? typicalUncertainty.subcooling } }),
+      : {
+          subcooling: {
+            deviation: bounded(m.subcoolingK, ABSURD),
+            standard: standard.subcoolingK ?? typicalUncertainty.subcooling,
+          },
+        }),
     toleranceK: (piston ? tolerance.superheat : tolerance.subcooling) ?? profile.subcoolingToleranceK.si,
     ...(beside.airflowKnownGood === undefined ? {} : { airflowKnownGood: beside.airflowKnownGood }),
     ...(beside.condenserClean === undefined ? {} : { condenserClean: beside.condenserClean }),

@@ -1,5 +1,6 @@
 import type { Metering } from '../label/equipment'
 import { normalCdf } from '../measurement/normal'
+import { bounded } from '../quantity/bounded'
 import {
   signatures,
   symptoms,
@@ -93,7 +94,12 @@ const REASONS = 3
  * Limits: one fault at a time; a restriction and a starving device look alike without the drop over the drier.
  */
 export function diagnose(given: DiagnosticFindings): RankedCause[] {
-  const findings = { ...given, deviations: finite(given.deviations) }
+  const findings = {
+    ...given,
+    deviations: finite(given.deviations),
+    toleranceK: Math.min(Math.max(given.toleranceK ?? USUAL_TOLERANCE_K, LEAST_STANDARD), ABSURD),
+    coldExplains: Math.min(Math.max(given.coldExplains ?? 0, 0), 1),
+  }
   const table = signatures[findings.metering]
   const causes = (Object.keys(table) as FaultCause[]).filter((cause) => priorOf(cause, findings) > 0)
   const fits = causes.map((cause) => ({ cause, fit: fitOf(cause, table[cause], findings) }))
@@ -111,11 +117,18 @@ export function diagnose(given: DiagnosticFindings): RankedCause[] {
     .sort((a, b) => b.probability - a.probability)
 }
 
+/** no deviation is larger, and no standard smaller, K or % */
+const ABSURD = 1e6
+const LEAST_STANDARD = 1e-3
+
 const finite = (deviations: DiagnosticFindings['deviations']): DiagnosticFindings['deviations'] =>
   Object.fromEntries(
-    Object.entries(deviations).filter(
-      ([, d]) => Number.isFinite(d.deviation) && d.standard > 0 && d.standard < Infinity,
-    ),
+    Object.entries(deviations)
+      .filter(([, d]) => Number.isFinite(d.deviation) && d.standard >= 0)
+      .map(([symptom, { deviation, standard }]) => [
+        symptom,
+        { deviation: bounded(deviation, ABSURD), standard: Math.min(Math.max(standard, LEAST_STANDARD), ABSURD) },
+      ]),
   )
 
 function priorOf(cause: FaultCause, f: DiagnosticFindings): number {
@@ -185,8 +198,8 @@ function logEven(off: number, toleranceK: number, standard: number): number {
 function gasAtLiquidPort(cause: FaultCause, { subcooling }: DiagnosticFindings): number {
   if (cause !== 'nearlyEmpty') return 0
   if (!subcooling) return -1
-  const u = Math.hypot(subcooling.standard, 0.5)
-  return Math.min(0, -0.5 * (Math.max(0, subcooling.deviation) / u) ** 2)
+  const u = Math.hypot(bounded(subcooling.standard, ABSURD), 0.5)
+  return Math.min(0, -0.5 * (Math.max(0, bounded(subcooling.deviation, ABSURD)) / u) ** 2)
 }
 
 /** a normal with heavier tails: no single odd reading decides alone */
@@ -214,7 +227,8 @@ function reasonsFor(
       )
       const rest = Math.max(1e-9, 1 - shares[index]!)
       const wouldBe = times * signatures[metering][cause][symptom][0]
-      return [{ symptom, deviation: seen.deviation, wouldBe, weight: -Math.log(Math.max(others / rest, 1e-9)) }]
+      const weight = -Math.log(Math.min(Math.max(others / rest, 1e-9), 1e30))
+      return [{ symptom, deviation: seen.deviation, wouldBe, weight: Number.isFinite(weight) ? weight : 0 }]
     })
     .filter((r) => r.weight > 0.05 || speaksFor(r, deviations[r.symptom]!.standard))
     .sort((a, b) => b.weight - a.weight)

@@ -8,6 +8,7 @@ import type { InstrumentClass } from '../measurement/instrumentClass'
 import { normalCdf } from '../measurement/normal'
 import type { HabitKey } from '../method/habits'
 import type { MethodProfile } from '../method/profile'
+import { bounded } from '../quantity/bounded'
 import { toSi, type Dimension } from '../quantity/unit'
 import { hasGlide } from '../refrigerant/refrigerants'
 import type { Target } from './chargeTarget'
@@ -138,7 +139,9 @@ function makeFinding(
   } = {},
 ): Finding {
   const { values = [], habits = [], instrument, assumed, probability } = more
-  const known = values.flatMap(([name, dimension, si]) => (si === undefined ? [] : [{ name, dimension, si }]))
+  const known = values.flatMap(([name, dimension, si]) =>
+    si === undefined || !Number.isFinite(si) ? [] : [{ name, dimension, si: bounded(si) }],
+  )
   return {
     code,
     severity,

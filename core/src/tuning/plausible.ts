@@ -2,6 +2,7 @@ import type { UnitFacts } from '../log/entry'
 import type { PlausibilityMargins, PlausibleReading } from '../measurement/checkPlausibility'
 import type { MethodProfile } from '../method/profile'
 import type { ChargeMode } from '../label/equipment'
+import { bounded } from '../quantity/bounded'
 import type { Measured } from './measured'
 
 /** A measured reading as the plausibility checks want it: SI, pressures absolute, what isn't measured left out. */
@@ -32,7 +33,7 @@ export function plausibilityMargins(
   standard: { readonly superheatK?: number; readonly subcoolingK?: number } = {},
 ): PlausibilityMargins {
   const probesK = method.clampsAgreeK.si
-  const beyond = (u: number | undefined) => Math.max(probesK, method.contradictionSigmas.si * (u ?? 0))
+  const beyond = (u: number | undefined) => Math.max(probesK, method.contradictionSigmas.si * bounded(u ?? 0))
   return {
     probesK,
     liquidUnderOutdoorK: method.liquidUnderOutdoorK.si,

@@ -269,12 +269,12 @@ const cases: [string, Seen, Conclusion][] = [
   ],
   [
     'restriction: cold behind the drier',
-    { ...V, low: 27, high: 102, superheat: 32, subcooling: 14, air: [75, 63, 62, 92], beside: { drierDropK: 6 } },
+    { ...V, low: 27, high: 104, superheat: 32, subcooling: 11, air: [75, 63, 62, 92], beside: { drierDropK: 6 } },
     notCharge('restriction'),
   ],
   [
     'starved valve',
-    { ...V, low: 30, high: 102, superheat: 30, subcooling: 14, air: [75, 63, 61, 92], beside: { drierDropK: 0.2 } },
+    { ...V, low: 30, high: 104, superheat: 30, subcooling: 11, air: [75, 63, 61, 92], beside: { drierDropK: 0.2 } },
     notCharge('starvedDevice'),
   ],
   [

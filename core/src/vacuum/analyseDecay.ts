@@ -20,6 +20,7 @@ import {
   timeConstantGrid,
   type DecayCurve,
   type DecayFit,
+  type LinearFit,
 } from './decayModels'
 import { grossRise, type GrossRise } from './grossRise'
 import { cleanSamples, type SampleProblem, type VacuumSample } from './sample'
@@ -114,9 +115,9 @@ const SAFE_SIGMAS = 3.8
  */
 export function analyseDecay(samples: readonly VacuumSample[], options: DecayOptions): DecayAnalysis {
   const { limitPa, holdS, volumeM3, noiseFraction = DEFAULT_NOISE, gaugeShare = 0 } = options
-  if (!(limitPa > 0 && limitPa < Infinity && holdS > 0 && holdS < Infinity))
-    throw new RangeError('limit and hold must be above zero')
-  if (![volumeM3 ?? 0, noiseFraction, gaugeShare].every((x) => x >= 0 && x < Infinity))
+  if (!(limitPa > 1e-6 && limitPa < 1e7 && holdS > 0 && holdS < 1e9))
+    throw new RangeError('limit and hold must be above zero, and such as there are')
+  if (![volumeM3 ?? 0, noiseFraction, gaugeShare].every((x) => x >= 0 && x < 1e6))
     throw new RangeError('volume and shares must be zero or more')
   const habits = { ...usualDecayHabits(), ...options.habits }
   const after = samples.filter((s) => !(s.timeS < 0))
@@ -133,6 +134,7 @@ export function analyseDecay(samples: readonly VacuumSample[], options: DecayOpt
   const noise = gaugeNoise(held, noiseFraction)
   const { bins, settledAfterS } = settledBins(held, noise)
   const fits = fitModels(bins)
+  if (fits.length === 0) return tooLittle(base, clean, options)
   // a long hold sees smaller leaks: what it shows to be straight is one
   const harmlessS = Math.max(habits.harmlessS, LONG_HOLDS * span)
   const terms: CauseTerms = { limitPa, ...habits, harmlessS }
@@ -324,8 +326,12 @@ function settledBins(held: readonly VacuumSample[], noise: GaugeNoise): { bins: 
 function richest(bins: readonly Bin[]): DecayCurve {
   const span = bins.at(-1)!.timeS - bins[0]!.timeS
   const fits = timeConstantGrid(span).flatMap((tau) => fitLinear(bins, 'bendingAndStraight', tau) ?? [])
-  const straight = fitLinear(bins, 'straight', 1)!
-  return fits.reduce((best, fit) => (fit.chiSquared < best.chiSquared ? fit : best), straight).curve
+  const straight = fitLinear(bins, 'straight', 1)
+  const best = [...fits, ...(straight ? [straight] : [])].reduce<LinearFit | undefined>(
+    (least, fit) => (least && least.chiSquared <= fit.chiSquared ? least : fit),
+    undefined,
+  )
+  return best?.curve ?? { startPa: bins[0]!.pressurePa, leakPaPerS: 0, risePa: 0, timeConstantS: 1 }
 }
 
 /** Outlying bins count less, and where no curve follows the readings within their noise, all of them are taken to be less certain. */
@@ -379,10 +385,14 @@ function look(bins: readonly Bin[], terms: CauseTerms, { sureShare }: DecayHabit
 const HOUR_S = 3600
 const SEEN_SIGMAS = 2.5
 
+const HUGE = 1e9
+
 /** The straight rise through all bins, with its standard uncertainty. */
 function straightRise(bins: readonly Bin[]) {
-  const { curve, covariance } = fitLinear(bins, 'straight', 1)!
-  return { leakPaPerS: curve.leakPaPerS, sigmaPaPerS: Math.sqrt(covariance[1]![1]!) }
+  const fit = fitLinear(bins, 'straight', 1)
+  // readings that tell nothing apart rule nothing out
+  if (!fit) return { leakPaPerS: 0, sigmaPaPerS: HUGE }
+  return { leakPaPerS: fit.curve.leakPaPerS, sigmaPaPerS: Math.sqrt(Math.max(fit.covariance[1]![1]!, 0)) }
 }
 
 /**
@@ -408,9 +418,9 @@ function believedHarmless(bins: readonly Bin[], possible: readonly Possible[], {
   const last = bins.at(-1)!
   const later = bins.filter((b) => b.timeS >= bins[0]!.timeS + (last.timeS - bins[0]!.timeS) * LATER)
   const { leakPaPerS, sigmaPaPerS } = straightRise(later.length >= 6 ? later : bins)
-  return last.pressurePa + Math.max(leakPaPerS + sigmaPaPerS, 0) * Math.max(HOUR_S - last.timeS, 0) <= limitPa
+  return last.pressurePa + Math.max(leakPaPerS + 2 * sigmaPaPerS, 0) * Math.max(HOUR_S - last.timeS, 0) <= limitPa
 }
-const BELIEVED = 0.99
+const BELIEVED = 0.995
 
 /** The curve to draw and to report: of the models that mean the named cause, the one with the least AICc. */
 function chooseCurve(fits: readonly DecayFit[], { named }: Look, terms: CauseTerms): DecayCurve {

@@ -34,6 +34,7 @@ const END_STOP_PA = 2650
  * On a shelf there is no arrival to predict: it ends when the water is gone.
  *
  * @param samples of one pull-down, time in seconds from any zero
+ * @throws RangeError for a target that isn't above zero
  * @param waterTemperatureK of the pipe's coldest spot, where known: narrows what counts as a shelf
  * Source: pump-down of a volume, e.g. K. Jousten (ed.), Handbook of Vacuum Technology, ch. 19; water after Hyland & Wexler 1983.
  */
@@ -41,6 +42,7 @@ export function analysePullDown(
   samples: readonly VacuumSample[],
   { targetPa, waterTemperatureK }: { targetPa: number; waterTemperatureK?: number },
 ): PullDown {
+  if (!(targetPa > 0 && targetPa < 1e9)) throw new RangeError('the target must be above zero')
   const { samples: clean } = cleanSamples(samples)
   if (clean.length === 0) return { state: 'pulling' }
   const lastPa = middle(clean.slice(-3).map((s) => s.pressurePa))
@@ -60,10 +62,10 @@ export function analysePullDown(
   const spanS = tail.at(-1)!.timeS - tail[0]!.timeS
   const fits = tailFits(tail)
   const best = fits[0]
-  const ultimatePa = best ? Math.max(endOf(best), 0) : lastPa
+  const ultimatePa = best ? Math.min(Math.max(endOf(best), 0), lastPa) : lastPa
   if (flat && (best === undefined || ultimatePa > targetPa)) return { state: 'stalled', lastPa, ultimatePa }
   // as fast as now all the way: pumps only get slower
-  const soonestS = Math.log(lastPa / targetPa) / Math.max(now.perS, 1e-6)
+  const soonestS = Math.min(Math.log(lastPa / targetPa), 1e3) / Math.max(now.perS, 1e-6)
   const allowed = fits.filter((f) => f.chiSquared < best!.chiSquared + 4)
   const arrivals = allowed.map((f) => arrivalS(f, targetPa, spanS)).filter((t): t is number => t !== undefined)
   const bent = best !== undefined && best.curve.timeConstantS < 1.5 * spanS
@@ -86,13 +88,16 @@ function middle(values: readonly number[]): number {
   return sorted[sorted.length >> 1]!
 }
 
+/** further back than so many windows tells nothing of now: six hours and more */
+const MOST_WINDOWS = 200
+
 /** How fast the logarithm of the pressure falls, window by window; the last window ends at the last reading. */
 function fallRates(samples: readonly VacuumSample[]): { timeS: number; perS: number }[] {
   const first = samples[0]!.timeS
   const last = samples.at(-1)!.timeS
   const window = Math.max(Math.min(WINDOW_S, (last - first) / 3), 1e-9)
   const rates: { timeS: number; perS: number }[] = []
-  for (let end = last; end > first; end -= window) {
+  for (let end = last; end > Math.max(first, last - MOST_WINDOWS * window); end -= window) {
     let inside = samples.filter((s) => s.timeS > end - window && s.timeS <= end)
     // readings typed by hand lie further apart: the two that enclose the window
     if (inside.length < 2) {
@@ -153,12 +158,16 @@ function tailFits(bins: readonly Bin[]): LinearFit[] {
 
 const endOf = ({ curve }: LinearFit) => curve.startPa + curve.risePa
 
+/** a pump that takes longer than three years doesn't get there */
+const NEVER_S = 1e8
+
 /** Seconds from the tail's last reading to the target on one of its curves; undefined where that never gets there. */
 function arrivalS({ curve }: LinearFit, targetPa: number, spanS: number): number | undefined {
   const { startPa, risePa, timeConstantS } = curve
   const share = (targetPa - startPa - risePa) / -risePa
-  if (!(share > 0)) return undefined
-  return Math.max(-timeConstantS * Math.log(share) - spanS, 0)
+  const arrival = -timeConstantS * Math.log(share) - spanS
+  if (!(share > 0) || !(Math.abs(arrival) < NEVER_S)) return undefined
+  return Math.max(arrival, 0)
 }
 
 /** What holds a pull-down up, likeliest first; what the preparation already says is moved to the front. */

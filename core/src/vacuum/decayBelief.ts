@@ -9,6 +9,7 @@ import {
   type DecayModel,
   type LinearFit,
 } from './decayModels'
+import { bounded } from '../quantity/bounded'
 import type { Bin } from './decayBins'
 
 export type DecayCause = 'tight' | 'leak' | 'moisture' | 'both'
@@ -170,8 +171,12 @@ function halton(index: number, base: number): number {
   return value
 }
 
-/** Inverse of the standard normal distribution to 4.5e-4 (Abramowitz & Stegun 1964, 26.2.23): enough to spread points by. */
+/**
+ * Inverse of the standard normal distribution to 4.5e-4 (Abramowitz & Stegun 1964, 26.2.23): enough to spread points by.
+ * @throws RangeError for a probability that isn't between 0 and 1
+ */
 export function normalQuantile(p: number): number {
+  if (!(p > 0 && p < 1)) throw new RangeError('a probability lies between 0 and 1')
   if (p > 0.5) return -normalQuantile(1 - p)
   const t = Math.sqrt(-2 * Math.log(p))
   return (2.515517 + t * (0.802853 + t * 0.010328)) / (1 + t * (1.432788 + t * (0.189269 + t * 0.001308))) - t
@@ -190,16 +195,19 @@ export function predict(possible: readonly Possible[], timeS: number, limitPa: n
   let under = 0
   for (const { curve, weight } of possible) {
     const pressure = decayPressurePa(curve, timeS)
-    mean += weight * pressure
-    if (pressure <= limitPa * (1 + 1e-9)) under += weight
+    mean += bounded(weight) * pressure
+    if (pressure <= limitPa * (1 + 1e-9)) under += bounded(weight)
   }
-  const variance = possible.reduce((sum, p) => sum + p.weight * (decayPressurePa(p.curve, timeS) - mean) ** 2, 0)
-  return { meanPa: mean, standardUncertaintyPa: Math.sqrt(variance), probabilityUnder: under }
+  const variance = possible.reduce(
+    (sum, p) => sum + bounded(p.weight) * bounded(decayPressurePa(p.curve, timeS) - mean) ** 2,
+    0,
+  )
+  return { meanPa: mean, standardUncertaintyPa: Math.sqrt(Math.max(variance, 0)), probabilityUnder: under }
 }
 
 /** How likely each cause is. */
 export function causes(possible: readonly Possible[], terms: CauseTerms): Record<DecayCause, number> {
   const share = { tight: 0, leak: 0, moisture: 0, both: 0 }
-  for (const { curve, weight } of possible) share[causeOf(curve, terms)] += weight
+  for (const { curve, weight } of possible) share[causeOf(curve, terms)] += bounded(weight)
   return share
 }

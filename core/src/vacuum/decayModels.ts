@@ -1,4 +1,5 @@
 import { levenbergMarquardt } from 'ml-levenberg-marquardt'
+import { bounded, MOST } from '../quantity/bounded'
 import type { Bin } from './decayBins'
 
 /** level: nothing rises; creeping: surfaces give off gas, ever more slowly; straight: a leak; bending: moisture; bendingAndStraight: both. */
@@ -20,12 +21,13 @@ const ATMOSPHERE_PA = 101_325
 /** Pressure on a curve; never over an atmosphere, where what leaks in comes from. */
 export function decayPressurePa(curve: DecayCurve, timeS: number): number {
   const { startPa, leakPaPerS, risePa, timeConstantS } = curve
-  const risen = risePa * bend(curve.creeps === true, timeS, timeConstantS)
-  return Math.min(startPa + leakPaPerS * timeS + risen, ATMOSPHERE_PA)
+  const risen = bounded(risePa) * bounded(bend(curve.creeps === true, bounded(timeS), Math.max(timeConstantS, 1e-9)))
+  const pa = bounded(startPa) + bounded(leakPaPerS) * bounded(timeS) + risen
+  return Number.isNaN(pa) ? 0 : Math.min(Math.max(pa, -MOST), ATMOSPHERE_PA)
 }
 
 const bend = (creeps: boolean, timeS: number, timeConstantS: number) =>
-  creeps ? Math.log1p(Math.max(timeS, 0) / timeConstantS) : -Math.expm1(-timeS / timeConstantS)
+  creeps ? Math.log1p(bounded(Math.max(timeS, 0) / timeConstantS)) : -Math.expm1(-timeS / timeConstantS)
 
 export interface DecayFit {
   readonly model: DecayModel
@@ -99,6 +101,7 @@ export function fitLinear(bins: readonly Bin[], model: DecayModel, timeConstantS
   const covariance = invertScaled(normal)
   if (!covariance) return undefined
   const free = covariance.map((line) => line.reduce((sum, c, j) => sum + c * right[j]!, 0))
+  if (![...free, ...covariance.flat()].every((x) => Math.abs(x) < MOST)) return undefined
   const curve = {
     startPa: free[0]!,
     risePa: withBend(model) ? free[1]! : 0,
@@ -132,7 +135,10 @@ function invertScaled(matrix: readonly number[][]): number[][] | undefined {
 }
 
 export const chiSquaredOf = (bins: readonly Bin[], curve: DecayCurve) =>
-  bins.reduce((sum, b) => sum + ((b.pressurePa - decayPressurePa(curve, b.timeS)) / b.sigmaPa) ** 2, 0)
+  bins.reduce(
+    (sum, b) => sum + bounded((b.pressurePa - decayPressurePa(curve, b.timeS)) / Math.max(b.sigmaPa, 1e-12)) ** 2,
+    0,
+  )
 
 /** When surfaces begin to give off less, s: even in their logarithm. */
 const creepGrid = Array.from({ length: 10 }, (_, i) => 4 * 150 ** (i / 9))
@@ -144,9 +150,13 @@ export const timesOf = (model: DecayModel, spanS: number): number[] =>
 /** Time constants that a field decay can show, even in their logarithm: from half a minute to forty, or to the hold's own length. */
 export function timeConstantGrid(spanS: number): number[] {
   const low = Math.log(30)
-  const high = Math.log(Math.max(2400, 1.2 * spanS))
+  const high = Math.log(Math.min(Math.max(2400, 1.2 * spanS), 1e12))
   return Array.from({ length: 24 }, (_, i) => Math.exp(low + ((high - low) * i) / 23))
 }
+
+/** bins that can be fitted: numbers, with an uncertainty */
+const isSound = ({ timeS, pressurePa, sigmaPa }: Bin) =>
+  Math.abs(timeS) < 1e12 && Math.abs(pressurePa) < 1e12 && sigmaPa > 1e-12 && sigmaPa < 1e12
 
 /**
  * The decay's models fitted to the bins: started from the best of a grid of time constants, then refined together.
@@ -154,7 +164,9 @@ export function timeConstantGrid(spanS: number): number[] {
  * Method: Levenberg–Marquardt (package ml-levenberg-marquardt) on residuals divided by their uncertainty, start and rise in units of
  * the readings' scatter, time in units of the span, the time constant as its logarithm. Leak and rise are never negative.
  */
-export function fitModels(bins: readonly Bin[]): DecayFit[] {
+export function fitModels(given: readonly Bin[]): DecayFit[] {
+  const bins = given.filter(isSound)
+  if (bins.length === 0) return []
   const spanS = bins.at(-1)!.timeS - bins[0]!.timeS
   return decayModels.map((model) => {
     const tried = (withBend(model) ? timesOf(model, spanS) : [1]).flatMap((tau) => fitLinear(bins, model, tau) ?? [])
@@ -170,7 +182,12 @@ export function fitModels(bins: readonly Bin[]): DecayFit[] {
 function flat(bins: readonly Bin[]): DecayCurve {
   const weight = bins.reduce((sum, b) => sum + 1 / b.sigmaPa ** 2, 0)
   const mean = bins.reduce((sum, b) => sum + b.pressurePa / b.sigmaPa ** 2, 0) / weight
-  return { startPa: mean, leakPaPerS: 0, risePa: 0, timeConstantS: 1 }
+  return {
+    startPa: Number.isFinite(mean) ? mean : (bins[0]?.pressurePa ?? 0),
+    leakPaPerS: 0,
+    risePa: 0,
+    timeConstantS: 1,
+  }
 }
 
 /** Levenberg–Marquardt from a start; the start itself where that doesn't better it. */
@@ -214,6 +231,7 @@ function refine(bins: readonly Bin[], model: DecayModel, from: DecayCurve, spanS
       },
     )
     const refined = curveOf(parameterValues)
+    if (!Object.values(refined).every((x) => Math.abs(Number(x)) < MOST)) return from
     return chiSquaredOf(bins, refined) <= chiSquaredOf(bins, from) ? refined : from
   } catch {
     return from

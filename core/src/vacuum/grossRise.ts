@@ -14,6 +14,8 @@ const ROOM_K = 298.15
 /** a rise whose later half is this much slower bends */
 const BENDS = 0.6
 const LEAST_S = 15
+/** two readings closer together than this say nothing of a rate */
+const LEAST_STEP_S = 1
 const SURE = 0.97
 const LIKELY = 0.8
 
@@ -38,15 +40,16 @@ export function grossRise(
   const rising = calm.slice(0, calm.findIndex((s) => s.pressurePa >= 0.98 * top) + 1)
   const end = rising.at(-1)!
   if (end.pressurePa <= 2 * first.pressurePa || end.timeS <= first.timeS) return undefined
-  const ratePaPerS = (end.pressurePa - first.pressurePa) / (end.timeS - first.timeS)
+  const rate = (a: VacuumSample, b: VacuumSample) =>
+    (b.pressurePa - a.pressurePa) / Math.max(b.timeS - a.timeS, LEAST_STEP_S)
+  const ratePaPerS = rate(first, end)
   if (ratePaPerS < grossPaPerS) return undefined
   if (top > waterVapourPressurePa(WARMEST_K)!) return { ratePaPerS, confidence: SURE }
   if (rising.length < 4) return { ratePaPerS, confidence: top > waterVapourPressurePa(ROOM_K)! ? SURE : LIKELY }
   const half = (first.timeS + end.timeS) / 2
   const split = rising.findIndex((s) => s.timeS >= half)
   const middle = rising[Math.min(Math.max(split, 1), rising.length - 2)]!
-  const early = (middle.pressurePa - first.pressurePa) / (middle.timeS - first.timeS)
-  const late = (end.pressurePa - middle.pressurePa) / (end.timeS - middle.timeS)
+  const [early, late] = [rate(first, middle), rate(middle, end)]
   if (late < grossPaPerS || late < BENDS * early) return undefined
   return { ratePaPerS: (early + late) / 2, confidence: late > 0.8 * early ? SURE : LIKELY }
 }

@@ -1,4 +1,5 @@
 import { usualSi } from '../method/profile'
+import { bounded } from '../quantity/bounded'
 import { leakThatMattersPaPerS } from './leakSize'
 
 export interface PressureHold {
@@ -57,9 +58,9 @@ export interface PressureHoldVerdict {
 export function judgePressureHold(hold: PressureHold): PressureHoldVerdict {
   const { startPa, startK, endPa, endK, durationS, volumeM3 } = hold
   const { pressureStandardUncertaintyPa: uP, temperatureStandardUncertaintyK: uT } = hold
-  const positive = [startPa, endPa, startK, endK, durationS].every((x) => x > 0 && x < Infinity)
+  const positive = [startPa, endPa, startK, endK, durationS].every((x) => x > 1e-9 && x < 1e12)
   if (!positive) throw new RangeError('pressures, temperatures and duration must be positive')
-  if (!(uP >= 0 && uT >= 0 && uP + uT < Infinity)) throw new RangeError('uncertainties must be zero or more')
+  if (!(uP >= 0 && uT >= 0 && uP + uT < 1e12)) throw new RangeError('uncertainties must be zero or more')
   const { nothingLost, lost } = hold.habits ?? {
     nothingLost: usualSi('holdNothingLost'),
     lost: usualSi('holdLost'),
@@ -87,7 +88,7 @@ export function judgePressureHold(hold: PressureHold): PressureHoldVerdict {
     differencePa,
     standardUncertaintyPa,
     smallestVisiblePaPerS,
-    ...(volumeM3 === undefined ? {} : { smallestVisibleLeakPaM3PerS: volumeM3 * smallestVisiblePaPerS }),
+    ...(volumeM3 === undefined ? {} : { smallestVisibleLeakPaM3PerS: bounded(volumeM3, 1e12) * smallestVisiblePaPerS }),
     tenthAfterS: 10 * durationS,
     mattersPaPerS,
     seesEnough,

@@ -1,6 +1,7 @@
 import { saturatedDensityKgPerM3 } from '../refrigerant/density'
 import type { Refrigerant } from '../refrigerant/refrigerants'
 import { saturationPressurePa } from '../refrigerant/saturation'
+import { bounded } from '../quantity/bounded'
 import { acrTube } from '../charge/tube'
 
 /** How a system's inside was estimated; every part can be opened. */
@@ -68,7 +69,7 @@ export function refrigerantLossKgPerYear(refrigerant: Refrigerant, leakPaM3PerS:
   const density = saturatedDensityKgPerM3(refrigerant, 'vapour', SERVICE_K)
   if (!servicePa || !density) return undefined
   const drive = Math.max(servicePa ** 2 - ATMOSPHERE_PA ** 2, 0) / ATMOSPHERE_PA ** 2
-  return ((leakPaM3PerS * VISCOSITY_RATIO * drive) / servicePa) * density * YEAR_S
+  return ((bounded(leakPaM3PerS) * VISCOSITY_RATIO * drive) / servicePa) * density * YEAR_S
 }
 
 /** viscosity of air over that of nitrogen near 20 °C: 18.2 against 17.6 µPa·s */
@@ -105,7 +106,13 @@ export function leakThatMattersPaPerS({
   const perLeak = refrigerantLossKgPerYear(refrigerant, 1)
   if (!density || !perLeak || !(testPa > ATMOSPHERE_PA && testPa < 1e9) || !(shareAYear > 0 && shareAYear < 1e6))
     return undefined
-  const known = chargeKg !== undefined && volumeM3 !== undefined && chargeKg > 0 && volumeM3 > 0
+  const known =
+    chargeKg !== undefined &&
+    volumeM3 !== undefined &&
+    chargeKg > 0 &&
+    chargeKg < 1e6 &&
+    volumeM3 > 1e-6 &&
+    volumeM3 < 1e6
   const chargePerVolume = known ? chargeKg / volumeM3 : LIQUID_SHARE * density
   // air into the vacuum that the same hole would let in, for each cubic metre of system
   const vacuumLeakPerM3 = (shareAYear * chargePerVolume) / perLeak

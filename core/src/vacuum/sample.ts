@@ -32,6 +32,9 @@ const ATMOSPHERE_PA = 50_000
 /** temperatures that a pipe may have; outside them a figure is in another unit or of a lost probe */
 const COLDEST_K = 200
 const HOTTEST_K = 400
+/** no time and no pressure of anything: seconds of ten thousand years, a hundred thousand bar */
+const NEVER_S = 3e11
+const NEVER_PA = 1e10
 /** later than a year after valving off: the figures are dates */
 const CALENDAR_S = 365 * 86400
 
@@ -52,7 +55,7 @@ export function cleanSamples(raw: readonly VacuumSample[]): CleanSamples {
   const usable: VacuumSample[] = []
   let latest = -Infinity
   for (const sample of raw) {
-    if (!Number.isFinite(sample.timeS) || !Number.isFinite(sample.pressurePa)) count.notANumber++
+    if (!(Math.abs(sample.timeS) < NEVER_S && Math.abs(sample.pressurePa) < NEVER_PA)) count.notANumber++
     else if (sample.pressurePa <= 0) count.notPositive++
     else {
       if (sample.timeS < latest) count.backwards++

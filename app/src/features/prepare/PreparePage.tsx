@@ -16,6 +16,7 @@ import {
   showText,
   toSi,
   type Kept,
+  type InstrumentClass,
   type ModelLabel,
 } from '@zetesis/core'
 import { useRouter } from 'expo-router'
@@ -56,6 +57,10 @@ const modes: Option<'coolingOnly' | 'heatPump'>[] = [
 const meterings: Option<'fixedOrifice' | 'expansionValve'>[] = [
   { value: 'fixedOrifice', label: 'Piston' },
   { value: 'expansionValve', label: 'Expansion valve' },
+]
+const classes: Option<InstrumentClass>[] = [
+  { value: 'digital', label: 'Digital' },
+  { value: 'analog', label: 'Dial gauges' },
 ]
 const sources: Option<'commonRule' | 'typed'>[] = [
   { value: 'commonRule', label: 'Common rule' },
@@ -343,6 +348,13 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
           label="Decay hold"
           dimension="duration"
           hint={`Empty: ${formatNumber(terms.holdS / 60, 0)} min (${terms.holdSource}).`}
+        />
+        <FormChoice
+          control={control}
+          name="instrumentClass"
+          label="Instruments that no reading names"
+          options={classes}
+          hint="What they count as in a verdict. Not answered: digital of the middle class. Nothing counts as exact."
         />
         <FormQuantity
           control={control}

@@ -1,5 +1,6 @@
 import {
   acrTubes,
+  instrumentClasses,
   orientations,
   toSi,
   type FactsPatch,
@@ -49,6 +50,7 @@ export function prepareSchema(system: UnitSystem) {
       decayLimit: q('vacuum'),
       decayHold: q('duration'),
       elevation: q('elevation'),
+      instrumentClass: z.enum(instrumentClasses).optional(),
     })
     .superRefine((v, context) => {
       if (
@@ -96,7 +98,7 @@ export function prepareValues(facts: UnitFacts): PrepareInput {
     (typeof textKeys)[number],
     string
   >
-  const { work, mode, refrigerant, oldRefrigerant, metering, superheatSource, orientation } = facts
+  const { work, mode, refrigerant, oldRefrigerant, metering, superheatSource, orientation, instrumentClass } = facts
   return {
     ...quantities,
     ...texts,
@@ -107,6 +109,7 @@ export function prepareValues(facts: UnitFacts): PrepareInput {
     metering,
     superheatSource,
     orientation,
+    instrumentClass,
     liquidLine: tubeName(facts),
   }
 }

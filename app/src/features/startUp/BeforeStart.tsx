@@ -45,6 +45,7 @@ const restFields = [
   { name: 'suctionLine', dimension: 'temperature', mark: '▽' },
   { name: 'liquidLine', dimension: 'temperature', mark: '△' },
   { name: 'outdoor', dimension: 'temperature', mark: '' },
+  { name: 'returnDryBulb', dimension: 'temperature', mark: '' },
 ] as const
 /** read before the compressor runs, whatever the other readings come from */
 const beforehandFields = [
@@ -73,6 +74,7 @@ export function BeforeStart({ unit, live }: { unit: UnitHandle; live?: LiveAsses
     suctionLine: blank,
     liquidLine: blank,
     outdoor: blank,
+    returnDryBulb: blank,
     staticPressure: blank,
     voltage: blank,
     capacitor: blank,
@@ -214,10 +216,12 @@ function RestVerdict({ checks, enough }: { checks: readonly PlausibilityCheck[];
     )
   return enough ? (
     <Banner metal="in" word="Agrees" testID="rest-verdict">
-      Standing pressure fits the air around it; the right refrigerant, and no air in it that shows.
+      Standing pressure lies between outdoor air and the house; the right refrigerant, and no air in it that shows.
     </Banner>
   ) : (
-    <Soft>Gauges on, both lines and outdoor air: tells another refrigerant or air in it before anything runs.</Soft>
+    <Soft>
+      Gauges on, both lines, outdoor air and the house: tells another refrigerant or air in it before anything runs.
+    </Soft>
   )
 }
 

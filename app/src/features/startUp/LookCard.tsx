@@ -23,7 +23,8 @@ const fields = [
     dimension: 'gaugePressure',
     answers: 'restPressure',
   },
-  { name: 'standingAir', label: 'Air around the coils then', dimension: 'temperature', answers: 'restPressure' },
+  { name: 'standingAir', label: 'Outdoor air then', dimension: 'temperature', answers: 'restPressure' },
+  { name: 'standingIndoor', label: 'Air in the house then', dimension: 'temperature', answers: 'restPressure' },
 ] as const satisfies readonly { name: string; label: string; dimension: Dimension; answers: Symptom }[]
 type Name = (typeof fields)[number]['name']
 const blank: QuantityText = { text: '' }
@@ -57,6 +58,7 @@ export function LookCard({
     ratedAmps: blank,
     standingPressure: blank,
     standingAir: blank,
+    standingIndoor: blank,
   })
   const { draft, problems, change } = form
   // a problem is never hidden with its field
@@ -73,12 +75,18 @@ export function LookCard({
     if (say(typed)) form.done()
   }
   const fromProbes = () => {
-    const { liquidPressure, outdoor } = live?.values ?? {}
+    const { liquidPressure, outdoor, returnDryBulb } = live?.values ?? {}
     const text = (q: { value: number; unit: string } | undefined) => (q ? { text: `${q.value} ${q.unit}` } : blank)
-    change({ standingPressure: text(liquidPressure), standingAir: text(outdoor) })
+    change({
+      standingPressure: text(liquidPressure),
+      standingAir: text(outdoor),
+      standingIndoor: text(returnDryBulb),
+    })
   }
   const wantsAir = !beside.airflowKnownGood && (gates.includes('airflowNotKnownGood') || causes.includes('lowAirflow'))
   const wantsCondenser = !beside.condenserClean && causes.includes('dirtyCondenser')
+  const device = causes.some((c) => c === 'starvedDevice' || c === 'overfeeding' || c === 'restriction')
+  const wantsDevice = !beside.deviceChecked && gates.includes('otherCauseLeads') && device
   const last = unit.record.items.lookedInto.at(-1)?.entry
   return (
     <Card testID="look">
@@ -121,11 +129,18 @@ export function LookCard({
           </Press>
         ) : null}
       </Disclosure>
-      {wantsAir || wantsCondenser ? (
+      {wantsAir || wantsCondenser || wantsDevice ? (
         <XStack gap="$2" flexWrap="wrap">
           {wantsAir ? (
             <Press testID="air-good" onPress={() => void say({ airflowGood: true })}>
               Filter, coil, airflow are good
+            </Press>
+          ) : null}
+          {wantsDevice ? (
+            <Press testID="device-good" onPress={() => void say({ deviceChecked: true })}>
+              {unit.view.facts.metering === 'fixedOrifice'
+                ? 'Piston is the label’s size'
+                : 'Valve is the label’s, bulb tight'}
             </Press>
           ) : null}
           {wantsCondenser ? (
