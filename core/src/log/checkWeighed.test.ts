@@ -31,6 +31,38 @@ const codes = (lines: Lines, body: EntryBody) =>
   checkEntry(record(lines), testEntry(700, 0, body), { nowMs: NOON }).map((p) => p.code)
 const out = { direction: 'remove', before: lb(30), after: lb(36) } as const
 
+describe('the fill limit of a recovery cylinder', () => {
+  const kg = (value: number) => ({ value, unit: 'kg' }) as const
+  const cylinder: Cylinder = {
+    ...recovery,
+    tare: kg(11.1),
+    waterCapacity: kg(24),
+    state: 'recovered',
+    refrigerant: 'R-410A',
+  }
+  const recovered = (before: number, after: number, part: Partial<Weighed> = {}): EntryBody =>
+    step({ direction: 'remove', before: kg(before), after: kg(after), vessel: cylinder, ...part })
+  it('holds when the scale was set to zero with the cylinder on it', () => {
+    expect(codes(opened, recovered(0, 10))).toEqual([])
+    expect(codes(opened, recovered(0, 22.8))).toEqual(['overfilled'])
+    expect(codes(opened, recovered(0, 22.8, { net: true }))).toEqual(['overfilled'])
+  })
+  it('counts what the book says is in it, and what this unit put into it before', () => {
+    expect(codes(opened, recovered(0, 10, { booked: kg(2) }))).toEqual([])
+    expect(codes(opened, recovered(0, 10, { booked: kg(12) }))).toEqual(['overfilled'])
+    const first: Lines = [[-40, recovered(0, 12)]]
+    expect(codes([...opened, ...first], recovered(0, 10))).toEqual(['overfilled'])
+    // the book that is at hand counts before what the phone knew
+    const entry = testEntry(700, 0, recovered(0, 10, { booked: kg(2) }))
+    const problems = checkEntry(record(opened), entry, { nowMs: NOON, booked: () => 12 })
+    expect(problems.map((p) => p.code)).toEqual(['overfilled'])
+  })
+  it('follows the whole cylinder on the scale, too', () => {
+    expect(codes(opened, recovered(20, 27))).toEqual([])
+    expect(codes(opened, recovered(25, 34))).toEqual(['overfilled'])
+  })
+})
+
 describe('weighing with a cylinder of the book', () => {
   it('takes what the unit takes, and stops at another refrigerant', () => {
     expect(codes(opened, step({ vessel: full }))).toEqual([])

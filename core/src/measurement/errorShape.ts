@@ -37,7 +37,7 @@ export const standardOf = ({ normal, rectangular }: ErrorShape): number =>
 export function errorCdf(x: number, { normal, rectangular }: ErrorShape): number {
   const [a = 0, b = 0, ...rest] = rectangular.map((half) => bounded(Math.abs(half))).sort((p, q) => q - p)
   const spread = Math.hypot(bounded(normal), ...rest.map((half) => half / Math.sqrt(3)))
-  if (a < TINY) return spread === 0 ? (x >= 0 ? 1 : 0) : normalCdf(x / spread)
+  if (a < Math.max(TINY, NARROW * spread)) return spread === 0 ? (x >= 0 ? 1 : 0) : normalCdf(x / spread)
   if (Number.isNaN(x)) throw new RangeError('not a number')
   // beyond all of it; and so that what follows stays a number
   if (x > a + b + 9 * spread) return 1
@@ -45,15 +45,16 @@ export function errorCdf(x: number, { normal, rectangular }: ErrorShape): number
   // a hint of softness where there is none: the forms below divide by it
   const s = Math.max(spread, 1e-6 * a)
   const raw =
-    b > 1e-3 * a
+    b > Math.max(1e-3 * a, NARROW * spread)
       ? ((s * s) / (4 * a * b)) *
         (twice((x + a + b) / s) - twice((x + a - b) / s) - twice((x - a + b) / s) + twice((x - a - b) / s))
       : (s / (2 * a)) * (once((x + a) / s) - once((x - a) / s))
   return Math.min(Math.max(raw, 0), 1)
 }
 
-/** a rectangle so narrow is none */
+/** a rectangle so narrow, by itself or beside the normal part, is none */
 const TINY = 1e-150
+const NARROW = 1e-4
 
 /** ∫Φ and ∫∫Φ from −∞. */
 const once = (z: number) => z * normalCdf(z) + normalDensity(z)

@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import { waterVapourPressurePa } from '../air/water'
 import { analyseDecay } from './analyseDecay'
 import { causeOf } from './decayBelief'
 import { makeNoise } from './testing'
@@ -112,6 +113,86 @@ describe('what a decay says', () => {
     )
     expect(a).toMatchObject({ cause: 'inconclusive', verdict: 'out' })
     expect(a.problems).toContainEqual({ code: 'startedOver' })
+  })
+})
+
+describe('beyond what the curves cover', () => {
+  it.each([1000, 2000, 8000, 60_000])(
+    'a straight rise of %d micron a minute is a leak too big for this test',
+    (rate) => {
+      const a = analyseDecay(
+        hold((t) => Math.min(300 + (rate * t) / 60, 755_000)),
+        terms,
+      )
+      expect(a).toMatchObject({ cause: 'leak', verdict: 'out' })
+      expect(a.confidence).toBeGreaterThan(0.75)
+      expect(perMin(a.leakPaPerS) / rate).toBeGreaterThan(0.7)
+      expect(a.predictedAtHoldPa!).toBeGreaterThan(1000 * MICRON)
+    },
+  )
+  it('and one that runs into the gauge’s end stop, or was read twice only', () => {
+    const stopped = analyseDecay(
+      hold((t) => Math.min(300 + 60 * t, 25_000)),
+      terms,
+    )
+    expect(stopped).toMatchObject({ cause: 'leak', verdict: 'out' })
+    expect(stopped.problems.map((p) => p.code)).toContain('grossLeak')
+    const twice = [
+      { timeS: 0, pressurePa: 300 * MICRON },
+      { timeS: 30, pressurePa: 6000 * MICRON },
+    ]
+    expect(analyseDecay(twice, terms)).toMatchObject({ cause: 'leak', verdict: 'out' })
+  })
+  it('water that boils fast isn’t taken for it', () => {
+    const a = analyseDecay(
+      hold((t) => 300 + 17_000 * (1 - Math.exp(-t / 150))),
+      terms,
+    )
+    expect(a.cause).toBe('moisture')
+  })
+  it('a pressure that falls is never In, however short the log', () => {
+    const falling = (seconds: number) =>
+      analyseDecay(
+        hold((t) => 450 - t / 5, { seconds }),
+        terms,
+      )
+    for (const seconds of [240, 600]) {
+      expect(falling(seconds).verdict).toBe('tooClose')
+      expect(falling(seconds).cause).toBe('inconclusive')
+      expect(falling(seconds).problems).toContainEqual({ code: 'falling' })
+    }
+  })
+  it('surfaces that give off gas ever more slowly are tight', () => {
+    const a = analyseDecay(
+      hold((t) => 180 + 25 * Math.log1p(t / 40), { noise: 0.02, seconds: 1200 }),
+      { ...terms, holdS: 1200 },
+    )
+    expect(a).toMatchObject({ cause: 'tight', verdict: 'in' })
+  })
+  it('one wild reading decides nothing, and is said', () => {
+    const quiet = hold((t) => 240 + 10 * (1 - Math.exp(-t / 200)), { noise: 0.02 })
+    const wild = quiet.map((s, i) => (i === Math.floor(quiet.length / 2) ? { ...s, pressurePa: 1500 * MICRON } : s))
+    const a = analyseDecay(wild, terms)
+    expect(a).toMatchObject({ cause: 'tight', verdict: 'in' })
+    expect(a.problems).toContainEqual({ code: 'outliers', count: 1 })
+  })
+  it('times that are dates and temperatures that can’t be are mended, and said', () => {
+    const a = analyseDecay(
+      hold(() => 300, { noise: 0.02 }).map((s) => ({ ...s, timeS: s.timeS + 1.78e9, temperatureK: 21 })),
+      terms,
+    )
+    expect(a.verdict).toBe('in')
+    expect(a.problems.map((p) => p.code)).toEqual(expect.arrayContaining(['calendarTimes', 'notATemperature']))
+    expect(analyseDecay([], terms).predictedAtHoldPa).toBeUndefined()
+  })
+  it('vapour over water follows its temperature by its own law', () => {
+    const k = (t: number) => 295 + 2 * Math.sin(t / 250)
+    const swinging = hold((t) => (0.5 * waterVapourPressurePa(k(t))!) / MICRON, { noise: 0.01, seconds: 1200 })
+    const a = analyseDecay(
+      swinging.map((s) => ({ ...s, temperatureK: k(s.timeS) })),
+      { ...terms, holdS: 1200 },
+    )
+    expect(['leak', 'both']).not.toContain(a.cause)
   })
 })
 
