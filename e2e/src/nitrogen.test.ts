@@ -35,7 +35,7 @@ describe('the nitrogen test', () => {
   it('corrects by temperature, and says what it could have seen', async () => {
     await lead.reads('sync-note', /^everything sent/)
     await tellEntries(lead, unit, [
-      [30, { kind: 'testHeld', gauge: { value: 450, unit: 'psig' }, ambient: { value: 80, unit: '°F' } }],
+      [24 * 60, { kind: 'testHeld', gauge: { value: 450, unit: 'psig' }, ambient: { value: 80, unit: '°F' } }],
     ])
     await lead.reads('test-verdict', /Hold is over/)
     await lead.type('test-gauge', '441,3')
@@ -119,12 +119,12 @@ describe('the nitrogen test', () => {
 
   it('is read from a logger’s file, temperatures and all', async () => {
     const other = await plated('V-11')
-    // ten minutes of raising, half an hour of cooling nitrogen, then let off
+    // an hour of raising, eighteen hours of cooling nitrogen, then let off
     const rows = Array.from({ length: 260 }, (_, i) => {
       const held = i >= 60 && i < 240
       const celsius = 26 - (i > 60 ? (i - 60) * 0.02 : 0)
       const bar = i < 60 ? i * 0.5 : held ? 31.01 * ((celsius + 273.15) / 299.15) - 1.01 : 0
-      return `${(i / 6).toFixed(2).replace('.', ',')};${bar.toFixed(2).replace('.', ',')};${celsius.toFixed(1).replace('.', ',')}`
+      return `${(i < 60 ? i : 60 + (i - 60) * 6).toFixed(2).replace('.', ',')};${bar.toFixed(2).replace('.', ',')};${celsius.toFixed(1).replace('.', ',')}`
     })
     await lead.press('source-file')
     await lead.chooseFile('import-open', 'hold.csv', `Minuten;Druck (bar);Temp °C\n${rows.join('\n')}\n`)
