@@ -247,6 +247,7 @@ const union = z.discriminatedUnion('kind', [
     airflowGood: z.boolean(),
     condenserClean: z.boolean(),
     thermostatFar: z.boolean(),
+    deviceChecked: z.boolean().optional(),
     stage: text(200).optional(),
     rest: readingValues.optional(),
   }),

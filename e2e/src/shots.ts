@@ -74,7 +74,7 @@ const shots: Shot[] = [
       await driver.press('speed-60')
       await driver.press('rig-start')
       await driver.see('rest-live')
-      for (const what of ['zeroed', 'valvesShut', 'airflowGood', 'condenserClean', 'thermostatFar'])
+      for (const what of ['zeroed', 'valvesShut', 'airflowGood', 'condenserClean', 'deviceChecked', 'thermostatFar'])
         await driver.press(`seen-${what}`)
       await driver.act(/Valves open/)
       await driver.reads('settling', /Settled/)

@@ -176,6 +176,7 @@ export function preStartLine({
   airflowGood,
   condenserClean,
   thermostatFar,
+  deviceChecked,
   stage,
 }: PreStart): string {
   const seen: [boolean, string][] = [
@@ -184,6 +185,7 @@ export function preStartLine({
     [airflowGood, 'filter, coil and airflow good'],
     [condenserClean, 'condenser clean'],
     [thermostatFar, 'thermostat far'],
+    ...(deviceChecked === undefined ? [] : [[deviceChecked, 'device as on the label'] as const]),
   ]
   const words = seen.map(([yes, what]) => (yes ? what : `not: ${what}`))
   return [...words, ...(stage ? [stage] : [])].join(' · ')

@@ -95,6 +95,8 @@ export const habitWords: Record<HabitKey, string> = {
   bubbleWaitS: 'Soap on a core: wait',
   stepLeastKg: 'Charge step at least',
   drierDropK: 'Drier: lost over it at most',
+  unaskedShare: 'A cause nobody looked into: this share bars adding',
+  starvingShare: 'The same for a starved piston',
   otherCauseShare: 'Other causes: this share of the charge’s likelihood bars adding',
   stepNoEffectShare: 'Charge step without effect: moved less than',
   restAgreeK: 'Standing: saturation off the air around it',

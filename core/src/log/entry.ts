@@ -236,6 +236,8 @@ export interface PreStart extends Base<'preStart'> {
   readonly airflowGood: boolean
   readonly condenserClean: boolean
   readonly thermostatFar: boolean
+  /** metering device compared with the label; logs of before this was asked don't say */
+  readonly deviceChecked?: boolean
   /** highest stage, and how it was forced; empty for single speed */
   readonly stage?: string
   /** standing, with the gauges on: pressures, both lines, outdoor air */

@@ -42,10 +42,11 @@ export function besideOf(
   const drier = looked.find((l) => l.drierIn && l.drierOut)
   const drierDropK = drier && toSi('temperature', drier.drierIn!) - toSi('temperature', drier.drierOut!)
   const ratedAmps = last('ratedAmps')
+  const deviceChecked = last('deviceChecked') ?? before?.deviceChecked
   return {
     airflowKnownGood: last('airflowGood') ?? before?.airflowGood ?? false,
     condenserClean: last('condenserClean') ?? before?.condenserClean ?? false,
-    ...(last('deviceChecked') === undefined ? {} : { deviceChecked: last('deviceChecked')! }),
+    ...(deviceChecked === undefined ? {} : { deviceChecked }),
     ...(rest === undefined ? {} : { restOverAmbientK: rest.offK, restStandardK: rest.standardK }),
     ...(drierDropK === undefined ? {} : { drierDropK }),
     ...(ratedAmps === undefined ? {} : { ratedAmpsA: toSi('current', ratedAmps) }),

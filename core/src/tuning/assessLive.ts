@@ -19,9 +19,9 @@ import { fromSi, preferredUnit, toSi, type Dimension, type UnitSystem } from '..
 import { saturationTemperatureK } from '../refrigerant/saturation'
 import { atmosphericPressurePa } from '../air/atmosphere'
 import { systemChannels, type SystemChannel, type TraceSample } from '../trace/trace'
-import { chargeGates, type ChargeGate } from './chargeGates'
+import { chargeGates, type ChargeGate, type GateQuestion } from './chargeGates'
 import { coldOf, deviationsOf, type Beside } from './deviations'
-import { diagnose, separatingReading, type RankedCause } from './diagnose'
+import { diagnose, separatingReading, type DiagnosticFindings, type RankedCause } from './diagnose'
 import type { FaultCause, Symptom } from './faultSignatures'
 import { judgeCharge, type JudgedReading } from './judgeCharge'
 import type { Measured } from './measured'
@@ -203,11 +203,26 @@ export function tuneReading(
     ranked,
     airflowKnownGood: terms.beside.airflowKnownGood ?? false,
     cold: coldOf(judged, refrigerant),
+    looked: lookedAt(terms.beside, findings),
     steps: terms.steps,
     ...(terms.beside.drierDropK === undefined ? {} : { drierDropK: terms.beside.drierDropK }),
     profile: method,
   })
   return { ranked, gates, ...(separating ? { separating } : {}), ...(advice ? { advice } : {}) }
+}
+
+/** Causes that somebody looked into: what was seen to, and what a reading of its own speaks of. */
+function lookedAt(beside: Beside, { deviations }: DiagnosticFindings): GateQuestion['looked'] {
+  const device = beside.deviceChecked === true
+  return {
+    lowAirflow: beside.airflowKnownGood === true,
+    dirtyCondenser: beside.condenserClean === true,
+    starvedDevice: device,
+    overfeeding: device,
+    restriction: deviations.drierDrop !== undefined,
+    air: deviations.restPressure !== undefined,
+    weakCompressor: deviations.amps !== undefined,
+  }
 }
 
 function manifoldOf(

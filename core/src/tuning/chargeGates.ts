@@ -36,6 +36,8 @@ export interface GateQuestion {
   readonly cold?: number
   /** this unit's own steps, oldest first: both coils must have moved the way charge moves them */
   readonly steps?: readonly ChargeStep[]
+  /** causes that somebody looked into, and found nothing */
+  readonly looked?: { readonly [C in FaultCause]?: boolean }
   /** temperature lost over the drier, where it was measured */
   readonly drierDropK?: number
   readonly profile: MethodProfile
@@ -71,15 +73,31 @@ export function chargeGates(q: GateQuestion): ChargeGate[] {
   const charge = chargeCauses[action]
   const own = q.ranked.filter((r) => charge.includes(r.cause)).reduce((sum, r) => sum + r.probability, 0)
   const others = q.ranked.filter((r) => r.cause !== 'none' && !allCharge.includes(r.cause))
-  const against = others.reduce((sum, r) => sum + r.probability, 0)
-  const [first] = others
-  // what was taken out can go in again: there another cause has to be likelier than the charge
-  const most = action === 'add' ? profile.otherCauseShare.si * own : own
-  const leads = action === 'add' ? against > most : (first?.probability ?? 0) > most
-  if (first && leads) gates.push({ code: 'otherCauseLeads', cause: first.cause, probability: first.probability })
+  const leads = action === 'add' ? inTheWay(others, own, q) : others.find((r) => r.probability > own)
+  if (leads) gates.push({ code: 'otherCauseLeads', cause: leads.cause, probability: leads.probability })
   if (action === 'add' && !otherCoilAgrees(q)) gates.push({ code: 'onlyOneCoil' })
   return gates
 }
+
+/**
+ * What else it may be that bars adding, likeliest first: what was looked into and found good, by all such causes together against the method's share; what
+ * nobody looked into yet, by its own against a smaller one, so that it is asked about first. Taking out asks less: it can go in again.
+ */
+function inTheWay(
+  others: readonly RankedCause[],
+  own: number,
+  { metering, profile, looked = {} }: GateQuestion,
+): RankedCause | undefined {
+  const total = others.reduce((sum, r) => sum + r.probability, 0)
+  if (total > profile.otherCauseShare.si * own) return others[0]
+  return others.find(({ cause, probability }) => {
+    const starves = starving.includes(cause)
+    // behind a piston no subcooling tells short charge from a starved coil; a valve's superheat does
+    const share = starves && metering === 'fixedOrifice' ? profile.starvingShare.si : profile.unaskedShare.si
+    return !looked[cause] && probability > share * own
+  })
+}
+const starving: readonly FaultCause[] = ['restriction', 'starvedDevice']
 
 const allCharge: readonly FaultCause[] = [...chargeCauses.add, ...chargeCauses.remove]
 

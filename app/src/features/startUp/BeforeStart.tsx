@@ -35,6 +35,7 @@ const seen = [
   { value: 'valvesShut', label: 'Manifold shut, hoses tight' },
   { value: 'airflowGood', label: 'Filter, coil, airflow good' },
   { value: 'condenserClean', label: 'Condenser clean, fan free' },
+  { value: 'deviceChecked', label: 'Piston or valve as the label says, bulb tight' },
   { value: 'thermostatFar', label: 'Thermostat far past the room' },
 ] as const
 type Seen = (typeof seen)[number]['value']
@@ -103,6 +104,7 @@ export function BeforeStart({ unit, live }: { unit: UnitHandle; live?: LiveAsses
       airflowGood: draft.seen.includes('airflowGood'),
       condenserClean: draft.seen.includes('condenserClean'),
       thermostatFar: draft.seen.includes('thermostatFar'),
+      deviceChecked: draft.seen.includes('deviceChecked'),
       ...(stage ? { stage } : {}),
       ...(measured ? { rest } : {}),
     }
