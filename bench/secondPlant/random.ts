@@ -1,20 +1,23 @@
-/** A random source of its own (xorshift128+, S. Vigna 2014), so that this plant shares nothing with the rig. */
+/** A random source of its own (sfc32, C. Doty-Humphrey's small fast counter), so that this plant shares nothing with the rig. */
 export class Dice {
   private a: number
   private b: number
+  private c: number
+  private counter = 1
   constructor(seed: number) {
-    this.a = (seed * 2654435761 + 97) >>> 0 || 1
-    this.b = (seed * 40503 + 12345) >>> 0 || 2
+    this.a = seed >>> 0
+    this.b = (seed ^ 0x9e3779b9) >>> 0
+    this.c = 0x243f6a88
     for (let i = 0; i < 20; i++) this.next()
   }
   next(): number {
-    let x = this.a
-    const y = this.b
-    this.a = y
-    x = (x ^ (x << 13)) >>> 0
-    x = (x ^ (x >>> 17) ^ y ^ (y >>> 16)) >>> 0
-    this.b = x
-    return ((x + y) >>> 0) / 4294967296
+    const sum = (this.a + this.b + this.counter) | 0
+    this.counter = (this.counter + 1) | 0
+    this.a = this.b ^ (this.b >>> 9)
+    this.b = (this.c + (this.c << 3)) | 0
+    this.c = ((this.c << 21) | (this.c >>> 11)) + sum
+    this.c |= 0
+    return (sum >>> 0) / 4294967296
   }
   from(low: number, high: number): number {
     return low + (high - low) * this.next()

@@ -119,19 +119,19 @@ describe('the nitrogen test', () => {
 
   it('is read from a logger’s file, temperatures and all', async () => {
     const other = await plated('V-11')
-    // an hour of raising, eighteen hours of cooling nitrogen, then let off
+    // an hour of raising, a day of cooling nitrogen, then let off
     const rows = Array.from({ length: 260 }, (_, i) => {
       const held = i >= 60 && i < 240
       const celsius = 26 - (i > 60 ? (i - 60) * 0.02 : 0)
       const bar = i < 60 ? i * 0.5 : held ? 31.01 * ((celsius + 273.15) / 299.15) - 1.01 : 0
-      return `${(i < 60 ? i : 60 + (i - 60) * 6).toFixed(2).replace('.', ',')};${bar.toFixed(2).replace('.', ',')};${celsius.toFixed(1).replace('.', ',')}`
+      return `${(i < 60 ? i : 60 + (i - 60) * 8).toFixed(2).replace('.', ',')};${bar.toFixed(2).replace('.', ',')};${celsius.toFixed(1).replace('.', ',')}`
     })
     await lead.press('source-file')
     await lead.chooseFile('import-open', 'hold.csv', `Minuten;Druck (bar);Temp °C\n${rows.join('\n')}\n`)
     await lead.reads('mapping', /gauge in bar, minutes/)
     await lead.reads('import-verdict', /In: .*Nothing lost/)
     await lead.press('instruments')
-    await lead.pickNamed('instrument-testGauge', 'Digital manifold')
+    await lead.pickNamed('instrument-testGauge', 'Test gauge, digital')
     await lead.press('import-take')
     await lead.reads('test-verdict', /In.*Nothing lost that it could see/)
     await lead.reads('sync-note', /^everything sent/)

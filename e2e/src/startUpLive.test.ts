@@ -57,7 +57,7 @@ describe('start-up and tuning, live', () => {
     await lead.see('rest-live')
   }
   const start = async () => {
-    for (const what of ['zeroed', 'valvesShut', 'airflowGood', 'condenserClean', 'thermostatFar'])
+    for (const what of ['zeroed', 'valvesShut', 'airflowGood', 'condenserClean', 'deviceChecked', 'thermostatFar'])
       await lead.press(`seen-${what}`)
     await lead.act(/Valves open, power on/)
     await lead.see('live')

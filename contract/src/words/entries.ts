@@ -185,7 +185,7 @@ export function preStartLine({
     [airflowGood, 'filter, coil and airflow good'],
     [condenserClean, 'condenser clean'],
     [thermostatFar, 'thermostat far'],
-    ...(deviceChecked === undefined ? [] : [[deviceChecked, 'device as on the label'] as const]),
+    ...(deviceChecked === undefined ? [] : [[deviceChecked, 'device as on the label'] as [boolean, string]]),
   ]
   const words = seen.map(([yes, what]) => (yes ? what : `not: ${what}`))
   return [...words, ...(stage ? [stage] : [])].join(' · ')

@@ -12,7 +12,7 @@ const warmDay: DaySpec = {
   outdoorK: f(88),
   outdoorDriftKPerS: 0.0001,
   pressurePa: 101325,
-  roomK: f(80),
+  roomK: f(78),
   roomHumidity: 0.55,
   loadW: 6000,
   waterKgPerS: 2e-4,
