@@ -2,6 +2,7 @@ import type { Metering } from '../label/equipment'
 import { normalCdf } from '../measurement/normal'
 import { bounded } from '../quantity/bounded'
 import {
+  leastSpread,
   signatures,
   symptoms,
   typicalUncertainty,
@@ -167,7 +168,9 @@ function fitOf(cause: FaultCause, signature: Signature, f: DiagnosticFindings): 
       const seen = f.deviations[symptom]
       if (!seen) continue
       const [mean, spread] = signature[symptom]
-      const own = Math.max(spread * times, spread * 0.3)
+      // what differs in proportion grows with the fault, what differs anyway doesn't
+      const least = leastSpread[symptom]
+      const own = Math.hypot(least, Math.sqrt(Math.max(0, spread ** 2 - least ** 2)) * times)
       const off = seen.deviation - times * mean
       const standard = Math.hypot(seen.standard, own)
       const density =

@@ -57,7 +57,7 @@ type Effects = readonly [
 
 /** Sizes differ from machine to machine by about half, and no effect is exactly nothing. */
 const OF_SIZE = 0.45
-const LEAST: Record<Symptom, number> = {
+export const leastSpread: Readonly<Record<Symptom, number>> = {
   superheat: 0.5,
   subcooling: 0.4,
   evaporating: 0.4,
@@ -85,7 +85,7 @@ const row = (
   const of = (symptom: Symptom) =>
     [
       means[symptom],
-      means[symptom] === 0 ? LEAST[symptom] : Math.hypot(LEAST[symptom], OF_SIZE * means[symptom]),
+      means[symptom] === 0 ? leastSpread[symptom] : Math.hypot(leastSpread[symptom], OF_SIZE * means[symptom]),
     ] as const
   return Object.fromEntries(symptoms.map((s) => [s, of(s)])) as unknown as Signature
 }
