@@ -92,7 +92,9 @@ export function LookCard({
     <Card testID="look">
       <Disclosure
         title="Looked into"
-        summary={last ? lookedIntoLine(last) : 'airflow, condenser, drier, rated current, standing pressure'}
+        summary={
+          last ? lookedIntoLine(last) : 'airflow, condenser, metering device, drier, rated current, standing pressure'
+        }
         open={open}
         onToggle={() => setOpened(!open)}
         testID="look-open"
