@@ -23,6 +23,9 @@ describe('a clock time as a lead types it', () => {
   it('takes late evening, typed after midnight, as yesterday’s', () => {
     expect(readClock('23:50', new Date(2026, 6, 15, 0, 10))).toEqual(new Date(2026, 6, 14, 23, 50))
   })
+  it.each(['yesterday 17:05', 'Y 17.05', 'yesterday, 1705'])('%s: the evening before, for a hold overnight', (text) => {
+    expect(readClock(text, new Date(2026, 6, 15, 9, 0))).toEqual(new Date(2026, 6, 14, 17, 5))
+  })
 })
 
 describe('the Prepare form', () => {

@@ -4,13 +4,21 @@ import { parse } from 'date-fns/parse'
 import { subDays } from 'date-fns/subDays'
 import { TextField } from '@/ui/TextField'
 
-/** A clock time as the lead says it: "14:05", "1405", "14.05", with seconds if she likes; the latest such time that isn't ahead of now. */
+/**
+ * A clock time as the lead says it: "14:05", "1405", "14.05", with seconds if she likes; the latest such time that isn't ahead of now. A hold overnight
+ * began "yesterday 17:05".
+ */
 export function readClock(text: string, now: Date): Date | undefined {
-  const clean = text.trim().replace(/[.,h ]/g, ':')
+  const before = /^(yesterday|y)[\s,]+/i
+  const clean = text
+    .trim()
+    .replace(before, '')
+    .replace(/[.,h ]/g, ':')
   const withColon = /^\d{3,4}$/.test(clean) ? clean.replace(/^(\d{1,2})(\d{2})$/, '$1:$2') : clean
   const pattern = ['H:mm:ss', 'H:mm'].find((p) => isValid(parse(withColon, p, now)))
   if (!pattern) return undefined
   const today = parse(withColon, pattern, now)
+  if (before.test(text.trim())) return subDays(today, 1)
   // a time a little ahead is a slip to be told; more than half a day ahead was meant as yesterday
   return today.getTime() > now.getTime() + 12 * 3600_000 ? subDays(today, 1) : today
 }
@@ -32,7 +40,7 @@ export function TimeField({
       value={value}
       onChange={onChange}
       problem={problem}
-      hint="Empty: the moment you tap. Else as 14:05 or 14:05:30."
+      hint="Empty: the moment you tap. Else as 14:05 or 14:05:30, or yesterday 17:05."
       placeholder="now"
       testID="time"
     />
