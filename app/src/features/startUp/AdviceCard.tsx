@@ -65,7 +65,7 @@ export const AdviceCard = memo(function AdviceCard({ tuned }: { tuned: Tuned }) 
       {ranks.map((r) => (
         <Cause key={r.cause} ranked={r} />
       ))}
-      {separating && (ranks[0]?.probability ?? 0) < 0.9 ? (
+      {separating && (ranks[0]?.probability ?? 0) < 0.95 ? (
         <Body testID="ask-next">{separatingWords(separating.between, separating.symptom)}</Body>
       ) : null}
       <Soft>By likelihoods, for one fault at a time; the equipment’s literature and a licensed person come first.</Soft>
