@@ -248,8 +248,8 @@ describe('a whole unit', () => {
   function whole(): Entry[] {
     const say = (m: number, body: Parameters<typeof entry>[0]) => entry(body, minutesAgo(m))
     return [
-      say(90, { kind: 'opened', jobId: world.ours.jobId, tag: 'W-1' }),
-      say(89, {
+      say(1290, { kind: 'opened', jobId: world.ours.jobId, tag: 'W-1' }),
+      say(1289, {
         kind: 'facts',
         facts: {
           work: 'new',
@@ -263,8 +263,8 @@ describe('a whole unit', () => {
           targetSubcooling: q(10, '°F'),
         },
       }),
-      say(88, { kind: 'facts', facts: { testPressure: q(450, 'psig') } }),
-      say(86, { kind: 'testHeld', gauge: q(440, 'psig'), ambient: q(78, '°F') }),
+      say(1288, { kind: 'facts', facts: { testPressure: q(450, 'psig') } }),
+      say(1280, { kind: 'testHeld', gauge: q(440, 'psig'), ambient: q(78, '°F') }),
       say(70, { kind: 'testRead', gauge: q(437, 'psig'), ambient: q(75, '°F') }),
       say(60, { kind: 'valvedOff' }),
       say(59, { kind: 'micron', reading: q(320, 'micron') }),
