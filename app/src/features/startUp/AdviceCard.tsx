@@ -52,6 +52,8 @@ export function PlausibilityCard({ tuned, onExchange }: { tuned: Tuned; onExchan
 
 const SHOWN_CAUSES = 3
 const LEAST_SHARE = 0.02
+/** a cause surer than this needs no further question */
+const SETTLED_FROM = 0.95
 
 /** The next step with its reason in one line, or why there is none; then what is probably wrong. */
 export const AdviceCard = memo(function AdviceCard({ tuned }: { tuned: Tuned }) {
@@ -65,7 +67,7 @@ export const AdviceCard = memo(function AdviceCard({ tuned }: { tuned: Tuned }) 
       {ranks.map((r) => (
         <Cause key={r.cause} ranked={r} />
       ))}
-      {separating && (ranks[0]?.probability ?? 0) < 0.95 ? (
+      {separating && (ranks[0]?.probability ?? 0) < SETTLED_FROM ? (
         <Body testID="ask-next">{separatingWords(separating.between, separating.symptom)}</Body>
       ) : null}
       <Soft>By likelihoods, for one fault at a time; the equipment’s literature and a licensed person come first.</Soft>
