@@ -8,10 +8,15 @@ import {
   type UnitSummary,
 } from '@zetesis/core'
 import { z } from 'zod'
-import { EntrySchema } from './entry'
-import { day, id, instant } from './instant'
-import { BookEntrySchema, CylinderSchema } from './library'
-import { quantity, text } from './quantity'
+import { admitting, stored } from './door'
+import { EntrySchema, StoredEntrySchema } from './entry'
+import { librarySchemas } from './library'
+import { text } from './text'
+
+const { id, instant, quantity } = stored
+const { day } = admitting
+const { BookEntrySchema } = librarySchemas(admitting)
+const { BookEntrySchema: StoredBookEntrySchema, CylinderSchema } = librarySchemas(stored)
 
 /** At most so many entries in one request; a phone with more sends several. */
 export const MAX_BATCH = 200
@@ -61,7 +66,7 @@ export const ChainedEntrySchema = z.object({
   seq: z.number().int().positive(),
   author,
   receivedAt: instant,
-  entry: EntrySchema,
+  entry: StoredEntrySchema,
   previousHash: z.string().regex(/^[0-9a-f]{64}$/),
   hash: z.string().regex(/^[0-9a-f]{64}$/),
 })
@@ -90,7 +95,7 @@ export const ChunksStored = z.object({ stored: z.array(z.number()) })
 export const TracePage = z.object({ chunks: z.array(numbered), more: z.boolean() })
 
 export const AppendBook = z.strictObject({ entries: z.array(BookEntrySchema).min(1).max(MAX_BATCH) })
-export const BookItemSchema = z.object({ seq: z.number().int().positive(), author, entry: BookEntrySchema })
+export const BookItemSchema = z.object({ seq: z.number().int().positive(), author, entry: StoredBookEntrySchema })
 export const BookPage = z.object({ entries: z.array(BookItemSchema), more: z.boolean() })
 export const BookAppended = z.object({ lastSeq: z.number() })
 

@@ -664,6 +664,9 @@ const samples: Record<string, readonly unknown[]> = {
   usualScaleHabits: [],
   usualSi: ['freezeK'],
   vacuumRun: [record],
+  inPhysicalRange: ['mass', { value: 3, unit: 'oz' }],
+  isInRecord: [record, testId(1)],
+  physicalRangeText: ['mass', 'oz'],
   verifyChain: [[{ ...chained, hash: core.entryHash(chained) }]],
   watchScale: [
     Array.from({ length: 60 }, (_, i) => ({ timeS: i, kg: i < 20 ? 10 : i < 40 ? 10 - 0.01 * (i - 20) : 9.8 })),

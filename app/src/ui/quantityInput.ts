@@ -1,9 +1,15 @@
-import { parseProblemWords } from '@zetesis/contract'
-import { formatNumber, parseQuantity, type Dimension, type Quantity, type UnitOf, type UnitSystem } from '@zetesis/core'
+import { outOfRangeWords, parseProblemWords } from '@zetesis/contract'
+import {
+  formatNumber,
+  inPhysicalRange,
+  parseQuantity,
+  type Dimension,
+  type Quantity,
+  type UnitOf,
+  type UnitSystem,
+} from '@zetesis/core'
 import { z } from 'zod'
 import { assumedUnit, type QuantityText } from './QuantityField'
-
-const LARGEST = 1e9
 
 /** A form's schema for one quantity: text and unit in, the quantity as typed out; undefined when left empty. */
 export function quantityInput<D extends Dimension>(dimension: D, system: UnitSystem, { required = false } = {}) {
@@ -12,8 +18,8 @@ export function quantityInput<D extends Dimension>(dimension: D, system: UnitSys
     .transform((value, context): Quantity<D> | undefined => {
       if (value.text.trim() === '' && !required) return undefined
       const parsed = parseQuantity(value.text, dimension, assumedUnit(dimension, value, system) as UnitOf<D>)
-      if (parsed.ok && Math.abs(parsed.quantity.value) <= LARGEST) return parsed.quantity
-      const message = parsed.ok ? 'That figure is too large to be meant.' : parseProblemWords(parsed.problem)
+      if (parsed.ok && inPhysicalRange(dimension, parsed.quantity)) return parsed.quantity
+      const message = parsed.ok ? outOfRangeWords(dimension, parsed.quantity) : parseProblemWords(parsed.problem)
       context.addIssue({ code: 'custom', message })
       return z.NEVER
     })

@@ -19,7 +19,7 @@ import { checkLabel, type LabelProblem } from '../label/modelLabel'
 import { checkInstrument, type InstrumentProblem } from '../measurement/instrument'
 import { checkHabit, checkProfile, type HabitProblem, type ProfileProblem } from '../method/checkProfile'
 import { refusalOf, siteElevationM, unitFacts } from './facts'
-import { isSealed, isStrikable, type UnitRecord } from './fold'
+import { isInRecord, isSealed, isStrikable, type UnitRecord } from './fold'
 import { unitLabel, unitMethod } from './method'
 import { checkWeighed, type WeighedProblem, type BookedKg } from './checkWeighed'
 import { testLimitPa } from './pressureTest'
@@ -376,7 +376,7 @@ function refused(record: UnitRecord, facts: UnitFacts): EntryProblem[] {
 }
 
 function checkStrike(record: UnitRecord, id: string): EntryProblem[] {
-  if (!record.seen[id] || record.strikes[id]) return [{ code: 'unknownEntry', path: 'strikes' }]
+  if (!isInRecord(record, id) || record.strikes[id]) return [{ code: 'unknownEntry', path: 'strikes' }]
   const target = Object.values(record.items)
     .flat()
     .find((item) => item.entry.id === id)

@@ -14,7 +14,6 @@ export interface UnitRecord {
   readonly struck: readonly LogItem[]
   /** arrived after the seal and not an amendment: kept, without effect */
   readonly ignored: readonly LogItem[]
-  readonly seen: Readonly<Record<string, true>>
 }
 
 export const emptyRecord: UnitRecord = {
@@ -55,7 +54,6 @@ export const emptyRecord: UnitRecord = {
   strikes: {},
   struck: [],
   ignored: [],
-  seen: {},
 }
 
 /** A record stored before some kinds of entry were known, with their empty lists. */
@@ -65,18 +63,113 @@ export function withAllKinds(record: UnitRecord): UnitRecord {
 
 /** The record with one more entry. An entry already in it changes nothing, so appending twice is harmless. */
 export function fold(record: UnitRecord, item: LogItem): UnitRecord {
-  const { entry } = item
-  if (record.seen[entry.id]) return record
-  const seen = { ...record.seen, [entry.id]: true as const }
-  if (isSealed(record) && entry.kind !== 'amendment') return { ...record, seen, ignored: [...record.ignored, item] }
-  if (record.strikes[entry.id]) return { ...record, seen, struck: [...record.struck, item] }
-  const next = add({ ...record, seen }, item)
-  return entry.kind === 'struck' ? strikeOut(next, item as LogItem<Struck>) : next
+  return foldEntries([item], record)
 }
 
-/** The record of a whole log, in its order. */
+/**
+ * The record of a whole log, in its order. It takes a time proportional to the entries added, and little for what was there before, so that a log of many
+ * thousands grows as easily as a short one.
+ */
 export function foldEntries(entries: readonly LogItem[], start: UnitRecord = emptyRecord): UnitRecord {
-  return entries.reduce(fold, start)
+  const known = idsOf(start)
+  const added: string[] = []
+  let draft: Draft | undefined
+  for (const item of entries) {
+    const { id } = item.entry
+    if (known.has(id) || draft?.ids.has(id)) continue
+    draft ??= draftOf(start)
+    draft.ids.add(id)
+    added.push(id)
+    take(draft, item)
+  }
+  if (!draft) return start
+  const { items, strikes, struck, ignored } = draft
+  const next: UnitRecord = { items, strikes, struck, ignored }
+  idsBefore.set(next, known.with(added))
+  return next
+}
+
+/** Whether an entry, with or without effect, is in the record. */
+export const isInRecord = (record: UnitRecord, id: string): boolean => idsOf(record).has(id)
+
+/** A record being made: its lists are its own once something was added to them. */
+interface Draft {
+  readonly items: { [K in EntryKind]: LogItem<EntryOf<K>>[] }
+  readonly own: Set<EntryKind>
+  readonly ids: Set<string>
+  readonly strikes: Record<string, LogItem<Struck>>
+  readonly struck: LogItem[]
+  readonly ignored: LogItem[]
+}
+
+function draftOf({ items, strikes, struck, ignored }: UnitRecord): Draft {
+  return {
+    items: { ...items } as Draft['items'],
+    own: new Set(),
+    ids: new Set(),
+    strikes: { ...strikes },
+    struck: [...struck],
+    ignored: [...ignored],
+  }
+}
+
+function take(draft: Draft, item: LogItem): void {
+  const { entry } = item
+  if (draft.items.sealed.length > 0 && entry.kind !== 'amendment') return void draft.ignored.push(item)
+  if (draft.strikes[entry.id]) return void draft.struck.push(item)
+  const { kind } = entry
+  const list = draft.items as Record<EntryKind, LogItem[]>
+  if (!draft.own.has(kind)) list[kind] = [...list[kind]]
+  draft.own.add(kind)
+  list[kind].push(item)
+  if (kind === 'struck') strikeOut(draft, item as LogItem<Struck>)
+}
+
+function strikeOut(draft: Draft, strike: LogItem<Struck>): void {
+  const id = strike.entry.strikes
+  const lists = draft.items as Record<EntryKind, LogItem[]>
+  const kind = (Object.keys(lists) as EntryKind[]).find((k) => lists[k].some((item) => item.entry.id === id))
+  const target = kind && lists[kind].find((item) => item.entry.id === id)
+  if (target && !isStrikable(target.entry)) return
+  draft.strikes[id] = strike
+  if (!kind || !target) return
+  draft.struck.push(target)
+  lists[kind] = lists[kind].filter((item) => item !== target)
+  draft.own.add(kind)
+}
+
+/**
+ * The ids of a record's entries. Records that grow from one another share one map: a record knows the ids whose place in it lies before its own
+ * count, so that adding an entry copies nothing.
+ */
+class Ids {
+  constructor(
+    private readonly places: Map<string, number>,
+    private readonly count: number,
+  ) {}
+
+  has(id: string): boolean {
+    return (this.places.get(id) ?? Infinity) < this.count
+  }
+
+  with(added: readonly string[]): Ids {
+    // somebody else grew from the same record: each needs a map of its own
+    const mine = this.places.size === this.count
+    const places = mine ? this.places : new Map([...this.places].filter(([, place]) => place < this.count))
+    for (const id of added) places.set(id, places.size)
+    return new Ids(places, places.size)
+  }
+}
+
+const idsBefore = new WeakMap<UnitRecord, Ids>()
+
+function idsOf(record: UnitRecord): Ids {
+  const kept = idsBefore.get(record)
+  if (kept) return kept
+  const ids = [...allItems(record), ...record.struck, ...record.ignored].map((item) => item.entry.id)
+  const made = new Ids(new Map(), 0).with(ids)
+  idsBefore.set(record, made)
+  return made
 }
 
 export function isSealed(record: UnitRecord): boolean {
@@ -86,22 +179,6 @@ export function isSealed(record: UnitRecord): boolean {
 /** Entries that can't be struck out: the opening, a seal, another strike and an amendment. */
 export function isStrikable(entry: Entry): boolean {
   return !['opened', 'sealed', 'struck', 'amendment'].includes(entry.kind)
-}
-
-function add(record: UnitRecord, item: LogItem): UnitRecord {
-  const { kind } = item.entry
-  return { ...record, items: { ...record.items, [kind]: [...record.items[kind], item] } }
-}
-
-function strikeOut(record: UnitRecord, strike: LogItem<Struck>): UnitRecord {
-  const id = strike.entry.strikes
-  const target = allItems(record).find((item) => item.entry.id === id)
-  if (target && !isStrikable(target.entry)) return record
-  const strikes = { ...record.strikes, [id]: strike }
-  if (!target) return { ...record, strikes }
-  const { kind } = target.entry
-  const left = (record.items[kind] as readonly LogItem[]).filter((item) => item.entry.id !== id)
-  return { ...record, strikes, struck: [...record.struck, target], items: { ...record.items, [kind]: left } }
 }
 
 /** Every entry with an effect, by kind. */

@@ -49,6 +49,23 @@ describe('hash chain', () => {
     expect(verifyChain([log[0]!, log[2]!])).toMatchObject({ ok: false, reason: 'seqGap' })
     expect(verifyChain([log[0]!, { ...log[2]!, seq: 2 }])).toMatchObject({ ok: false, reason: 'brokenLink' })
   })
+  it('says where hashes were made with the id in capitals, and that nothing else is wrong', () => {
+    const id = 'abcdef01-0000-4000-8000-00000000000a'
+    const typed = (id: string) => {
+      let previousHash = GENESIS_HASH
+      return chain().map((link, i) => {
+        const item = { ...link, unitId: i === 1 ? id : id.toLowerCase(), previousHash }
+        previousHash = entryHash(item)
+        // the database gives ids back in small letters
+        return { ...item, unitId: id.toLowerCase(), hash: previousHash }
+      })
+    }
+    expect(verifyChain(typed(id.toUpperCase()))).toEqual({ ok: false, seq: 2, reason: 'idCase' })
+    expect(verifyChain(typed('ABCDEF01-0000-4000-8000-00000000000a'))).toMatchObject({ reason: 'idCase' })
+    const altered = typed(id.toUpperCase())
+    altered[2] = { ...altered[2]!, receivedAt: 'later' }
+    expect(verifyChain(altered)).toEqual({ ok: false, seq: 3, reason: 'altered' })
+  })
   it('notices any change of any character of an author or a hash', () => {
     fc.assert(
       fc.property(

@@ -40,16 +40,36 @@ export function sameEntry(a: object, b: object): boolean {
 
 export type ChainCheck =
   | { ok: true; length: number; lastHash: string }
-  | { ok: false; seq: number; reason: 'seqGap' | 'brokenLink' | 'altered' }
+  /** `idCase`: nothing was altered, but the hashes were made with the unit's id in capitals, as an address was once typed */
+  | { ok: false; seq: number; reason: 'seqGap' | 'brokenLink' | 'altered' | 'idCase' }
 
-/** Whether a whole log is unbroken and unaltered: seq from 1 without a gap, each link to the one before, each hash its own. */
+/**
+ * Whether a whole log is unbroken and unaltered: seq from 1 without a gap, each link to the one before, each hash its own. The first fault is named;
+ * an id in capitals only where there is no other.
+ */
 export function verifyChain(log: readonly ChainedEntry[]): ChainCheck {
   let previousHash = GENESIS_HASH
+  let idCase: number | undefined
   for (const [index, item] of log.entries()) {
     if (item.seq !== index + 1) return { ok: false, seq: item.seq, reason: 'seqGap' }
     if (item.previousHash !== previousHash) return { ok: false, seq: item.seq, reason: 'brokenLink' }
-    if (entryHash(item) !== item.hash) return { ok: false, seq: item.seq, reason: 'altered' }
+    if (entryHash(item) !== item.hash) {
+      if (!hashedInCapitals(item)) return { ok: false, seq: item.seq, reason: 'altered' }
+      idCase ??= item.seq
+    }
     previousHash = item.hash
   }
+  if (idCase !== undefined) return { ok: false, seq: idCase, reason: 'idCase' }
   return { ok: true, length: log.length, lastHash: previousHash }
+}
+
+/** Whether the hash is right once some of the five parts of the unit's id are written in capitals. */
+function hashedInCapitals(item: ChainedEntry): boolean {
+  const parts = item.unitId.split('-')
+  return Array.from({ length: 2 ** parts.length - 1 }, (_, i) => i + 1)
+    .reverse()
+    .some((bits) => {
+      const unitId = parts.map((part, i) => (bits & (1 << i) ? part.toUpperCase() : part)).join('-')
+      return entryHash({ ...item, unitId }) === item.hash
+    })
 }
