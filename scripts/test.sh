@@ -14,7 +14,8 @@ if [ "$WHICH" != unit ]; then
   TEST_DIR=$(mktemp -d /tmp/zetesis-test.XXXXXX)
   PG_DIR=$TEST_DIR
   pg_start "$TEST_DIR" fast
+  build_server
 fi
-if [ "$WHICH" = e2e ] || [ "$WHICH" = all ]; then need_chromium; build_server; build_web; fi
+if [ "$WHICH" = e2e ] || [ "$WHICH" = all ]; then need_chromium; build_web; fi
 cd "$ROOT"
 node scripts/test.mjs "$WHICH"

@@ -23,6 +23,9 @@ export const MAX_BATCH = 200
 /** Bytes of a request's body. */
 export const MAX_BODY = 1_000_000
 
+/** Whom a page believes signed in: nothing is taken from it when somebody else is. */
+export const PERSON_HEADER = 'x-zetesis-person'
+
 export const SignIn = z.strictObject({
   login: text(80, 1),
   password: z.string().min(1, 'Type your password.').max(200),
@@ -48,7 +51,7 @@ export type Job = z.infer<typeof Job>
 export const JobList = z.object({ jobs: z.array(Job) })
 
 /** Made by core's `summarise` on the server and read back by the same code: its type is enough. */
-const summary = z.custom<UnitSummary>((value) => typeof value === 'object' && value !== null && 'stages' in value)
+const summary = z.looseObject({ tag: z.string(), stages: z.array(z.unknown()) }) as unknown as z.ZodType<UnitSummary>
 export const UnitRow = z.object({ id, jobId: id, lastSeq: z.number(), summary })
 export type UnitRow = z.infer<typeof UnitRow>
 export const UnitList = z.object({ units: z.array(UnitRow) })
@@ -94,14 +97,25 @@ export const PutChunks = z.strictObject({ chunks: z.array(numbered).min(1).max(C
 export const ChunksStored = z.object({ stored: z.array(z.number()) })
 export const TracePage = z.object({ chunks: z.array(numbered), more: z.boolean() })
 
+/** How far a recording has arrived: running; whole, and what the log says of it; or with samples missing, or others than the log says. */
+export const TraceState = z.object({
+  traceId: id,
+  samples: z.number(),
+  /** samples that the log says it ended with */
+  ended: z.number().optional(),
+  state: z.enum(['running', 'whole', 'missing', 'altered']),
+})
+export type TraceState = z.infer<typeof TraceState>
+export const TraceStates = z.object({ traces: z.array(TraceState) })
+
 export const AppendBook = z.strictObject({ entries: z.array(BookEntrySchema).min(1).max(MAX_BATCH) })
 export const BookItemSchema = z.object({ seq: z.number().int().positive(), author, entry: StoredBookEntrySchema })
 export const BookPage = z.object({ entries: z.array(BookItemSchema), more: z.boolean() })
 export const BookAppended = z.object({ lastSeq: z.number() })
 
 /** Made by core's `balanceCylinder` on the server: its type is enough. */
-const finding = z.custom<CylinderFinding>((value) => typeof value === 'object' && value !== null && 'code' in value)
-const refrigerantName = z.custom<Refrigerant>((value) => typeof value === 'string').nullable()
+const finding = z.looseObject({ code: z.string() }) as unknown as z.ZodType<CylinderFinding>
+const refrigerantName = z.string().nullable() as unknown as z.ZodType<Refrigerant | null>
 
 /** A cylinder of the book and what is in it, by everything that moved. */
 export const CylinderRow = z.object({
@@ -195,6 +209,8 @@ export const Problem = z.object({
   status: z.number(),
   detail: z.string(),
   errors: z.array(z.object({ path: z.string(), detail: z.string() })).optional(),
+  /** the request's id, as it stands in the server's log */
+  instance: z.string().optional(),
 })
 export type Problem = z.infer<typeof Problem>
 

@@ -6,7 +6,8 @@ import { movementWords } from './words/cylinders'
 /** The cylinder book of a period as CSV, oldest first: one line a movement, what it changed in the cylinder, and between what limits. */
 export function movementsCsv(lines: readonly MovementLine[], system: UnitSystem): string {
   const unit = preferredUnit('mass', system)
-  const mass = (kg: number) => String(Number(fromSi('mass', kg, unit).toFixed(system === 'ip' ? 2 : 0)))
+  // a number stays a number: only texts are guarded against formulas
+  const mass = (kg: number) => 0 + Number(fromSi('mass', kg, unit).toFixed(system === 'ip' ? 2 : 0))
   const head = ['time', 'cylinder', 'refrigerant', 'movement', `into the cylinder ${unit}`, `± ${unit}`]
   const rows = [...lines]
     .sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0))

@@ -10,5 +10,9 @@ export function parseTable(text: string): string[][] {
   return data
 }
 
+/** a text that a spreadsheet would take for a formula; a number below zero is none */
+const formula = /^(?=[=+\-@\t\r])(?![+-]?\d+(?:[.,]\d+)?$)/
+
 /** A table as CSV (RFC 4180). */
-export const tableCsv = (lines: readonly (readonly string[])[]) => `${Papa.unparse(lines as string[][])}\r\n`
+export const tableCsv = (lines: readonly (readonly string[])[]) =>
+  `${Papa.unparse(lines as string[][], { escapeFormulae: formula })}\r\n`

@@ -1,21 +1,22 @@
 import { MAX_BODY } from '@zetesis/contract'
 import compression from 'compression'
-import connectPgSimple from 'connect-pg-simple'
 import express, { type Express } from 'express'
-import session from 'express-session'
 import helmet from 'helmet'
 import path from 'node:path'
 import type pg from 'pg'
-import { pinoHttp } from 'pino-http'
-import { HttpProblem, notFound, problemHandler } from './http/problem'
-import { requireJson } from './http/scope'
+import { requestLog } from './http/log'
+import { makeMetrics } from './http/metrics'
+import { notFound, problemHandler } from './http/problem'
+import { identify, requireJson, requireOwnOrigin } from './http/scope'
+import { makeSessions } from './http/session'
+import { inlineStyles } from './http/styles'
 import { authRoutes } from './routes/auth'
 import { bookRoutes } from './routes/book'
 import { cylinderRoutes } from './routes/cylinders'
+import { newsRoutes } from './routes/news'
+import { openApiRoutes } from './routes/openapi'
 import { unitRoutes } from './routes/units'
 import type { Services } from './services/services'
-
-const DAYS = 24 * 60 * 60 * 1000
 
 export interface AppOptions {
   services: Services
@@ -24,61 +25,69 @@ export interface AppOptions {
   /** the built web app; without it only the API is served */
   webDir?: string
   logLevel?: string
+  /** whose word on the client's address and on https is taken: addresses, networks or a number of proxies, as Express has it */
+  trustProxy?: string
+  metricsToken?: string
 }
 
-export function makeApp({ services, pool, sessionSecret, webDir, logLevel = 'warn' }: AppOptions): Express {
+const YEAR_S = 365 * 24 * 3600
+
+export function makeApp(options: AppOptions): { app: Express; close(): void } {
+  const { webDir, logLevel = 'warn', trustProxy } = options
   const app = express()
   app.disable('x-powered-by')
-  app.use(pinoHttp({ level: logLevel, redact: ['req.headers.cookie', 'res.headers["set-cookie"]'] }))
+  if (trustProxy) app.set('trust proxy', /^\d+$/.test(trustProxy) ? Number(trustProxy) : trustProxy)
+  const metrics = makeMetrics(options.pool, options.metricsToken)
+  app.use(requestLog(logLevel), metrics.count)
+  const styles = webDir ? inlineStyles(path.join(webDir, 'index.html')) : []
   app.use(
     helmet({
-      // react-native-web writes its styles into the page; everything else comes from here
       contentSecurityPolicy: {
-        directives: { 'style-src': ["'self'", "'unsafe-inline'"], 'upgrade-insecure-requests': null },
+        directives: { 'style-src': ["'self'", ...styles], 'upgrade-insecure-requests': null },
       },
+      // only ever said over https, and then by the line below
       strictTransportSecurity: false,
     }),
   )
+  app.use((req, res, next) => {
+    if (req.secure) res.setHeader('Strict-Transport-Security', `max-age=${YEAR_S}`)
+    next()
+  })
   app.use(compression())
-  app.use('/api', api({ services, pool, sessionSecret }))
+  app.get('/api/metrics', metrics.show)
+  const { router, close } = api(options)
+  app.use('/api', router)
   if (webDir) serveWeb(app, webDir)
   app.use(problemHandler)
-  return app
+  return { app, close }
 }
 
-function api({ services, pool, sessionSecret }: Pick<AppOptions, 'services' | 'pool' | 'sessionSecret'>) {
+function api({ services, pool, sessionSecret }: AppOptions) {
   const router = express.Router()
   router.use((_req, res, next) => {
     res.setHeader('Cache-Control', 'no-store')
     next()
   })
-  router.get('/health', async (_req, res) => {
-    await services.healthy().catch(() => {
-      throw new HttpProblem(503, 'noDatabase', 'The database doesn’t answer.')
-    })
+  // health: the process answers. ready: it can do its work, too.
+  router.get('/health', (_req, res) => void res.json({ ok: true }))
+  router.get('/ready', async (_req, res) => {
+    await services.ready()
     res.json({ ok: true })
   })
-  router.use(requireJson, express.json({ limit: MAX_BODY }))
-  const Store = connectPgSimple(session)
-  router.use(
-    session({
-      name: 'zetesis',
-      secret: sessionSecret,
-      store: new Store({ pool, tableName: 'session' }),
-      resave: false,
-      saveUninitialized: false,
-      rolling: true,
-      cookie: { httpOnly: true, sameSite: 'lax', secure: 'auto', maxAge: 30 * DAYS },
-    }),
-  )
-  router.use(authRoutes(services.signIn))
+  router.use(openApiRoutes())
+  router.use(requireOwnOrigin, requireJson, express.json({ limit: MAX_BODY }))
+  const sessions = makeSessions(pool, sessionSecret)
+  const news = newsRoutes(services.news, services.people.whoIs)
+  router.use(sessions.handler, identify(services.people.whoIs))
+  router.use(authRoutes(services.people, sessions))
+  router.use(news.router)
   router.use(bookRoutes(services))
   router.use(cylinderRoutes(services))
   router.use(unitRoutes(services))
   router.use(() => {
     throw notFound()
   })
-  return router
+  return { router, close: news.close }
 }
 
 function serveWeb(app: Express, webDir: string): void {

@@ -1,8 +1,9 @@
 import path from 'node:path'
+import { makeApp } from './app'
 import { connect, migrateDatabase } from './db/client'
 import { loadDemoWorld } from './demo/load'
-import { makeApp } from './app'
 import { makeServices } from './services/services'
+import { makeRenderer } from './workers/renderer'
 
 /** Everything the process needs comes from its environment; scripts/ sets it. */
 function setting(name: string, fallback?: string): string {
@@ -12,18 +13,29 @@ function setting(name: string, fallback?: string): string {
 }
 
 const root = path.resolve(import.meta.dirname, '..')
-const { pool, db } = connect(setting('DATABASE_URL'))
+const { pool, db } = connect(setting('DATABASE_URL'), { max: Number(setting('DATABASE_CONNECTIONS', '10')) })
 await migrateDatabase(pool, path.join(root, 'drizzle'))
-if (process.env.DEMO === '1') await loadDemoWorld(db)
+if (process.env.DEMO === '1') await loadDemoWorld(pool)
 
-const app = makeApp({
-  services: await makeServices(db, pool),
+// bundled beside this file; from the sources when they are run as they are
+const bundled = import.meta.filename.endsWith('.js')
+const renderer = makeRenderer(
+  bundled
+    ? { filename: path.join(import.meta.dirname, 'workers/render.js') }
+    : { filename: path.join(import.meta.dirname, 'workers/render.ts'), execArgv: ['--import', 'tsx'] },
+)
+const services = await makeServices(db, pool, renderer)
+await services.news.listen()
+const { app, close } = makeApp({
+  services,
   pool,
   sessionSecret: setting('SESSION_SECRET'),
   webDir: process.env.WEB_DIR,
   logLevel: process.env.LOG_LEVEL,
+  trustProxy: process.env.TRUST_PROXY,
+  metricsToken: process.env.METRICS_TOKEN,
 })
-const server = app.listen(Number(setting('PORT', '4860')), '127.0.0.1', (error?: Error) => {
+const server = app.listen(Number(setting('PORT', '4860')), setting('HOST', '127.0.0.1'), (error?: Error) => {
   if (error) {
     console.error(`zetesis: ${error.message}`)
     process.exit(1)
@@ -33,8 +45,10 @@ const server = app.listen(Number(setting('PORT', '4860')), '127.0.0.1', (error?:
 })
 
 function stop(): void {
+  close()
+  services.news.close()
   server.closeIdleConnections()
-  server.close(() => void pool.end().then(() => process.exit(0)))
+  server.close(() => void Promise.all([pool.end(), renderer.close()]).then(() => process.exit(0)))
   setTimeout(() => process.exit(0), 3000).unref()
 }
 process.once('SIGINT', stop)

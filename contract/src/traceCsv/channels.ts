@@ -1,4 +1,13 @@
-import { fromSi, suspectUnit, toSi, units, type Dimension, type TraceChannel } from '@zetesis/core'
+import {
+  fromSi,
+  physicalRange,
+  suspectUnit,
+  toSi,
+  units,
+  type Dimension,
+  type TraceChannel,
+  type TraceSample,
+} from '@zetesis/core'
 
 /** What each channel of a recording measures. */
 export const channelDimension = {
@@ -22,6 +31,30 @@ export const channelDimension = {
   highSaturation: 'temperature',
   drierOut: 'temperature',
 } as const satisfies Record<TraceChannel, Dimension>
+
+/** A recording ends within so long: thirty days at one sample a second, and twice that for slower loggers. */
+const LONGEST_S = 60 * 24 * 3600
+
+/** Whether a moment of a recording is one that a gauge could give: none before its beginning, and no value outside what its channel can be. */
+export const soundSample = ({ timeS, values }: TraceSample): boolean =>
+  timeS >= 0 &&
+  timeS <= LONGEST_S &&
+  (Object.entries(values) as [TraceChannel, number | null][]).every(
+    ([channel, si]) => si === null || inRange(channel, si),
+  )
+
+/** The same moment without what can't be, as an open clamp or a loose plug gives it; undefined where its time can't be. */
+export function soundOf({ timeS, values }: TraceSample): TraceSample | undefined {
+  if (!(timeS >= 0 && timeS <= LONGEST_S)) return undefined
+  const entries = Object.entries(values) as [TraceChannel, number | null][]
+  if (entries.every(([channel, si]) => si === null || inRange(channel, si))) return { timeS, values }
+  return { timeS, values: Object.fromEntries(entries.map(([c, si]) => [c, si !== null && inRange(c, si) ? si : null])) }
+}
+
+function inRange(channel: TraceChannel, si: number): boolean {
+  const [low, high] = physicalRange[channelDimension[channel]]
+  return si >= low && si <= high
+}
 
 const gaugeUnits = ['psig', 'bar', 'kPa', 'MPa']
 const temperatureUnits = ['°F', '°C', 'K']

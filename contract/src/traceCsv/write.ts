@@ -40,7 +40,7 @@ export function traceCsv(
   const unit = (c: (typeof channels)[number]) => preferredUnit(channelDimension[c], system)
   const head = ['time', 'seconds', ...channels.map((c) => `${names[c]} ${unit(c)}`)]
   const rows = samples.map(({ timeS, values }) => [
-    new Date(startMs + (timeS * 1000) / speed).toISOString(),
+    timeText(startMs + (timeS * 1000) / speed),
     String(timeS),
     ...channels.map((c) => {
       const si = values[c]
@@ -51,3 +51,6 @@ export function traceCsv(
   ])
   return `${Papa.unparse([head, ...rows])}\r\n`
 }
+
+/** ECMA-262: a date lies within 8.64e15 ms of 1970; a recording from before there were ranges may claim more */
+const timeText = (ms: number) => (Math.abs(ms) <= 8.64e15 ? new Date(ms).toISOString() : '')

@@ -50,7 +50,11 @@ function ofKind(entry: BookEntry): BookProblem[] {
         problem,
       }))
     case 'cylinderMoved': {
-      const problems: BookProblem[] = toSi('mass', entry.mass) > 0 ? [] : [{ code: 'notPositive', path: 'mass' }]
+      const scale = entry.scale ? checkInstrument(entry.scale) : []
+      const problems: BookProblem[] = [
+        ...(toSi('mass', entry.mass) > 0 ? [] : [{ code: 'notPositive', path: 'mass' } as const]),
+        ...scale.map((problem): BookProblem => ({ code: 'badInstrument', path: `scale.${problem.path}`, problem })),
+      ]
       if (entry.movement !== 'transferred') return problems
       if (!entry.toCylinderId) return [...problems, { code: 'noTarget', path: 'toCylinderId' }]
       const same = entry.toCylinderId === entry.cylinderId

@@ -16,7 +16,7 @@ import {
   type UnitFacts,
 } from './entry'
 import { checkLabel, type LabelProblem } from '../label/modelLabel'
-import { checkInstrument, type InstrumentProblem } from '../measurement/instrument'
+import { checkInstrument, type Instrument, type InstrumentProblem } from '../measurement/instrument'
 import { checkHabit, checkProfile, type HabitProblem, type ProfileProblem } from '../method/checkProfile'
 import { refusalOf, siteElevationM, unitFacts } from './facts'
 import { isInRecord, isSealed, isStrikable, type UnitRecord } from './fold'
@@ -75,7 +75,16 @@ export function checkEntry(
 ): EntryProblem[] {
   if (isSealed(record) && entry.kind !== 'amendment') return [{ code: 'sealed', path: '' }]
   if (record.items.opened.length === 0 && entry.kind !== 'opened') return [{ code: 'notOpened', path: '' }]
-  const problems: EntryProblem[] = Date.parse(entry.at) > nowMs + CLOCK_SLACK_MS ? [{ code: 'future', path: 'at' }] : []
+  const problems: EntryProblem[] = [
+    ...(Date.parse(entry.at) > nowMs + CLOCK_SLACK_MS ? [{ code: 'future', path: 'at' } as const] : []),
+    ...instrumentsIn(entry).flatMap(([path, instrument]) =>
+      checkInstrument(instrument).map((problem): EntryProblem => ({
+        code: 'badInstrument',
+        path: `${path}.${problem.path}`,
+        problem,
+      })),
+    ),
+  ]
   const facts = unitFacts(record)
   switch (entry.kind) {
     case 'opened':
@@ -94,13 +103,6 @@ export function checkEntry(
       return [
         ...problems,
         ...checkReading(entry.values, facts, siteElevationM(facts, jobElevationM)),
-        ...(entry.kit ?? []).flatMap((instrument, i) =>
-          checkInstrument(instrument).map((problem): EntryProblem => ({
-            code: 'badInstrument',
-            path: `kit.${i}.${problem.path}`,
-            problem,
-          })),
-        ),
       ]
     case 'label':
       return [
@@ -209,6 +211,26 @@ export function checkEntry(
     const view = unitView(record, { nowMs, jobElevationM })
     const closed = view.stages.filter((s) => before.includes(s.stage) && s.state !== 'done' && s.state !== 'bypassed')
     return closed.length === 0 ? [] : [{ code: 'gateClosed', path: '', stages: closed.map((s) => s.stage) }]
+  }
+}
+
+/** The instruments that an entry carries, with where they stand in it. */
+function instrumentsIn(entry: Entry): (readonly [path: string, instrument: Instrument])[] {
+  const named = (path: string, instrument: Instrument | undefined) => (instrument ? [[path, instrument] as const] : [])
+  switch (entry.kind) {
+    case 'valvedOff':
+      return named('gauge', entry.gauge)
+    case 'testHeld':
+      return [
+        ...named('instruments.gauge', entry.instruments?.gauge),
+        ...named('instruments.ambient', entry.instruments?.ambient),
+      ]
+    case 'weighed':
+      return named('scale', entry.scale)
+    case 'reading':
+      return (entry.kit ?? []).map((instrument, i) => [`kit.${i}`, instrument] as const)
+    default:
+      return []
   }
 }
 

@@ -247,10 +247,15 @@ export async function sumByJob(db: Tx, companyId: string, { from, to }: Period) 
   return rows.map((row) => ({ ...row, charged: 0 - Number(row.charged), recovered: Number(row.recovered) }))
 }
 
-/** What hoses kept or lost in a period, struck entries left out, with the job and the unit's record that say which refrigerant it was. */
+/** What hoses kept or lost in a period, struck entries left out, with the job and the refrigerant of the unit. */
 export async function hosesIn(db: Tx, companyId: string, { from, to }: Period) {
   return db
-    .select({ entry: logEntries.entry, at: logEntries.at, job: jobs.name, record: unitState.record })
+    .select({
+      entry: logEntries.entry,
+      at: logEntries.at,
+      job: jobs.name,
+      refrigerant: sql<string | null>`${unitState.summary}->>'refrigerant'`,
+    })
     .from(logEntries)
     .innerJoin(unitState, and(eq(unitState.companyId, logEntries.companyId), eq(unitState.unitId, logEntries.unitId)))
     .innerJoin(jobs, and(eq(jobs.companyId, unitState.companyId), eq(jobs.id, unitState.jobId)))

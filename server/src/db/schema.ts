@@ -6,7 +6,6 @@ import type {
   MovementKind,
   Quantity,
   Refrigerant,
-  UnitRecord,
   UnitSummary,
 } from '@zetesis/core'
 import {
@@ -61,7 +60,7 @@ export const jobs = pgTable(
   (t) => [primaryKey({ columns: [t.companyId, t.id] })],
 )
 
-/** The fold's result, written in the transaction that appends, so that boards never replay a log. */
+/** Where a unit's log ends and what a board shows of it, written in the statement that appends, so that boards never replay a log. */
 export const unitState = pgTable(
   'unit_state',
   {
@@ -70,7 +69,6 @@ export const unitState = pgTable(
     jobId: uuid('job_id').notNull(),
     lastSeq: integer('last_seq').notNull(),
     lastHash: text('last_hash').notNull(),
-    record: jsonb('record').$type<UnitRecord>().notNull(),
     summary: jsonb('summary').$type<UnitSummary>().notNull(),
     updatedAt: timestamp('updated_at', { withTimezone: true }).notNull().defaultNow(),
   },

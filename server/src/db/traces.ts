@@ -1,4 +1,4 @@
-import { and, asc, eq, gt, inArray } from 'drizzle-orm'
+import { and, asc, eq, gt, inArray, sql } from 'drizzle-orm'
 import type { Tx } from './client'
 import { traceChunks } from './schema'
 
@@ -36,4 +36,14 @@ export async function pageChunks(db: Tx, key: TraceKey, { after, limit }: { afte
     .where(and(ofTrace(key), gt(traceChunks.number, after)))
     .orderBy(asc(traceChunks.number))
     .limit(limit)
+}
+
+/** How many samples of each recording of a unit have arrived. */
+export async function countSamples(db: Tx, companyId: string, unitId: string): Promise<Map<string, number>> {
+  const rows = await db
+    .select({ traceId: traceChunks.traceId, samples: sql<number>`sum(${traceChunks.count})::int` })
+    .from(traceChunks)
+    .where(and(eq(traceChunks.companyId, companyId), eq(traceChunks.unitId, unitId)))
+    .groupBy(traceChunks.traceId)
+  return new Map(rows.map((row) => [row.traceId, row.samples]))
 }

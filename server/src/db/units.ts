@@ -1,5 +1,5 @@
 import { and, asc, eq, gt, inArray, sql } from 'drizzle-orm'
-import type { ChainedEntry, UnitRecord, UnitSummary } from '@zetesis/core'
+import type { ChainedEntry, UnitSummary } from '@zetesis/core'
 import type { Tx } from './client'
 import { logEntries, unitState } from './schema'
 
@@ -38,42 +38,67 @@ export async function lockUnit(tx: Tx, companyId: string, unitId: string) {
   return row
 }
 
+/** The unit's log stays as it is until the transaction ends, while others may read it and store samples beside it. */
+export async function holdUnit(tx: Tx, companyId: string, unitId: string): Promise<boolean> {
+  const rows = await tx
+    .select({ id: unitState.unitId })
+    .from(unitState)
+    .where(and(eq(unitState.companyId, companyId), eq(unitState.unitId, unitId)))
+    .for('share')
+  return rows.length > 0
+}
+
 /** A new, empty unit; when another phone has just opened the same one, nothing happens. */
 export async function insertUnit(tx: Tx, row: typeof unitState.$inferInsert) {
   await tx.insert(unitState).values(row).onConflictDoNothing()
 }
 
-export async function updateUnit(
+/**
+ * Appends links where the log still ends as it did when they were checked, all in one statement: false where it doesn't, and then nothing was stored.
+ */
+export async function appendLinks(
   tx: Tx,
   {
     companyId,
     unitId,
-    ...change
-  }: { companyId: string; unitId: string; lastSeq: number; lastHash: string; record: UnitRecord; summary: UnitSummary },
-) {
-  await tx
-    .update(unitState)
-    .set({ ...change, updatedAt: new Date() })
-    .where(and(eq(unitState.companyId, companyId), eq(unitState.unitId, unitId)))
-}
-
-export async function insertEntries(tx: Tx, companyId: string, entries: readonly ChainedEntry[]) {
-  if (entries.length === 0) return
-  await tx.insert(logEntries).values(
-    entries.map((e) => ({
-      companyId,
-      unitId: e.unitId,
+    after,
+    links,
+    summary,
+  }: {
+    companyId: string
+    unitId: string
+    after: { lastSeq: number; lastHash: string }
+    links: readonly ChainedEntry[]
+    summary: UnitSummary
+  },
+): Promise<boolean> {
+  const last = links.at(-1)!
+  const rows = JSON.stringify(
+    links.map((e) => ({
       seq: e.seq,
-      entryId: e.entry.id,
+      entry_id: e.entry.id,
       entry: e.entry,
-      authorId: e.author.id,
-      authorName: e.author.name,
-      at: new Date(e.entry.at),
-      receivedAt: e.receivedAt,
-      previousHash: e.previousHash,
+      author_id: e.author.id,
+      author_name: e.author.name,
+      at: e.entry.at,
+      received_at: e.receivedAt,
+      previous_hash: e.previousHash,
       hash: e.hash,
     })),
   )
+  const { rowCount } = await tx.execute(sql`
+    with moved as (
+      update ${unitState}
+      set last_seq = ${last.seq}, last_hash = ${last.hash}, summary = ${JSON.stringify(summary)}::jsonb, updated_at = now()
+      where company_id = ${companyId} and unit_id = ${unitId} and last_seq = ${after.lastSeq} and last_hash = ${after.lastHash}
+      returning company_id, unit_id
+    )
+    insert into ${logEntries}
+      (company_id, unit_id, seq, entry_id, entry, author_id, author_name, at, received_at, previous_hash, hash)
+    select moved.company_id, moved.unit_id, l.seq, l.entry_id, l.entry, l.author_id, l.author_name, l.at, l.received_at, l.previous_hash, l.hash
+    from moved, jsonb_to_recordset(${rows}::jsonb) as l(seq integer, entry_id uuid, entry jsonb, author_id uuid, author_name text,
+      at timestamptz, received_at text, previous_hash text, hash text)`)
+  return rowCount === links.length
 }
 
 const ofUnit = (companyId: string, unitId: string) =>

@@ -1,7 +1,9 @@
 import type { BookEntry } from '@zetesis/core'
-import type { Db } from '../db/client'
+import type pg from 'pg'
+import { alone, DEMO_LOCK, type Db } from '../db/client'
 import { companies, jobs, users } from '../db/schema'
-import { appendEntries } from '../services/log'
+import { Heads } from '../services/heads'
+import { LogWriter } from '../services/log'
 import { hashPassword } from '../services/signIn'
 import { appendBook } from '../services/book'
 import { storeChunks } from '../services/traces'
@@ -9,8 +11,11 @@ import { demoStock } from './cylinders'
 import { demoBook } from './library'
 import { demoCompany, demoJobs, demoUsers, demoWorld } from './world'
 
-/** Loads the demo world into an empty database; where any company is there already it does nothing. */
-export async function loadDemoWorld(db: Db, now = new Date()): Promise<boolean> {
+/** Loads the demo world into an empty database, all of it or nothing; where any company is there already, or another process makes it, it does nothing. */
+export const loadDemoWorld = (pool: pg.Pool, now = new Date()): Promise<boolean> =>
+  alone(pool, DEMO_LOCK, (db) => db.transaction((tx) => fill(tx as unknown as Db, now)))
+
+async function fill(db: Db, now: Date): Promise<boolean> {
   const present = await db.select({ id: companies.id }).from(companies).limit(1)
   if (present.length > 0) return false
   const hashes = await Promise.all(demoUsers.map((u) => hashPassword(u.password)))
@@ -37,16 +42,18 @@ export async function loadDemoWorld(db: Db, now = new Date()): Promise<boolean> 
     const stamp = { v: 1 as const, id, at: at.toISOString(), writtenAt: at.toISOString() }
     await appendBook(db, author('lead'), [{ ...stamp, ...body } as BookEntry], at)
   }
+  const heads = new Heads()
+  const writer = new LogWriter(db, heads)
   for (const { unitId, told, traces } of demoWorld(now)) {
     // one append an entry: each is received when it was told, by whom it was told
-    for (const { entry, by } of told) await appendEntries(db, author(by), unitId, [entry], new Date(entry.at))
+    for (const { entry, by } of told) await writer.append(author(by), unitId, [entry], new Date(entry.at))
     for (const { traceId, chunks } of traces) {
       const numbered = chunks.map(({ count, bytes }, number) => ({
         number,
         count,
         data: Buffer.from(bytes).toString('base64'),
       }))
-      await storeChunks(db, demoCompany.id, { unitId, traceId }, numbered)
+      await storeChunks(db, heads, demoCompany.id, { unitId, traceId }, numbered)
     }
   }
   return true

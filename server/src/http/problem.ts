@@ -1,6 +1,7 @@
 import type { Problem } from '@zetesis/contract'
 import type { ErrorRequestHandler, Response } from 'express'
 import { ZodError } from 'zod'
+import { databaseFault } from './databaseFault'
 
 /** An answer other than success, thrown anywhere below a route and written out as application/problem+json (RFC 9457). */
 export class HttpProblem extends Error {
@@ -28,18 +29,27 @@ const titles: Readonly<Record<number, string>> = {
   422: 'Can’t be recorded',
   429: 'Too many tries',
   500: 'Server fault',
+  503: 'Not just now',
+}
+
+const requestId = (res: Response) => {
+  const id = res.getHeader('X-Request-Id')
+  return typeof id === 'string' ? `urn:uuid:${id}` : undefined
 }
 
 export function sendProblem(
   res: Response,
   { status, code, detail, errors }: Omit<HttpProblem, 'name' | 'message'>,
 ): void {
+  // a phone that is told to come back soon does; one that isn't waits ever longer
+  if (status === 503 || status === 429) res.setHeader('Retry-After', '1')
   const problem: Problem = {
     type: `urn:zetesis:problem:${code}`,
     title: titles[status] ?? 'Problem',
     status,
     detail,
     errors,
+    instance: requestId(res),
   }
   res.status(status).type('application/problem+json').send(JSON.stringify(problem))
 }
@@ -48,7 +58,7 @@ export function sendProblem(
 export const problemHandler: ErrorRequestHandler = (error: unknown, req, res, next) => {
   if (res.headersSent) return next(error)
   const problem = asProblem(error)
-  if (problem.status >= 500) req.log?.error({ err: error }, 'request failed')
+  if (problem.status >= 500) req.log?.error({ err: error, code: problem.code }, 'request failed')
   sendProblem(res, problem)
 }
 
@@ -68,5 +78,11 @@ function asProblem(error: unknown): HttpProblem {
     return new HttpProblem(400, 'notJson', 'The body isn’t JSON that can be read.')
   }
   if (error instanceof URIError) return notFound()
+  const fault = databaseFault(error)
+  if (fault) return new HttpProblem(fault.status, fault.code, fault.detail)
+  // what the body's reader can't make sense of: cut or broken compression, an aborted request
+  const status = typeof error === 'object' && error !== null && 'status' in error ? Number(error.status) : 0
+  if (status >= 400 && status < 500)
+    return new HttpProblem(400, 'unreadable', 'This request can’t be read. Send it again.')
   return new HttpProblem(500, 'fault', 'Something failed on the server. Nothing was stored; try again.')
 }

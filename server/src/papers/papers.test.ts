@@ -1,7 +1,7 @@
 import { entryHash, GENESIS_HASH, type ChainedEntry } from '@zetesis/core'
 import type { RecordFile } from '@zetesis/contract'
 import { demoJobs, demoUsers, demoWorld } from '../demo/world'
-import { openRecord } from '../services/record'
+import { openRecord } from './openRecord'
 import { unitView } from '@zetesis/core'
 import {
   chargeLines,

@@ -7,9 +7,17 @@ import {
   type UnitSystem,
   type UnitView,
 } from '@zetesis/core'
-import { decayWords, ladderWords, safetyWords, verdictWords, type RecordFile } from '@zetesis/contract'
+import {
+  decayWords,
+  ladderWords,
+  safetyWords,
+  traceStateWords,
+  verdictWords,
+  type RecordFile,
+  type TraceState,
+} from '@zetesis/contract'
 import PDFDocument from 'pdfkit'
-import { openRecord } from '../services/record'
+import { openRecord } from './openRecord'
 import {
   chargeLines,
   equipmentLines,
@@ -38,7 +46,7 @@ type Doc = PDFKit.PDFDocument
 export async function papersPdf(
   file: RecordFile,
   system: UnitSystem,
-  recorded: readonly SheetPoint[] = [],
+  { recorded = [], traces = [] }: { recorded?: readonly SheetPoint[]; traces?: readonly TraceState[] } = {},
 ): Promise<Buffer> {
   const { record, jobElevationM } = openRecord(file)
   const lastAt = file.log.at(-1)?.receivedAt ?? new Date(0).toISOString()
@@ -73,7 +81,12 @@ export async function papersPdf(
     y = PAGE.margin
   }
   if (ladder) paint(doc, ladder, PAGE.margin, y, column / 390)
-  const beside = notes(doc, remarkLines(view, record, system), right, y)
+  const beside = notes(
+    doc,
+    [...traces.flatMap((t) => traceStateWords(t) ?? []), ...remarkLines(view, record, system)],
+    right,
+    y,
+  )
   const seal = record.items.sealed[0]
   const end = seal ? signed(doc, seal.entry.name, seal.entry.at, seal.entry.signature, right, beside + 8) : beside
   if (view.reading) judgedBy(doc, view, system, end)

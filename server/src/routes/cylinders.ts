@@ -1,7 +1,6 @@
-import { movementsCsv, ReportQuery } from '@zetesis/contract'
+import { ReportQuery } from '@zetesis/contract'
 import { Router, type Request } from 'express'
 import { requireSignIn, scopeOf, uuidParam } from '../http/scope'
-import { refrigerantPdf } from '../papers/refrigerant'
 import type { Services } from '../services/services'
 
 const DAY = 24 * 60 * 60 * 1000
@@ -28,18 +27,13 @@ export function cylinderRoutes({ cylinders }: Services): Router {
   })
   router.get('/refrigerant.csv', async (req, res) => {
     const { period, units, name } = periodOf(req)
-    const lines = await cylinders.movements(scopeOf(req).companyId, period)
-    res.attachment(`${name}.csv`).type('text/csv').send(movementsCsv(lines, units))
+    const csv = await cylinders.csv(scopeOf(req).companyId, period, units)
+    res.attachment(`${name}.csv`).type('text/csv').send(csv)
   })
   router.get('/refrigerant.pdf', async (req, res) => {
     const { period, assessment, units, name } = periodOf(req)
-    const { companyId, company } = scopeOf(req)
-    const report = await cylinders.report(companyId, period, assessment)
-    const lines = await cylinders.movements(companyId, period)
-    res
-      .attachment(`${name}.pdf`)
-      .type('application/pdf')
-      .send(await refrigerantPdf({ report, lines, company, system: units }))
+    const pdf = await cylinders.pdf(scopeOf(req), period, { assessment, system: units })
+    res.attachment(`${name}.pdf`).type('application/pdf').send(pdf)
   })
   return router
 }

@@ -2,10 +2,9 @@ import { AppendEntries, PutChunks } from '@zetesis/contract'
 import { Router, type Request } from 'express'
 import { z } from 'zod'
 import type { UnitSystem } from '@zetesis/core'
-import { After, requireSignIn, scopeOf, uuidParam } from '../http/scope'
+import { After, AfterChunk, requireSignIn, scopeOf, uuidParam } from '../http/scope'
 import type { Services } from '../services/services'
 
-const AfterChunk = z.object({ after: z.coerce.number().int().min(-1).default(-1) })
 const InUnits = z.object({ units: z.enum(['ip', 'si']).default('ip') })
 
 const fileName = (tag: string) => tag.replace(/[^\w.-]+/g, '-').slice(0, 60) || 'unit'
@@ -38,6 +37,9 @@ export function unitRoutes({ log, units, record, traces, papers }: Services): Ro
     const { chunks } = PutChunks.parse(req.body)
     const stored = await traces.put(scopeOf(req).companyId, traceOf(req), chunks)
     res.status(stored.length > 0 ? 201 : 200).json({ stored })
+  })
+  router.get('/units/:unitId/traces', async (req, res) => {
+    res.json(await traces.states(scopeOf(req).companyId, uuidParam(req, 'unitId')))
   })
   router.get('/units/:unitId/traces/:traceId', async (req, res) => {
     const { after } = AfterChunk.parse(req.query)

@@ -9,13 +9,13 @@ import {
   resolveProfile,
   takesRecovered,
   toSi,
-  unitFacts,
   unitMovements,
   type AssessmentReport,
   type BookEntry,
   type BookItem,
   type Entry,
   type MethodProfile,
+  type Refrigerant,
   type UnitMovement,
   type UnitRecord,
 } from '@zetesis/core'
@@ -43,6 +43,9 @@ import { notFound } from '../http/problem'
 
 /** Entries after which a unit's movements may be others: its weighings, and what says which refrigerant and scale they were. */
 const moving: ReadonlySet<Entry['kind']> = new Set(['weighed', 'struck', 'facts', 'label', 'method', 'override'])
+
+/** Whether an entry may change what is in cylinders. */
+export const moves = ({ kind }: Entry): boolean => moving.has(kind)
 
 const choosing: ReadonlySet<BookEntry['kind']> = new Set(['profileSaved', 'profileChosen', 'retired'])
 
@@ -242,9 +245,9 @@ export async function refrigerantReport(
 /** Kept in hoses and lost with them, by job and refrigerant: it left a cylinder and is in no unit. */
 function hoseLines(found: Awaited<ReturnType<typeof hosesIn>>): RefrigerantReport['hoses'] {
   const lines = new Map<string, RefrigerantReport['hoses'][number]>()
-  for (const { entry, job, record } of found) {
+  for (const { entry, job, refrigerant: named } of found) {
     if (entry.kind !== 'hoseLeft' || entry.fate === 'drawn') continue
-    const refrigerant = unitFacts(record).refrigerant ?? null
+    const refrigerant = named as Refrigerant | null
     const key = `${job} ${refrigerant ?? ''}`
     const line = lines.get(key) ?? { job, refrigerant, keptKg: 0, lostKg: 0 }
     line[entry.fate === 'kept' ? 'keptKg' : 'lostKg'] += toSi('mass', entry.mass)

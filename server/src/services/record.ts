@@ -1,4 +1,4 @@
-import { foldEntries, toSi, type ChainedEntry } from '@zetesis/core'
+import type { ChainedEntry } from '@zetesis/core'
 import type { RecordFile } from '@zetesis/contract'
 import type { Db } from '../db/client'
 import { findJob } from '../db/jobs'
@@ -38,9 +38,4 @@ export async function recordFile(db: Db, companyId: string, unitId: string): Pro
     log,
     lastHash: log.at(-1)?.hash ?? unit.lastHash,
   }
-}
-
-/** A record file folded, with what its site adds. */
-export function openRecord(file: RecordFile) {
-  return { record: foldEntries(file.log), jobElevationM: toSi('elevation', file.job.elevation) }
 }

@@ -1,32 +1,46 @@
+import type { BookEntry, Entry, UnitSystem, AssessmentReport } from '@zetesis/core'
 import type { NumberedChunk } from '@zetesis/contract'
-import type { AssessmentReport, BookEntry, Entry, UnitSystem } from '@zetesis/core'
 import type pg from 'pg'
 import type { Db } from '../db/client'
 import type { Period } from '../db/cylinders'
 import { findJob, listJobs } from '../db/jobs'
 import { listUnits } from '../db/units'
 import { notFound } from '../http/problem'
-import { papersPdf } from '../papers/papers'
+import type { Renderer } from '../workers/renderer'
 import { appendBook, bookAfter } from './book'
 import { cylinderList, cylinderPage, movementsIn, refrigerantReport } from './cylinders'
-import { appendEntries, type AppendScope } from './log'
+import { Heads } from './heads'
+import { LogWriter, type AppendScope } from './log'
+import { News } from './news'
 import { entriesAfter, recordFile } from './record'
-import { makeSignIn } from './signIn'
-import { chunksAfter, csvOf, recordedVacuum, storeChunks, type TracePlace } from './traces'
+import { makePeople } from './signIn'
+import { bytesOf, chunksAfter, csvOf, storeChunks, traceStates, type TracePlace } from './traces'
 
 export type Services = Awaited<ReturnType<typeof makeServices>>
 
 /** What the routes may ask for, bound to one database. */
-export async function makeServices(db: Db, pool: pg.Pool) {
+export async function makeServices(db: Db, pool: pg.Pool, renderer: Renderer) {
+  const news = new News(pool)
+  const heads = new Heads()
+  const writer = new LogWriter(db, heads, (companyId, unitId, lastSeq) => news.announce(companyId, unitId, lastSeq))
+  const headOf = async (companyId: string, unitId: string) => {
+    const head = await heads.read(db, companyId, unitId)
+    if (!head) throw notFound()
+    return head
+  }
   return {
-    signIn: await makeSignIn(db, pool),
-    healthy: async () => void (await pool.query('select 1')),
+    people: await makePeople(db, pool),
+    news,
+    ready: async () => void (await pool.query('select 1')),
     log: {
-      append: (scope: AppendScope, unitId: string, entries: readonly Entry[]) =>
-        appendEntries(db, scope, unitId, entries),
+      append: (scope: AppendScope, unitId: string, entries: readonly Entry[]) => writer.append(scope, unitId, entries),
     },
     book: {
-      append: (scope: AppendScope, entries: readonly BookEntry[]) => appendBook(db, scope, entries),
+      append: async (scope: AppendScope, entries: readonly BookEntry[]) => {
+        const appended = await appendBook(db, scope, entries)
+        news.announce(scope.companyId, undefined, appended.lastSeq)
+        return appended
+      },
       after: (companyId: string, after: number) => bookAfter(db, companyId, after),
     },
     cylinders: {
@@ -34,7 +48,17 @@ export async function makeServices(db: Db, pool: pg.Pool) {
       one: (companyId: string, id: string) => cylinderPage(db, companyId, id),
       report: (companyId: string, period: Period, assessment: AssessmentReport) =>
         refrigerantReport(db, companyId, period, assessment),
-      movements: (companyId: string, period: Period) => movementsIn(db, companyId, period),
+      csv: async (companyId: string, period: Period, system: UnitSystem) =>
+        renderer.render({ kind: 'movements', lines: await movementsIn(db, companyId, period), system }),
+      pdf: async (
+        { companyId, company }: { companyId: string; company: string },
+        period: Period,
+        { assessment, system }: { assessment: AssessmentReport; system: UnitSystem },
+      ) => {
+        const report = await refrigerantReport(db, companyId, period, assessment)
+        const lines = await movementsIn(db, companyId, period)
+        return renderer.render({ kind: 'refrigerant', report, lines, company, system })
+      },
     },
     units: {
       jobs: (companyId: string) => listJobs(db, companyId),
@@ -50,13 +74,31 @@ export async function makeServices(db: Db, pool: pg.Pool) {
     },
     traces: {
       put: (companyId: string, trace: TracePlace, chunks: readonly NumberedChunk[]) =>
-        storeChunks(db, companyId, trace, chunks),
+        storeChunks(db, heads, companyId, trace, chunks),
       after: (companyId: string, trace: TracePlace, after: number) => chunksAfter(db, companyId, trace, after),
-      csv: (companyId: string, trace: TracePlace, system: UnitSystem) => csvOf(db, companyId, trace, system),
+      csv: (companyId: string, trace: TracePlace, system: UnitSystem) =>
+        csvOf({ db, heads, renderer }, companyId, trace, system),
+      states: async (companyId: string, unitId: string) => {
+        const { record } = await headOf(companyId, unitId)
+        return { traces: await traceStates(db, companyId, unitId, record) }
+      },
     },
     papers: async (companyId: string, unitId: string, system: UnitSystem) => {
+      const { record } = await headOf(companyId, unitId)
       const file = await recordFile(db, companyId, unitId)
-      return { file, pdf: await papersPdf(file, system, await recordedVacuum(db, companyId, file)) }
+      const traces = await traceStates(db, companyId, unitId, record)
+      const drawn = record.items.traceBegun.filter(
+        ({ entry: { traceId, channels } }) =>
+          channels.includes('vacuum') && traces.find((t) => t.traceId === traceId)?.state !== 'altered',
+      )
+      const recordings = await Promise.all(
+        drawn.map(async ({ entry: { traceId, at } }) => ({
+          traceId,
+          begunMs: Date.parse(at),
+          chunks: await bytesOf(db, companyId, { unitId, traceId }),
+        })),
+      )
+      return { file, pdf: await renderer.render({ kind: 'papers', file, system, recordings, traces }) }
     },
   }
 }

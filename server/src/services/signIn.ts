@@ -1,10 +1,13 @@
 import { hash, verify } from '@node-rs/argon2'
+import { createHash } from 'node:crypto'
+import { LRUCache } from 'lru-cache'
 import type pg from 'pg'
-import { RateLimiterPostgres } from 'rate-limiter-flexible'
+import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible'
 import type { Db } from '../db/client'
-import { findUserByLogin } from '../db/users'
+import { endSessionsOf, findUser, findUserByLogin } from '../db/users'
 import { HttpProblem } from '../http/problem'
-import type { SignedIn } from '../http/scope'
+import type { SignedIn, WhoIs } from '../http/scope'
+import { FRESH_MS } from '../http/session'
 
 /** Argon2id with the package's parameters (19 MiB, two passes: OWASP's minimum). */
 export const hashPassword = (password: string): Promise<string> => hash(password)
@@ -12,33 +15,81 @@ export const hashPassword = (password: string): Promise<string> => hash(password
 // the same work for an unknown name as for a wrong password, so that the time taken tells nothing
 const unknownHash = hashPassword('nobody has this one')
 
-export type SignIn = (credentials: { login: string; password: string }, from: string) => Promise<SignedIn>
+/** Changes with the password, and tells nothing of it: a session made with an earlier one is over. */
+const markOf = (passwordHash: string) => createHash('sha256').update(passwordHash).digest('hex').slice(0, 16)
 
+export interface People {
+  signIn(credentials: { login: string; password: string }, from: string): Promise<SignedIn & { mark: string }>
+  whoIs: WhoIs
+  signOutEverywhere(userId: string): Promise<void>
+}
+
+/** Wrong tries in five minutes. Together: one person at one place; name: from wherever they come; address: whichever names are tried from it. */
 const WINDOW_S = 300
-const TRIES = 20
+const limits = { together: 20, name: 100, address: 150 }
+type Limit = keyof typeof limits
 
-/** Sign-in with a limit on wrong tries per name and address, kept in the database: any process of the server counts the same. */
-export async function makeSignIn(db: Db, pool: pg.Pool): Promise<SignIn> {
+/** Sign-in with limits on wrong tries, counted in the database before a password is looked at: any process counts the same, and none at once with another. */
+export async function makePeople(db: Db, pool: pg.Pool): Promise<People> {
   const limiter = await new Promise<RateLimiterPostgres>((resolve, reject) => {
     const made: RateLimiterPostgres = new RateLimiterPostgres(
-      { storeClient: pool, storeType: 'pool', tableName: 'sign_in_tries', points: TRIES, duration: WINDOW_S },
+      {
+        storeClient: pool,
+        storeType: 'pool',
+        tableName: 'sign_in_tries',
+        points: Math.max(...Object.values(limits)),
+        duration: WINDOW_S,
+      },
       (error?: Error) => (error ? reject(error) : resolve(made)),
     )
   })
-  return async ({ login, password }, from) => {
-    const key = `${login.trim().toLowerCase()} ${from}`
-    const tries = await limiter.get(key)
-    if (tries && tries.consumedPoints >= TRIES) throw tooMany(tries.msBeforeNext)
-    const user = await findUserByLogin(db, login)
-    const right = await verify(user?.passwordHash ?? (await unknownHash), password)
-    if (!user || !right) {
-      await limiter.consume(key).catch(() => undefined)
-      throw new HttpProblem(401, 'wrongCredentials', 'Name or password is wrong. Check both and try again.')
+  const known = new LRUCache<string, SignedIn & { mark: string }>({ max: 10_000, ttl: FRESH_MS })
+
+  async function count(keys: Record<Limit, string>): Promise<void> {
+    for (const limit of Object.keys(limits) as Limit[]) {
+      const tries = await limiter.consume(keys[limit]).catch((refused: unknown) => {
+        if (refused instanceof RateLimiterRes) return refused
+        throw refused
+      })
+      if (tries.consumedPoints > limits[limit]) throw tooMany(tries.msBeforeNext)
     }
-    await limiter.delete(key)
-    const { id, companyId, company, name, role } = user
-    return { id, companyId, company, name, role }
   }
+
+  return {
+    async signIn({ login, password }, from) {
+      const name = login.trim().toLowerCase()
+      const keys = { together: `${name} ${from}`, name: `name ${name}`, address: `from ${from}` }
+      await count(keys)
+      const user = await findUserByLogin(db, name)
+      const right = await verify(user?.passwordHash ?? (await unknownHash), password)
+      if (!user || !right)
+        throw new HttpProblem(401, 'wrongCredentials', 'Name or password is wrong. Check both and try again.')
+      // a right password is no try: it is taken back where others count too
+      await limiter.delete(keys.together)
+      await limiter.reward(keys.name)
+      await limiter.reward(keys.address)
+      return signedIn(user)
+    },
+    async whoIs({ companyId, userId, mark }) {
+      const key = `${companyId} ${userId}`
+      const kept = known.get(key) ?? (await ask())
+      return kept?.mark === mark ? kept : undefined
+
+      async function ask() {
+        const user = await findUser(db, companyId, userId)
+        const found = user && signedIn(user)
+        if (found) known.set(key, found)
+        return found
+      }
+    },
+    async signOutEverywhere(userId) {
+      await endSessionsOf(db, userId)
+    },
+  }
+}
+
+function signedIn({ passwordHash, ...user }: NonNullable<Awaited<ReturnType<typeof findUser>>>) {
+  return { ...user, mark: markOf(passwordHash) }
 }
 
 const tooMany = (ms: number) =>

@@ -1,18 +1,12 @@
-import {
-  decodeChunk,
-  downsample,
-  traceRefs,
-  unitView,
-  type SheetPoint,
-  type TraceSample,
-  type UnitSystem,
-} from '@zetesis/core'
-import { traceCsv, type NumberedChunk, type RecordFile } from '@zetesis/contract'
-import type { Db } from '../db/client'
-import { findChunks, insertChunks, pageChunks, type TraceKey } from '../db/traces'
-import { findUnit, unitExists } from '../db/units'
+import { decodeChunk, isSealed, traceDigest, traceRefs, type UnitRecord, type UnitSystem } from '@zetesis/core'
+import { soundSample, type NumberedChunk, type TraceState } from '@zetesis/contract'
+import { LRUCache } from 'lru-cache'
+import type { Db, Tx } from '../db/client'
+import { countSamples, findChunks, insertChunks, pageChunks, type TraceKey } from '../db/traces'
+import { findUnit, holdUnit, unitExists } from '../db/units'
 import { HttpProblem, notFound } from '../http/problem'
-import { openRecord } from './record'
+import type { Renderer } from '../workers/renderer'
+import type { Heads } from './heads'
 
 export type TracePlace = Omit<TraceKey, 'companyId'>
 
@@ -20,31 +14,112 @@ export type TracePlace = Omit<TraceKey, 'companyId'>
 const PAGE = 64
 
 /**
- * Stores chunks of a recording, all of them or none. The same chunk again is harmless; other samples under its number are refused, since a
- * recording never changes.
+ * Stores chunks of a recording, all of them or none. The same chunk again is harmless; other samples under its number are refused, since a recording never
+ * changes. A recording that the log says has ended takes what its count and digest say and nothing more, so that what a sealed record shows stays what it was.
  *
  * @returns the numbers that weren't there before
  */
 export async function storeChunks(
   db: Db,
+  heads: Heads,
   companyId: string,
   { unitId, traceId }: TracePlace,
   chunks: readonly NumberedChunk[],
 ): Promise<number[]> {
   const key = { companyId, unitId, traceId }
   const rows = chunks.map(({ number, count, data }) => ({ ...key, number, count, bytes: Buffer.from(data, 'base64') }))
-  if (rows.some(({ count, bytes }) => decodeChunk(bytes)?.length !== count))
-    throw new HttpProblem(422, 'badChunk', 'These bytes aren’t a chunk of a recording, or its count is wrong.')
+  for (const { count, bytes } of rows) {
+    const samples = decodeChunk(bytes)
+    if (samples?.length !== count)
+      throw new HttpProblem(422, 'badChunk', 'These bytes aren’t a chunk of a recording, or its count is wrong.')
+    if (!samples.every(soundSample))
+      throw new HttpProblem(422, 'badSample', 'A sample of this recording is one that no gauge gives. Import it anew.')
+  }
+  const own = new Map(rows.map((row) => [row.number, row]))
+  if (rows.some((row) => !own.get(row.number)!.bytes.equals(row.bytes))) throw chunkTaken()
   if (!(await unitExists(db, companyId, unitId))) throw notFound()
   return db.transaction(async (tx) => {
-    const stored = await insertChunks(tx, rows)
+    // the log may not end the recording, or be sealed, between the look and the write
+    if (!(await holdUnit(tx, companyId, unitId))) throw notFound()
+    const head = await heads.read(tx, companyId, unitId)
+    const stored = await insertChunks(tx, [...own.values()])
     const before = rows.filter((row) => !stored.includes(row.number))
-    const numbers = before.map((row) => row.number)
-    const there = await findChunks(tx, key, numbers)
-    if (before.some((row) => !there.find((t) => t.number === row.number)?.bytes.equals(row.bytes)))
-      throw new HttpProblem(409, 'chunkTaken', 'Other samples are stored under this number. Begin a new recording.')
+    const there = await findChunks(
+      tx,
+      key,
+      before.map((row) => row.number),
+    )
+    if (before.some((row) => !there.find((t) => t.number === row.number)?.bytes.equals(row.bytes))) throw chunkTaken()
+    if (head && stored.length > 0) await mustFit(tx, key, head.record)
     return stored
   })
+}
+
+const chunkTaken = () =>
+  new HttpProblem(409, 'chunkTaken', 'Other samples are stored under this number. Begin a new recording.')
+
+/** What the log says of a recording's end. */
+function endOf(record: UnitRecord, traceId: string) {
+  return record.items.traceEnded.find((end) => end.entry.traceId === traceId)?.entry
+}
+
+async function mustFit(tx: Tx, key: TraceKey, record: UnitRecord): Promise<void> {
+  const end = endOf(record, key.traceId)
+  if (!end) {
+    if (!isSealed(record)) return
+    throw new HttpProblem(409, 'sealed', 'This unit is sealed. Nothing is recorded on it any more.')
+  }
+  const samples = (await countSamples(tx, key.companyId, key.unitId)).get(key.traceId) ?? 0
+  const whole = samples < end.samples || (samples === end.samples && (await digestOf(tx, key)) === end.digest)
+  if (!whole)
+    throw new HttpProblem(
+      409,
+      'recordingEnded',
+      'This recording has ended, and these aren’t the samples it ended with.',
+    )
+}
+
+async function digestOf(db: Tx, key: TraceKey): Promise<string> {
+  return traceDigest((await allChunks(db, key)).map((chunk) => chunk.bytes))
+}
+
+async function allChunks(db: Tx, key: TraceKey): Promise<{ number: number; bytes: Buffer }[]> {
+  const chunks: { number: number; bytes: Buffer }[] = []
+  for (;;) {
+    const page = await pageChunks(db, key, { after: chunks.at(-1)?.number ?? -1, limit: PAGE })
+    chunks.push(...page)
+    if (page.length < PAGE) return chunks
+  }
+}
+
+/** Recordings that were found to be what the log says; they can't change any more. */
+const wholeOnes = new LRUCache<string, true>({ max: 10_000 })
+
+/** How far each recording of a unit has arrived, and whether it is what the log says of it. */
+export async function traceStates(
+  db: Db,
+  companyId: string,
+  unitId: string,
+  record: UnitRecord,
+): Promise<TraceState[]> {
+  const counts = await countSamples(db, companyId, unitId)
+  const states: TraceState[] = []
+  for (const { traceId } of traceRefs(record)) {
+    const end = endOf(record, traceId)
+    const samples = counts.get(traceId) ?? 0
+    if (!end) {
+      states.push({ traceId, samples, state: 'running' })
+      continue
+    }
+    const key = `${companyId} ${traceId} ${end.digest}`
+    const whole =
+      samples === end.samples &&
+      (wholeOnes.has(key) || (await digestOf(db, { companyId, unitId, traceId })) === end.digest)
+    if (whole) wholeOnes.set(key, true)
+    const state = whole ? 'whole' : samples < end.samples ? 'missing' : 'altered'
+    states.push({ traceId, samples, ended: end.samples, state })
+  }
+  return states
 }
 
 export async function chunksAfter(db: Db, companyId: string, trace: TracePlace, after: number) {
@@ -56,41 +131,22 @@ export async function chunksAfter(db: Db, companyId: string, trace: TracePlace, 
   }
 }
 
-/** All samples of a recording, as far as they have arrived. */
-export async function samplesOf(db: Db, companyId: string, trace: TracePlace): Promise<TraceSample[]> {
-  const samples: TraceSample[] = []
-  let after = -1
-  for (;;) {
-    const rows = await pageChunks(db, { companyId, ...trace }, { after, limit: PAGE })
-    for (const { bytes } of rows) for (const sample of decodeChunk(bytes) ?? []) samples.push(sample)
-    if (rows.length < PAGE) return samples
-    after = rows.at(-1)!.number
-  }
+/** The bytes of a recording's chunks, as far as they have arrived. */
+export async function bytesOf(db: Db, companyId: string, trace: TracePlace): Promise<Uint8Array[]> {
+  return (await allChunks(db, { companyId, ...trace })).map(({ bytes }) => new Uint8Array(bytes))
 }
 
-export async function csvOf(db: Db, companyId: string, trace: TracePlace, system: UnitSystem) {
+export async function csvOf(
+  { db, heads, renderer }: { db: Db; heads: Heads; renderer: Renderer },
+  companyId: string,
+  trace: TracePlace,
+  system: UnitSystem,
+) {
   const unit = await findUnit(db, companyId, trace.unitId)
-  const ref = unit && traceRefs(unit.record).find((t) => t.traceId === trace.traceId)
+  const head = unit && (await heads.read(db, companyId, trace.unitId))
+  const ref = head && traceRefs(head.record).find((t) => t.traceId === trace.traceId)
   if (!unit || !ref) throw notFound()
-  const samples = await samplesOf(db, companyId, trace)
-  return { name: unit.summary.tag, csv: traceCsv(samples, { startMs: ref.begunMs, speed: ref.speed, system }) }
-}
-
-/** What the decay sheet in the papers draws: enough for a line on paper. */
-const DRAWN = 500
-
-/** The recorded vacuum of a unit, thinned for drawing, in its own time. */
-export async function recordedVacuum(db: Db, companyId: string, file: RecordFile): Promise<SheetPoint[]> {
-  const { record, jobElevationM } = openRecord(file)
-  const { vacuum } = unitView(record, { nowMs: 0, jobElevationM })
-  const points: (readonly [number, number])[] = []
-  for (const { traceId, begunMs } of vacuum.traces) {
-    const from = vacuum.clock.runMs(begunMs)
-    for (const { timeS, values } of await samplesOf(db, companyId, { unitId: file.unit.id, traceId })) {
-      const pressure = values.vacuum
-      if (typeof pressure === 'number' && pressure > 0) points.push([from + timeS * 1000, pressure])
-    }
-  }
-  points.sort((a, b) => a[0] - b[0])
-  return downsample(points, DRAWN, { logarithmic: true }).map(([runMs, pressurePa]) => ({ runMs, pressurePa }))
+  const chunks = await bytesOf(db, companyId, trace)
+  const csv = await renderer.render({ kind: 'trace', chunks, startMs: ref.begunMs, speed: ref.speed, system })
+  return { name: unit.summary.tag, csv }
 }

@@ -3,18 +3,19 @@ import { randomUUID } from 'node:crypto'
 import path from 'node:path'
 import pg from 'pg'
 import request from 'supertest'
-import { makeApp } from '../app'
+import { makeApp, type AppOptions } from '../app'
 import { connect, migrateDatabase } from '../db/client'
 import { companies, jobs, users } from '../db/schema'
 import { hashPassword } from '../services/signIn'
 import { makeServices } from '../services/services'
+import { makeRenderer } from '../workers/renderer'
 
 export function entry(body: EntryBody, { id = randomUUID() as string, at = new Date() } = {}): Entry {
   return { v: ENTRY_VERSION, id, at: at.toISOString(), writtenAt: at.toISOString(), ...body } as Entry
 }
 
 /** A database of its own on the test cluster, two companies in it, and the app on top. */
-export async function makeWorld() {
+export async function makeWorld(options: Partial<AppOptions> = {}) {
   const admin = process.env.DATABASE_URL
   if (!admin) throw new Error('DATABASE_URL is not set: run ./zetesis test api')
   const name = `test_${randomUUID().replace(/-/g, '')}`
@@ -26,8 +27,11 @@ export async function makeWorld() {
   url.pathname = `/${name}`
   const { pool, db } = connect(url.href)
   await migrateDatabase(pool, path.resolve(__dirname, '../../drizzle'))
-  const services = await makeServices(db, pool)
-  const app = makeApp({ services, pool, sessionSecret: 'for tests only', logLevel: 'silent' })
+  // as it is built: threads don't go through Jest's transforms
+  const renderer = makeRenderer({ filename: path.resolve(__dirname, '../../dist/workers/render.js') })
+  const services = await makeServices(db, pool, renderer)
+  await services.news.listen()
+  const { app, close } = makeApp({ services, pool, sessionSecret: 'for tests only', logLevel: 'silent', ...options })
 
   const passwordHash = await hashPassword('brass-elbow')
   const company = async (login: string) => {
@@ -52,7 +56,13 @@ export async function makeWorld() {
     await agent.post('/api/sign-in').send({ login, password: 'brass-elbow' }).expect(200)
     return agent
   }
-  return { app, db, pool, ours, theirs, signedIn, close: () => pool.end() }
+  const end = async () => {
+    close()
+    services.news.close()
+    await renderer.close()
+    await pool.end()
+  }
+  return { app, db, pool, services, database: url.href, ours, theirs, signedIn, close: end }
 }
 
 export type World = Awaited<ReturnType<typeof makeWorld>>

@@ -1,0 +1,1 @@
+ALTER TABLE "unit_state" DROP COLUMN "record";

@@ -1,0 +1,196 @@
+import { OpenAPIRegistry, OpenApiGeneratorV31 } from '@asteasolutions/zod-to-openapi'
+import {
+  AppendBook,
+  Appended,
+  AppendEntries,
+  BookAppended,
+  BookPage,
+  ChunksStored,
+  CylinderList,
+  CylinderPage,
+  EntryPage,
+  JobList,
+  PERSON_HEADER,
+  Problem,
+  PutChunks,
+  RecordFile,
+  RefrigerantReport,
+  SessionUser,
+  SignIn,
+  TracePage,
+  TraceStates,
+  UnitList,
+} from '@zetesis/contract'
+import { z } from 'zod'
+
+const id = z.uuid()
+const done = z.object({ ok: z.literal(true) })
+const whole = (low: number) => z.number().int().min(low).max(2_147_483_647).optional()
+const system = z.enum(['ip', 'si']).optional()
+const period = z.object({
+  from: z.iso.date(),
+  to: z.iso.date(),
+  assessment: z.enum(['AR4', 'AR5', 'AR6']).optional(),
+  units: system,
+})
+const inUnits = z.object({ units: system })
+
+interface Operation {
+  readonly summary: string
+  readonly path: string
+  readonly method?: 'post'
+  readonly params?: z.ZodObject
+  readonly query?: z.ZodObject
+  readonly body?: z.ZodType
+  readonly status?: number
+  /** JSON, or the type of a file */
+  readonly answer?: z.ZodType | `${string}/${string}`
+  readonly open?: true
+}
+
+const unit = z.object({ unitId: id })
+const trace = z.object({ unitId: id, traceId: id })
+
+const operations: readonly Operation[] = [
+  { summary: 'The process answers', path: '/health', answer: done, open: true },
+  { summary: 'The process and its database can work', path: '/ready', answer: done, open: true },
+  { summary: 'Sign in', path: '/sign-in', method: 'post', body: SignIn, answer: SessionUser, open: true },
+  {
+    summary: 'Sign out on this device',
+    path: '/sign-out',
+    method: 'post',
+    body: z.object({}),
+    status: 204,
+    open: true,
+  },
+  { summary: 'Sign out everywhere', path: '/sign-out-everywhere', method: 'post', body: z.object({}), status: 204 },
+  { summary: 'Who is signed in', path: '/me', answer: SessionUser },
+  { summary: 'What changes, as server-sent events', path: '/news', answer: 'text/event-stream' },
+  { summary: 'Jobs', path: '/jobs', answer: JobList },
+  { summary: 'Units of a job', path: '/jobs/{jobId}/units', params: z.object({ jobId: id }), answer: UnitList },
+  { summary: 'Units of the company', path: '/units', answer: UnitList },
+  {
+    summary: 'A unit’s log after a seq',
+    path: '/units/{unitId}/entries',
+    params: unit,
+    query: z.object({ after: whole(0) }),
+    answer: EntryPage,
+  },
+  {
+    summary: 'Append to a unit’s log, all of it or nothing; an entry that is there already changes nothing',
+    path: '/units/{unitId}/entries',
+    method: 'post',
+    params: unit,
+    body: AppendEntries,
+    status: 201,
+    answer: Appended,
+  },
+  {
+    summary: 'Recordings and how far they have arrived',
+    path: '/units/{unitId}/traces',
+    params: unit,
+    answer: TraceStates,
+  },
+  {
+    summary: 'A recording’s chunks after a number',
+    path: '/units/{unitId}/traces/{traceId}',
+    params: trace,
+    query: z.object({ after: whole(-1) }),
+    answer: TracePage,
+  },
+  {
+    summary: 'Store chunks of a recording; 200 where all were there',
+    path: '/units/{unitId}/traces/{traceId}/chunks',
+    method: 'post',
+    params: trace,
+    body: PutChunks,
+    status: 201,
+    answer: ChunksStored,
+  },
+  {
+    summary: 'A recording as CSV',
+    path: '/units/{unitId}/traces/{traceId}/samples.csv',
+    params: trace,
+    query: inUnits,
+    answer: 'text/csv',
+  },
+  { summary: 'The record file', path: '/units/{unitId}/record.json', params: unit, answer: RecordFile },
+  {
+    summary: 'The papers',
+    path: '/units/{unitId}/papers.pdf',
+    params: unit,
+    query: inUnits,
+    answer: 'application/pdf',
+  },
+  {
+    summary: 'The company’s book after a seq',
+    path: '/book/entries',
+    query: z.object({ after: whole(0) }),
+    answer: BookPage,
+  },
+  {
+    summary: 'Append to the book',
+    path: '/book/entries',
+    method: 'post',
+    body: AppendBook,
+    status: 201,
+    answer: BookAppended,
+  },
+  { summary: 'Cylinders and what is in them', path: '/cylinders', answer: CylinderList },
+  {
+    summary: 'One cylinder',
+    path: '/cylinders/{cylinderId}',
+    params: z.object({ cylinderId: id }),
+    answer: CylinderPage,
+  },
+  { summary: 'Refrigerant of a period', path: '/refrigerant', query: period, answer: RefrigerantReport },
+  { summary: 'The same as CSV', path: '/refrigerant.csv', query: period, answer: 'text/csv' },
+  { summary: 'The same as PDF', path: '/refrigerant.pdf', query: period, answer: 'application/pdf' },
+]
+
+/** The API as an OpenAPI 3.1 document, made from the schemas that admit and describe what goes over it. */
+export function openApiDocument() {
+  const registry = new OpenAPIRegistry()
+  const session = registry.registerComponent('securitySchemes', 'session', {
+    type: 'apiKey',
+    in: 'cookie',
+    name: 'zetesis',
+  })
+  const person = z.object({ [PERSON_HEADER]: id.optional() })
+  for (const { summary, path, method = 'get', params, query, body, status = 200, answer, open } of operations) {
+    const content =
+      answer === undefined
+        ? undefined
+        : typeof answer === 'string'
+          ? { [answer]: { schema: { type: 'string' as const } } }
+          : { 'application/json': { schema: answer } }
+    registry.registerPath({
+      summary,
+      path: `/api${path}`,
+      method,
+      security: open ? [] : [{ [session.name]: [] }],
+      request: {
+        ...(params ? { params } : {}),
+        ...(query ? { query } : {}),
+        ...(body ? { body: { required: true, content: { 'application/json': { schema: body } } } } : {}),
+        ...(method === 'post' && !open ? { headers: person } : {}),
+      },
+      responses: {
+        [status]: { description: summary, ...(content ? { content } : {}) },
+        ...(path.endsWith('/chunks') && content ? { 200: { description: 'All were there already', content } } : {}),
+        default: {
+          description: 'A problem (RFC 9457) with a plain sentence',
+          content: { 'application/problem+json': { schema: Problem } },
+        },
+      },
+    })
+  }
+  return new OpenApiGeneratorV31(registry.definitions).generateDocument({
+    openapi: '3.1.0',
+    info: {
+      title: 'Zetesis',
+      version: '1',
+      description: 'Commissioning of split systems: logs, recordings, cylinders, papers.',
+    },
+  })
+}

@@ -1,0 +1,66 @@
+import connectPgSimple from 'connect-pg-simple'
+import type { RequestHandler } from 'express'
+import session from 'express-session'
+import { LRUCache } from 'lru-cache'
+import type pg from 'pg'
+
+declare module 'express-session' {
+  interface SessionData {
+    /** who signed in; name, role and company are asked of the database with every request */
+    person: { companyId: string; userId: string; mark: string }
+    /** the day of the last request: a session is written once a day, so that it lives on while it is used */
+    usedOn: string
+  }
+}
+
+const DAYS = 24 * 60 * 60 * 1000
+/** how long a process may go by what it asked last: an ended session reads on for so long at the most */
+export const FRESH_MS = 2000
+
+/** Sessions in PostgreSQL, each read once in two seconds however many requests come, and written only when something in it changed. */
+class FreshStore extends connectPgSimple(session) {
+  private readonly read = new LRUCache<string, string>({ max: 10_000, ttl: FRESH_MS })
+
+  override get(sid: string, callback: (error: unknown, data?: session.SessionData | null) => void): void {
+    const kept = this.read.get(sid)
+    // parsed anew each time: whoever gets a session changes it
+    if (kept !== undefined) return void process.nextTick(callback, null, JSON.parse(kept))
+    super.get(sid, (error: Error | null, data?: session.SessionData | null) => {
+      if (data) this.read.set(sid, JSON.stringify(data))
+      callback(error, data)
+    })
+  }
+
+  override set(sid: string, data: session.SessionData, callback?: (error?: unknown) => void): void {
+    this.read.delete(sid)
+    super.set(sid, data, callback as (error: Error | null) => void)
+  }
+
+  override destroy(sid: string, callback?: (error?: unknown) => void): void {
+    this.read.delete(sid)
+    super.destroy(sid, callback as (error: Error | null) => void)
+  }
+
+  forget(): void {
+    this.read.clear()
+  }
+}
+
+export interface Sessions {
+  readonly handler: RequestHandler
+  /** sessions were ended in the database: what was read of them is forgotten */
+  forget(): void
+}
+
+export function makeSessions(pool: pg.Pool, secret: string): Sessions {
+  const store = new FreshStore({ pool, tableName: 'session', disableTouch: true, errorLog: () => undefined })
+  const handler = session({
+    name: 'zetesis',
+    secret,
+    store,
+    resave: false,
+    saveUninitialized: false,
+    cookie: { httpOnly: true, sameSite: 'lax', secure: 'auto', maxAge: 30 * DAYS },
+  })
+  return { handler, forget: () => store.forget() }
+}

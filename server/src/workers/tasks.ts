@@ -1,0 +1,34 @@
+import type { MovementLine, RecordFile, RefrigerantReport, TraceState } from '@zetesis/contract'
+import type { UnitSystem } from '@zetesis/core'
+
+/** What is made in a worker thread, since it grows with a log, a recording or a period. */
+export type Task =
+  | {
+      readonly kind: 'papers'
+      readonly file: RecordFile
+      readonly system: UnitSystem
+      readonly recordings: readonly Recording[]
+      readonly traces: readonly TraceState[]
+    }
+  | {
+      readonly kind: 'trace'
+      readonly chunks: readonly Uint8Array[]
+      readonly startMs: number
+      readonly speed: number
+      readonly system: UnitSystem
+    }
+  | { readonly kind: 'movements'; readonly lines: readonly MovementLine[]; readonly system: UnitSystem }
+  | {
+      readonly kind: 'refrigerant'
+      readonly report: RefrigerantReport
+      readonly lines: readonly MovementLine[]
+      readonly company: string
+      readonly system: UnitSystem
+    }
+
+/** A recording of a unit's vacuum, for the papers' curve. */
+export interface Recording {
+  readonly traceId: string
+  readonly begunMs: number
+  readonly chunks: readonly Uint8Array[]
+}
