@@ -93,4 +93,78 @@ describe('recordings', () => {
     expect(lines[700]).toMatch(/,699,52\.375$/)
     await wren.get(`${place.replace(/[^/]+$/, randomUUID())}/samples.csv`).expect(404)
   })
+  it('refuse other samples under one number in one request', async () => {
+    const { place } = await openUnit()
+    const twice = [
+      { number: 0, ...chunk(0, 10) },
+      { number: 0, ...chunk(5, 10) },
+    ]
+    await wren.post(`${place}/chunks`).send({ chunks: twice }).expect(409)
+    expect((await wren.get(place).expect(200)).body.chunks).toEqual([])
+    await wren
+      .post(`${place}/chunks`)
+      .send({ chunks: [twice[0], twice[0]] })
+      .expect(201, { stored: [0] })
+  })
+  it('refuse a sample that no gauge gives', async () => {
+    const { place } = await openUnit()
+    const wild = (timeS: number, vacuum: number) => {
+      const data = Buffer.from(encodeChunk([{ timeS, values: { vacuum } }])).toString('base64')
+      return { count: 1, data }
+    }
+    await put(place, 0, wild(1e10, 40)).expect(422)
+    await put(place, 0, wild(-5, 40)).expect(422)
+    await put(place, 0, wild(5, 9e8)).expect(422)
+    await put(place, 0, wild(5, 40)).expect(201)
+  })
+  it('take, once ended, what their count and digest say and nothing more', async () => {
+    const { unitId, traceId, place } = await openUnit()
+    const whole = [encodeChunk(samples(0, 600)), encodeChunk(samples(600, 40))]
+    const ended = entry({ kind: 'traceEnded', traceId, samples: 640, digest: traceDigest(whole) })
+    await put(place, 0, chunk(0, 600)).expect(201)
+    await wren
+      .post(`/api/units/${unitId}/entries`)
+      .send({ entries: [ended] })
+      .expect(201)
+    const states = async () => (await wren.get(`/api/units/${unitId}/traces`).expect(200)).body.traces
+    expect(await states()).toEqual([{ traceId, samples: 600, ended: 640, state: 'missing' }])
+    // as many samples, but others
+    const other = await put(place, 1, chunk(700, 40)).expect(409)
+    expect(other.body.type).toBe('urn:zetesis:problem:recordingEnded')
+    await put(place, 1, chunk(600, 41)).expect(409)
+    await put(place, 1, chunk(600, 40)).expect(201)
+    expect(await states()).toEqual([{ traceId, samples: 640, ended: 640, state: 'whole' }])
+    await put(place, 2, chunk(640, 1)).expect(409)
+    await put(place, 1, chunk(600, 40)).expect(200)
+  })
+  it('end with the seal: nothing is added to what was still open', async () => {
+    const { unitId, place } = await openUnit()
+    const pass = (stage: 'prepare' | 'pressureTest' | 'vacuum' | 'weighIn' | 'startUp') =>
+      entry({ kind: 'gatePassed', stage, reason: 'for the test' })
+    const entries = [
+      ...(['prepare', 'pressureTest', 'vacuum', 'weighIn', 'startUp'] as const).map(pass),
+      entry({ kind: 'sealed', name: 'Wren Halloway', signature: [[0, 0, 300, 200]] }),
+    ]
+    await put(place, 0, chunk(0, 10)).expect(201)
+    await wren.post(`/api/units/${unitId}/entries`).send({ entries }).expect(201)
+    await put(place, 1, chunk(10, 10)).expect(409)
+    await put(place, 0, chunk(0, 10)).expect(200)
+  })
+  it('that were altered in the database are said to be, and not drawn', async () => {
+    const { unitId, traceId, place } = await openUnit()
+    const whole = encodeChunk(samples(0, 50))
+    const ended = entry({ kind: 'traceEnded', traceId, samples: 50, digest: traceDigest([whole]) })
+    await put(place, 0, chunk(0, 50)).expect(201)
+    await wren
+      .post(`/api/units/${unitId}/entries`)
+      .send({ entries: [ended] })
+      .expect(201)
+    await world.pool.query('update trace_chunks set bytes = $1 where trace_id = $2', [
+      Buffer.from(encodeChunk(samples(900, 50))),
+      traceId,
+    ])
+    const { traces } = (await wren.get(`/api/units/${unitId}/traces`).expect(200)).body
+    expect(traces[0].state).toBe('altered')
+    await wren.get(`/api/units/${unitId}/papers.pdf`).expect(200)
+  })
 })

@@ -25,14 +25,8 @@ export async function makeWorld(options: Partial<AppOptions> = {}) {
   await root.end()
   const url = new URL(admin)
   url.pathname = `/${name}`
-  const { pool, db } = connect(url.href)
-  await migrateDatabase(pool, path.resolve(__dirname, '../../drizzle'))
-  // as it is built: threads don't go through Jest's transforms
-  const renderer = makeRenderer({ filename: path.resolve(__dirname, '../../dist/workers/render.js') })
-  const services = await makeServices(db, pool, renderer)
-  await services.news.listen()
-  const { app, close } = makeApp({ services, pool, sessionSecret: 'for tests only', logLevel: 'silent', ...options })
-
+  const first = await makeProcess(url.href, options)
+  const { db, pool, app } = first
   const passwordHash = await hashPassword('brass-elbow')
   const company = async (login: string) => {
     const ids = { companyId: randomUUID(), userId: randomUUID(), jobId: randomUUID() }
@@ -51,18 +45,44 @@ export async function makeWorld(options: Partial<AppOptions> = {}) {
   }
   const ours = await company('wren')
   const theirs = await company('rook')
-  const signedIn = async (login: string) => {
-    const agent = request.agent(app)
+  /** another process of the server on the same database */
+  const others: Awaited<ReturnType<typeof makeProcess>>[] = []
+  const another = async (more: Partial<AppOptions> = {}) => {
+    const made = await makeProcess(url.href, { ...options, ...more })
+    others.push(made)
+    return made
+  }
+  const signedIn = async (login: string, at = app) => {
+    const agent = request.agent(at)
     await agent.post('/api/sign-in').send({ login, password: 'brass-elbow' }).expect(200)
     return agent
   }
-  const end = async () => {
-    close()
-    services.news.close()
-    await renderer.close()
-    await pool.end()
+  const close = async () => {
+    for (const each of [first, ...others]) await each.close()
   }
-  return { app, db, pool, services, database: url.href, ours, theirs, signedIn, close: end }
+  return { ...first, app, db, pool, database: url.href, another, ours, theirs, signedIn, close }
+}
+
+async function makeProcess(database: string, options: Partial<AppOptions>) {
+  const { pool, db } = connect(database)
+  await migrateDatabase(pool, path.resolve(__dirname, '../../drizzle'))
+  // as it is built: threads don't go through Jest's transforms
+  const renderer = makeRenderer({ filename: path.resolve(__dirname, '../../dist/workers/render.js') })
+  const services = await makeServices(db, pool, renderer)
+  await services.news.listen()
+  const { app, close } = makeApp({ services, pool, sessionSecret: 'for tests only', logLevel: 'silent', ...options })
+  return {
+    app,
+    db,
+    pool,
+    services,
+    async close() {
+      close()
+      services.news.close()
+      await renderer.close()
+      await pool.end()
+    },
+  }
 }
 
 export type World = Awaited<ReturnType<typeof makeWorld>>

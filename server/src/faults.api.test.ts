@@ -1,0 +1,283 @@
+import { foldEntries, verifyChain, type ChainedEntry } from '@zetesis/core'
+import { randomUUID } from 'node:crypto'
+import type { AddressInfo } from 'node:net'
+import { brotliCompressSync, deflateSync, gzipSync } from 'node:zlib'
+import pg from 'pg'
+import request from 'supertest'
+import { loadDemoWorld } from './demo/load'
+import { entry, makeWorld, type World } from './test/world'
+
+jest.setTimeout(60_000)
+let world: World
+let wren: Awaited<ReturnType<World['signedIn']>>
+beforeAll(async () => {
+  world = await makeWorld()
+  wren = await world.signedIn('wren')
+})
+afterAll(() => world.close())
+
+const note = (text = 'x') => entry({ kind: 'note', text })
+const post = (unitId: string, entries: unknown[], agent = wren) =>
+  agent.post(`/api/units/${unitId}/entries`).send({ entries })
+const opened = () => entry({ kind: 'opened', jobId: world.ours.jobId, tag: 'F-1' })
+async function openUnit() {
+  const unitId = randomUUID()
+  await post(unitId, [opened()]).expect(201)
+  return unitId
+}
+const logOf = async (unitId: string): Promise<ChainedEntry[]> => {
+  const log: ChainedEntry[] = []
+  for (;;) {
+    const page = (await wren.get(`/api/units/${unitId}/entries?after=${log.length}`).expect(200)).body
+    log.push(...page.entries)
+    if (!page.more) return log
+  }
+}
+async function beside<T>(work: (client: pg.Client) => Promise<T>): Promise<T> {
+  const client = new pg.Client({ connectionString: world.database })
+  client.on('error', () => undefined)
+  await client.connect()
+  try {
+    return await work(client)
+  } finally {
+    await client.end()
+  }
+}
+const dropConnections = () =>
+  beside((client) =>
+    client.query(
+      'select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid()',
+    ),
+  )
+const weighed = () =>
+  entry({ kind: 'weighed', direction: 'add', before: { value: 20, unit: 'lb' }, after: { value: 19, unit: 'lb' } })
+
+describe('a database that goes away', () => {
+  it('in the middle of a transaction: 503 with a sentence and when to come back, and all is well again', async () => {
+    const unitId = await openUnit()
+    await beside(async (holder) => {
+      await holder.query('begin')
+      await holder.query('select 1 from unit_state where unit_id = $1 for update', [unitId])
+      const weighing = post(unitId, [weighed()]).then((answer) => answer)
+      const noted = wren.get('/api/units').then((answer) => answer)
+      await new Promise((resolve) => setTimeout(resolve, 300))
+      await dropConnections().catch(() => undefined)
+      const answer = await weighing
+      expect(answer.status).toBe(503)
+      expect(answer.headers['retry-after']).toBe('1')
+      expect(answer.body.detail).toMatch(/^The database doesn’t answer just now\. Nothing was stored/)
+      expect((await noted).status).toBe(200)
+    }).catch(() => undefined)
+    await wren.get('/api/units').expect(200)
+    await post(unitId, [weighed()]).expect(201)
+    expect(verifyChain(await logOf(unitId))).toMatchObject({ ok: true, length: 2 })
+  })
+  it('again and again under load: nothing answered with 201 is lost, no chain breaks', async () => {
+    const unitIds = await Promise.all(Array.from({ length: 4 }, openUnit))
+    const acknowledged = new Map<string, string[]>(unitIds.map((id) => [id, []]))
+    let running = true
+    const phones = unitIds.flatMap((unitId) =>
+      [1, 2].map(async () => {
+        while (running) {
+          const mine = note()
+          const answer = await post(unitId, [mine])
+          expect([201, 503]).toContain(answer.status)
+          if (answer.status === 201) acknowledged.get(unitId)!.push(mine.id)
+        }
+      }),
+    )
+    for (let i = 0; i < 6; i++) {
+      await new Promise((resolve) => setTimeout(resolve, 200))
+      await dropConnections().catch(() => undefined)
+    }
+    running = false
+    await Promise.all(phones)
+    for (const unitId of unitIds) {
+      const log = await logOf(unitId)
+      const ids = new Set(log.map((l) => l.entry.id))
+      expect(acknowledged.get(unitId)!.filter((id) => !ids.has(id))).toEqual([])
+      expect(verifyChain(log)).toMatchObject({ ok: true })
+      expect(log.length).toBe(ids.size)
+    }
+  })
+  it('tells whoever listens that news may be missing, and goes on listening', async () => {
+    const unitId = await openUnit()
+    const heard: unknown[] = []
+    const stops = [
+      world.services.news.onNews(world.ours.companyId, (item) => heard.push(item)),
+      world.services.news.onGap(() => heard.push('gap')),
+    ]
+    await dropConnections()
+    const until = async (found: () => boolean) => {
+      for (let i = 0; i < 100 && !found(); i++) await new Promise((resolve) => setTimeout(resolve, 50))
+      expect(found()).toBe(true)
+    }
+    await until(() => heard.includes('gap'))
+    await post(unitId, [note()]).expect(201)
+    await until(() => heard.some((item) => typeof item === 'object' && (item as { unitId: string }).unitId === unitId))
+    stops.forEach((stop) => stop())
+  })
+})
+
+describe('a crowd at one place', () => {
+  it('leaves room for everybody else while a unit is locked', async () => {
+    const unitId = await openUnit()
+    await beside(async (holder) => {
+      await holder.query('begin')
+      await holder.query('select 1 from unit_state where unit_id = $1 for update', [unitId])
+      const waiting = Array.from({ length: 30 }, () => post(unitId, [note()]).then(({ status }) => status))
+      await new Promise((resolve) => setTimeout(resolve, 100))
+      await wren.get('/api/units').expect(200)
+      await request(world.app).get('/api/ready').expect(200)
+      const statuses = new Set(await Promise.all(waiting))
+      expect(statuses).toEqual(new Set([503]))
+      await holder.query('rollback')
+    })
+    await post(unitId, [note()]).expect(201)
+  })
+  it('takes batches that come together whole or not at all, each answered for itself', async () => {
+    const unitId = await openUnit()
+    const wrong = entry({ kind: 'struck', strikes: randomUUID(), reason: 'not there' })
+    const answers = await Promise.all(
+      Array.from({ length: 12 }, (_, i) =>
+        post(unitId, i % 3 === 0 ? [note(), wrong] : [note(`n${i}`), note(`m${i}`)]),
+      ),
+    )
+    expect(answers.map((a) => a.status)).toEqual(Array.from({ length: 12 }, (_, i) => (i % 3 === 0 ? 422 : 201)))
+    const log = await logOf(unitId)
+    expect(log).toHaveLength(1 + 8 * 2)
+    expect(verifyChain(log)).toMatchObject({ ok: true })
+  })
+  it('may come through several processes: one chain, nothing twice, states that agree', async () => {
+    const other = await world.another()
+    const agent = await world.signedIn('wren', other.app)
+    const unitId = await openUnit()
+    const appends = Array.from({ length: 40 }, (_, i) =>
+      post(unitId, [i % 5 ? note(`${i}`) : weighed()], i % 2 ? agent : wren),
+    )
+    const statuses = (await Promise.all(appends)).map((a) => a.status)
+    expect(statuses.every((s) => s === 201)).toBe(true)
+    const log = await logOf(unitId)
+    expect(log).toHaveLength(41)
+    expect(verifyChain(log)).toMatchObject({ ok: true })
+    expect(foldEntries(log).items.weighed).toHaveLength(8)
+  })
+  it('is told at once what another process stored', async () => {
+    const other = await world.another()
+    const server = world.app.listen(0)
+    const { port } = server.address() as AddressInfo
+    const cookie = (await request(world.app).post('/api/sign-in').send({ login: 'wren', password: 'brass-elbow' }))
+      .headers['set-cookie']![0]!
+    const stop = new AbortController()
+    const stream = await fetch(`http://127.0.0.1:${port}/api/news`, { headers: { cookie }, signal: stop.signal })
+    const reader = stream.body!.pipeThrough(new TextDecoderStream()).getReader()
+    const unitId = randomUUID()
+    await post(unitId, [opened()], await world.signedIn('wren', other.app)).expect(201)
+    // what is another company's isn't told
+    const rook = await world.signedIn('rook', other.app)
+    await post(randomUUID(), [entry({ kind: 'opened', jobId: world.theirs.jobId, tag: 'R-1' })], rook).expect(201)
+    let text = ''
+    while (!text.includes(unitId)) text += (await reader.read()).value ?? ''
+    expect(text).toMatch(/event: open[^]*event: unit/)
+    expect(text.match(/event: unit/g)).toHaveLength(1)
+    stop.abort()
+    server.closeAllConnections()
+    server.close()
+  })
+})
+
+describe('what can’t be read', () => {
+  const raw = (unitId: string, body: Buffer, encoding?: string) => {
+    const sending = wren.post(`/api/units/${unitId}/entries`).set('Content-Type', 'application/json')
+    if (encoding) sending.set('Content-Encoding', encoding)
+    return sending.serialize((b: unknown) => b as string).send(body as unknown as string)
+  }
+  it('is the sender’s fault, with a 4xx and a sentence', async () => {
+    const unitId = await openUnit()
+    const body = Buffer.from(JSON.stringify({ entries: [note()] }))
+    const cut = (b: Buffer) => b.subarray(0, b.length - 9)
+    const tries: [string, Promise<request.Response> | request.Test][] = [
+      ['cut gzip', raw(unitId, cut(gzipSync(body)), 'gzip')],
+      ['no gzip', raw(unitId, body, 'gzip')],
+      ['cut brotli', raw(unitId, cut(brotliCompressSync(body)), 'br')],
+      ['no deflate', raw(unitId, Buffer.from('zzzz'), 'deflate')],
+      ['cut deflate', raw(unitId, cut(deflateSync(body)), 'deflate')],
+      ['unknown coding', raw(unitId, body, 'rot13')],
+      ['cut JSON', raw(unitId, cut(body))],
+      ['after beyond 32 bit', wren.get(`/api/units/${unitId}/entries?after=99999999999`)],
+      ['chunk beyond 32 bit', wren.get(`/api/units/${unitId}/traces/${randomUUID()}?after=4294967296`)],
+      ['year 0000', wren.get('/api/refrigerant?from=0000-01-01&to=2026-01-01')],
+      ['year 9999', wren.get('/api/refrigerant?from=2026-01-01&to=9999-12-31')],
+      ['NUL in a name', wren.post('/api/sign-in').send({ login: 'a\u0000b', password: 'x' })],
+      ['half a pair in a name', wren.post('/api/sign-in').send({ login: 'a\ud800b', password: 'x' })],
+      ['NUL in a text', post(unitId, [note('a\u0000b')])],
+      ['half a pair in a key', post(unitId, [{ ...note(), 'a\ud800': 1 }])],
+      ['year 0000 in an entry', post(unitId, [{ ...note(), at: '0000-01-01T00:00:00.000Z' }])],
+      [
+        'a scale of negative accuracy',
+        post(unitId, [
+          {
+            ...weighed(),
+            scale: {
+              id: randomUUID(),
+              name: 'S',
+              kind: 'scale',
+              accuracies: [{ dimension: 'mass', absolute: { value: -5, unit: 'g' }, stated: 'rectangular' }],
+            },
+          },
+        ]),
+      ],
+      ['a path with a NUL', wren.get('/api/units/%00/entries')],
+      ['half an escape', wren.get('/api/units/%E0%A4/entries')],
+    ]
+    for (const [name, trying] of tries) {
+      const answer = await trying
+      expect([name, answer.status >= 400 && answer.status < 500, typeof answer.body.detail]).toEqual([
+        name,
+        true,
+        'string',
+      ])
+    }
+    expect(await logOf(unitId)).toHaveLength(1)
+  })
+  it('a password may hold anything that can be typed', async () => {
+    for (const password of ['a\u0000b', '\ud800', 'ünïcødé'])
+      await request(world.app)
+        .post('/api/sign-in')
+        .send({ login: `odd-${randomUUID()}`, password })
+        .expect(401)
+  })
+})
+
+describe('the first start', () => {
+  it('of two processes at once, or killed half-way, makes the demo once and whole', async () => {
+    const fresh = await makeWorld()
+    try {
+      await fresh.pool.query('truncate companies cascade')
+      const half = loadDemoWorld(fresh.pool).then(
+        () => 'made',
+        () => 'failed',
+      )
+      await new Promise((resolve) => setTimeout(resolve, 700))
+      const killer = new pg.Client({ connectionString: fresh.database })
+      await killer.connect()
+      await killer.query(
+        'select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid()',
+      )
+      await killer.end()
+      expect(await half).toBe('failed')
+      const count = async () =>
+        (
+          await fresh.pool.query(
+            'select (select count(*) from companies)::int c, (select count(*) from unit_state)::int u',
+          )
+        ).rows[0]
+      expect(await count()).toEqual({ c: 0, u: 0 })
+      const made = await Promise.all([loadDemoWorld(fresh.pool), loadDemoWorld(fresh.pool)])
+      expect(made.sort()).toEqual([false, true])
+      expect((await count()).c).toBe(1)
+    } finally {
+      await fresh.close()
+    }
+  })
+})
