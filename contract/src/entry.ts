@@ -326,20 +326,21 @@ function entrySchemas(door: Door) {
   return { facts, readingValues, union }
 }
 
-const { facts, readingValues, union } = entrySchemas(admitting)
+const admitted = entrySchemas(admitting)
 
 /** Every entry that a log of version 1 may hold, as it may be appended. */
-export const EntrySchema: z.ZodType<Entry> = union
+export const EntrySchema: z.ZodType<Entry> = admitted.union
 /** The same as it was stored. */
 export const StoredEntrySchema: z.ZodType<Entry> = entrySchemas(stored).union
 
 // Core may not know this room, so its entries are plain types: these lines fail to compile when schema and type part.
+type Shapes = typeof admitted
 type Same<A, B> = [A, B] extends [B, A] ? true : never
 export const schemaIsType: [
-  Same<z.infer<typeof union>['kind'], Entry['kind']>,
-  z.infer<typeof union> extends Entry ? true : never,
-  Required<z.infer<ReturnType<typeof facts.partial>>> extends Required<FactsPatch> ? true : never,
-  keyof z.infer<typeof facts> extends keyof FactsPatch ? true : never,
-  Same<keyof FactsPatch, keyof z.infer<typeof facts>>,
-  Same<keyof ReadingValues, keyof z.infer<typeof readingValues>>,
+  Same<z.infer<Shapes['union']>['kind'], Entry['kind']>,
+  z.infer<Shapes['union']> extends Entry ? true : never,
+  Required<z.infer<ReturnType<Shapes['facts']['partial']>>> extends Required<FactsPatch> ? true : never,
+  keyof z.infer<Shapes['facts']> extends keyof FactsPatch ? true : never,
+  Same<keyof FactsPatch, keyof z.infer<Shapes['facts']>>,
+  Same<keyof ReadingValues, keyof z.infer<Shapes['readingValues']>>,
 ] = [true, true, true, true, true, true]

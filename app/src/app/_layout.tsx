@@ -1,17 +1,21 @@
 import '@tamagui/core/reset.css'
 import { QueryClientProvider } from '@tanstack/react-query'
+import type { SessionUser } from '@zetesis/contract'
 import { chosenProfile } from '@zetesis/core'
 import { Slot, type ErrorBoundaryProps } from 'expo-router'
-import { useEffect } from 'react'
+import { useEffect, useState } from 'react'
 import { Spinner, TamaguiProvider, Theme, YStack } from 'tamagui'
 import { BarActionProvider } from '@/features/frame/barAction'
+import { OtherPerson } from '@/features/signIn/OtherPerson'
 import { SignIn } from '@/features/signIn/SignIn'
 import { rigRunner } from '@/instruments/rigRunner'
 import { followUnits } from '@/settings/settings'
 import { useDark } from '@/settings/useDark'
 import { sentence } from '@/sync/api'
 import { queryClient } from '@/sync/client'
+import { draftsReady } from '@/sync/drafts'
 import { useBook } from '@/sync/useBook'
+import { useNews } from '@/sync/useNews'
 import { useOutboxOwner, useSession } from '@/sync/useSession'
 import { Press } from '@/ui/Press'
 import { Body } from '@/ui/Words'
@@ -48,20 +52,37 @@ export function ErrorBoundary({ retry }: ErrorBoundaryProps) {
 function Inside() {
   const { book } = useBook()
   const { units } = chosenProfile(book).choices
+  useNews()
   useEffect(() => followUnits(units), [units])
   useEffect(() => void rigRunner.resume(), [])
   return <Slot />
 }
 
+/** What was typed before is at hand before a form is drawn. */
+function useDraftsReady(): boolean {
+  const [ready, setReady] = useState(false)
+  useEffect(() => void draftsReady.then(() => setReady(true)), [])
+  return ready
+}
+
 function SignedIn() {
-  useOutboxOwner()
   const { user, loading, signedOut, error } = useSession()
-  if (user) return <Inside />
+  // whose page this is: another tab may sign somebody else in, and then this one asks before it goes on
+  const [mine, setMine] = useState<SessionUser>()
+  if (user && !mine) setMine(user)
+  if (signedOut && mine) setMine(undefined)
+  const other = user && mine && user.id !== mine.id
+  useOutboxOwner(other ? undefined : user?.id)
+  const ready = useDraftsReady()
+  if (other) return <OtherPerson was={mine} now={user} goOn={() => setMine(user)} />
+  if (user && ready) return <Inside />
   if (signedOut) return <SignIn />
   return (
     <YStack flex={1} alignItems="center" justifyContent="center" gap="$4" padding="$5" backgroundColor="$background">
-      {loading ? <Spinner color="$copper" aria-label="Loading" /> : <Body>{sentence(error)}</Body>}
-      {loading ? null : <Press onPress={() => void queryClient.refetchQueries({ queryKey: ['me'] })}>Try again</Press>}
+      {loading || user ? <Spinner color="$copper" aria-label="Loading" /> : <Body>{sentence(error)}</Body>}
+      {loading || user ? null : (
+        <Press onPress={() => void queryClient.refetchQueries({ queryKey: ['me'] })}>Try again</Press>
+      )}
     </YStack>
   )
 }

@@ -51,6 +51,9 @@ export default function Jobs() {
         <Press look="quiet" testID="sign-out" onPress={() => void endSession()}>
           Sign out
         </Press>
+        <Press look="quiet" testID="sign-out-everywhere" onPress={() => void endSession({ everywhere: true })}>
+          Sign out on all devices
+        </Press>
       </XStack>
     </Page>
   )

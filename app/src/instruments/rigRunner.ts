@@ -1,5 +1,6 @@
 import type { RigChange, RigChoice } from '@zetesis/rig'
 import { recorder, RIGS_KEY } from '@/sync/client'
+import { keep as write, readKeptJson } from '@/sync/storage'
 import type { RigSession } from '@/workers/rig.worker'
 import { record } from './record'
 import { rigSource, type RigSource } from './rigSource'
@@ -9,16 +10,12 @@ const listeners = new Set<() => void>()
 let sessions: Readonly<Record<string, RigSession>> = stored()
 
 function stored(): Readonly<Record<string, RigSession>> {
-  try {
-    return JSON.parse(localStorage.getItem(RIGS_KEY) ?? '{}') as Record<string, RigSession>
-  } catch {
-    return {}
-  }
+  return readKeptJson<Record<string, RigSession>>(RIGS_KEY) ?? {}
 }
 
 function keep(next: Readonly<Record<string, RigSession>>): void {
   sessions = next
-  localStorage.setItem(RIGS_KEY, JSON.stringify(next))
+  write(RIGS_KEY, JSON.stringify(next))
   listeners.forEach((tell) => tell())
 }
 

@@ -1,5 +1,6 @@
 import type { UnitSystem } from '@zetesis/core'
 import { useSyncExternalStore } from 'react'
+import { keep, readKeptJson } from '@/sync/storage'
 
 export type Light = 'auto' | 'day' | 'dark'
 
@@ -15,28 +16,19 @@ const listeners = new Set<() => void>()
 let current: Settings = read()
 
 function read(): Settings {
-  try {
-    const stored = JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Settings>
-    return {
-      system: stored.system === 'si' ? 'si' : 'ip',
-      unitsChosen: stored.system !== undefined,
-      light: stored.light === 'day' || stored.light === 'dark' ? stored.light : 'auto',
-    }
-  } catch {
-    // a private window without storage, or another version's text: start from the defaults
-    return { system: 'ip', light: 'auto', unitsChosen: false }
+  const stored = readKeptJson<Partial<Settings>>(KEY) ?? {}
+  return {
+    system: stored.system === 'si' ? 'si' : 'ip',
+    unitsChosen: stored.system !== undefined,
+    light: stored.light === 'day' || stored.light === 'dark' ? stored.light : 'auto',
   }
 }
 
 /** Units of measure and light: kept on this device, changed anywhere, at once everywhere. */
 export function setSettings(change: Partial<Omit<Settings, 'unitsChosen'>>): void {
   current = { ...current, ...change, unitsChosen: current.unitsChosen || change.system !== undefined }
-  try {
-    const { system, light, unitsChosen } = current
-    localStorage.setItem(KEY, JSON.stringify(unitsChosen ? { system, light } : { light }))
-  } catch {
-    // not stored: it still holds until the page closes
-  }
+  const { system, light, unitsChosen } = current
+  keep(KEY, JSON.stringify(unitsChosen ? { system, light } : { light }))
   listeners.forEach((tell) => tell())
 }
 

@@ -1,16 +1,24 @@
-import { Problem } from '@zetesis/contract'
+import { PERSON_HEADER, Problem } from '@zetesis/contract'
 import type { z } from 'zod'
 import { clock } from './clock'
 
 /** The server answered, and the answer is no: `problem.detail` is a sentence for the person. */
 export class ApiError extends Error {
-  constructor(readonly problem: Problem) {
+  constructor(
+    readonly problem: Problem,
+    /** how long the server asks to wait */
+    readonly retryAfterMs?: number,
+  ) {
     super(problem.detail)
   }
 }
 
 /** A request that got no answer at all. */
 export class NoAnswer extends Error {}
+
+/** Whom this page believes signed in: the server takes nothing from it when somebody else is. */
+let believed: string | undefined
+export const believe = (personId: string | undefined): void => void (believed = personId)
 
 interface Call<T> {
   method?: 'GET' | 'POST'
@@ -22,7 +30,11 @@ export async function call<T>(path: string, { method = 'GET', body, answer }: Ca
   const sentMs = Date.now()
   const response = await fetch(`/api${path}`, {
     method,
-    headers: { 'content-type': 'application/json', accept: 'application/json' },
+    headers: {
+      'content-type': 'application/json',
+      accept: 'application/json',
+      ...(believed ? { [PERSON_HEADER]: believed } : {}),
+    },
     body: body === undefined ? undefined : JSON.stringify(body),
   }).catch(() => {
     throw new NoAnswer('The server doesn’t answer. What you typed is kept; it is sent as soon as it answers.')
@@ -32,7 +44,8 @@ export async function call<T>(path: string, { method = 'GET', body, answer }: Ca
   const parsed: unknown = text === '' ? undefined : safeJson(text)
   if (response.ok) return answer.parse(parsed)
   const problem = Problem.safeParse(parsed)
-  if (problem.success) throw new ApiError(problem.data)
+  const retryS = Number(response.headers.get('retry-after') ?? NaN)
+  if (problem.success) throw new ApiError(problem.data, retryS >= 0 ? retryS * 1000 : undefined)
   const detail = `The server answered ${response.status}. Try again in a moment.`
   throw new ApiError({ type: 'about:blank', title: 'Unreadable answer', status: response.status, detail })
 }

@@ -15,9 +15,10 @@ import { QueryCache, QueryClient } from '@tanstack/react-query'
 import { z } from 'zod'
 import { ApiError, call } from './api'
 import { fromBase64, toBase64 } from './base64'
-import { makeOutbox } from './outbox'
+import { isOtherPerson, makeOutbox } from './outbox'
 import { BOOK, indexedDbStore } from './outboxStore'
 import { makeRecorder } from './recorder'
+import { keep, readKept } from './storage'
 import { indexedDbTraces, type StoredChunk } from './traceStore'
 
 const sessionEnded = (error: unknown) => error instanceof ApiError && error.problem.status === 401
@@ -45,6 +46,8 @@ export const fetchUnits = async (): Promise<UnitRow[]> => (await call('/units', 
 export const signIn = (body: { login: string; password: string }) =>
   call('/sign-in', { method: 'POST', body, answer: SessionUser })
 export const signOut = () => call('/sign-out', { method: 'POST', body: {}, answer: z.undefined() })
+
+export const signOutEverywhere = () => call('/sign-out-everywhere', { method: 'POST', body: {}, answer: z.undefined() })
 
 export const logKey = (unitId: string) => ['log', unitId] as const
 
@@ -85,6 +88,16 @@ async function sendToBook(entries: readonly (Entry | BookEntry)[]): Promise<void
 }
 
 async function sendEntries(unitId: string, entries: readonly (Entry | BookEntry)[]): Promise<void> {
+  try {
+    await sendToLog(unitId, entries)
+  } catch (error) {
+    // another tab signed somebody else in: this page asks who goes on
+    if (isOtherPerson(error)) void queryClient.invalidateQueries({ queryKey: ['me'] })
+    throw error
+  }
+}
+
+async function sendToLog(unitId: string, entries: readonly (Entry | BookEntry)[]): Promise<void> {
   if (unitId === BOOK) return sendToBook(entries)
   await call(`/units/${unitId}/entries`, { method: 'POST', body: { entries }, answer: Appended })
   // the log first, then the outbox lets go: an entry never vanishes from the screen in between
@@ -96,12 +109,25 @@ async function sendEntries(unitId: string, entries: readonly (Entry | BookEntry)
     void queryClient.invalidateQueries({ queryKey: ['cylinders'] })
 }
 
+/** the number of the last entry, so that a clock set back changes no order */
+const ORDER_KEY = 'zetesis.order'
+
 export const outbox = makeOutbox({
   store: indexedDbStore(),
   send: sendEntries,
   channel: typeof BroadcastChannel === 'undefined' ? undefined : new BroadcastChannel('zetesis-outbox'),
   locks: typeof navigator !== 'undefined' && 'locks' in navigator ? navigator.locks : undefined,
+  order: { last: () => Number(readKept(ORDER_KEY) ?? 0) || 0, keep: (last) => keep(ORDER_KEY, String(last)) },
 })
+
+/** When what was just added is written down or with the server; until then a form keeps what was typed. */
+export const whenSafe = (then: () => void): void => void outbox.safe().then(then)
+
+if (typeof window !== 'undefined')
+  window.addEventListener('beforeunload', (event) => {
+    // only this page holds what the device couldn't write down
+    if (outbox.unkept() > 0) event.preventDefault()
+  })
 
 async function sendChunks(batch: readonly StoredChunk[]): Promise<void> {
   const { unitId, traceId } = batch[0]!
@@ -115,7 +141,7 @@ export const RIGS_KEY = 'zetesis.playing'
 export const recorder = makeRecorder({
   store: indexedDbTraces(),
   send: sendChunks,
-  keeps: (traceId) => (localStorage.getItem(RIGS_KEY) ?? '').includes(traceId),
+  keeps: (traceId) => (readKept(RIGS_KEY) ?? '').includes(traceId),
 })
 
 export const traceKey = (unitId: string, traceId: string) => ['trace', unitId, traceId] as const

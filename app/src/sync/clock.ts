@@ -1,3 +1,5 @@
+import { keep, readKept } from './storage'
+
 /** A phone's clock may be off by so much before entries go by the server's: less is lost in the wait for an answer. */
 const WORTH_MS = 60_000
 /** answers that took longer say too little of what time it is */
@@ -50,7 +52,7 @@ export function makeClock({
 }
 
 const readStored = (): number | undefined => {
-  const text = typeof localStorage === 'undefined' ? null : localStorage.getItem(KEY)
+  const text = readKept(KEY)
   const off = text === null ? NaN : Number(text)
   return Number.isFinite(off) ? off : undefined
 }
@@ -58,5 +60,5 @@ const readStored = (): number | undefined => {
 export const clock = makeClock({
   device: Date.now,
   stored: readStored(),
-  keep: (off) => localStorage.setItem(KEY, String(Math.round(off))),
+  keep: (off) => keep(KEY, String(Math.round(off))),
 })

@@ -1,72 +1,166 @@
+import { MAX_BATCH, MAX_BODY } from '@zetesis/contract'
 import type { BookEntry, Entry } from '@zetesis/core'
 import { ApiError } from './api'
-import { byKey, type OutboxItem, type OutboxStore } from './outboxStore'
+import { BOOK, byKey, type OutboxItem, type OutboxStore } from './outboxStore'
 
 export type Send = (unitId: string, entries: readonly (Entry | BookEntry)[]) => Promise<void>
 
 export interface Outbox {
-  /** shows at once, is stored on the device, and sent in order */
+  /** shows at once, is stored on the device, and sent in order; done when it is written down or with the server, whichever comes first */
   add(unitId: string, author: OutboxItem['author'], batch: readonly (Entry | BookEntry)[]): Promise<void>
+  /** done when everything that was added on this page is written down or with the server: until then a form keeps what was typed */
+  safe(): Promise<void>
   /** puts away an entry that the server refused */
   discard(key: string): Promise<void>
   items(): readonly OutboxItem[]
+  /** entries that this device couldn't write down: only this page holds them */
+  unkept(): number
   subscribe(tell: () => void): () => void
   /** whose entries may be sent: the signed-in person's own, and nobody's while signed out */
   signedInAs(userId: string | undefined): void
   wake(): void
 }
 
-const BATCH = 50
+/** The last number given to an entry, remembered beyond this page. */
+export interface Order {
+  last(): number
+  keep(last: number): void
+}
+
 const FIRST_RETRY_MS = 1000
 const LAST_RETRY_MS = 30_000
+/** An entry that the server fails on so often is stepped past, and tried again later. */
+const FAILS = 3
+/** a request's body, with room for what stands around the entries */
+const MOST_CHARACTERS = MAX_BODY * 0.4
+
 /** Answers that will be the same however often it is sent. */
-const isFinal = (status: number) => status >= 400 && status < 500 && ![401, 408, 425, 429].includes(status)
+const isFinal = (error: unknown): error is ApiError =>
+  error instanceof ApiError &&
+  error.problem.status >= 400 &&
+  error.problem.status < 500 &&
+  ![401, 408, 425, 429].includes(error.problem.status) &&
+  !isOtherPerson(error)
+/** The server itself fails on what was sent: it is away or busy otherwise. */
+const isFault = (error: unknown): error is ApiError =>
+  error instanceof ApiError && error.problem.status >= 500 && ![502, 503, 504].includes(error.problem.status)
+
+/** Somebody else is signed in by now: nothing is wrong with what was sent. */
+export const isOtherPerson = (error: unknown): boolean =>
+  error instanceof ApiError && error.problem.type === 'urn:zetesis:problem:otherPerson'
+
+/** What may be sent past entries of other units: nothing that moves refrigerant, since cylinders tie units together. */
+const ties = ({ unitId, entry }: OutboxItem) => unitId === BOOK || entry.kind === 'weighed' || entry.kind === 'struck'
 
 /**
- * The queue between the phone and the server's log. Items are sent one batch after another, in the order they were written;
- * a failure is retried with back-off for as long as it takes; an item the server refuses for good is kept and shown, and
- * those behind it go on. Sending twice is harmless, since an entry's id is its identity.
+ * The queue between the phone and the server's log. Entries are sent in the order in which they were written, by a number that only grows, whatever the
+ * phone's clock does. A failure is retried with back-off for as long as it takes; an entry that the server refuses for good is kept and shown, one that it
+ * fails on is stepped past and said, and those behind go on. Sending twice is harmless, since an entry's id is its identity. What can't be written down
+ * is sent from memory.
  */
 export function makeOutbox({
   store,
   send,
   channel,
   locks,
+  order = memoryOrder(),
 }: {
   store: OutboxStore
   send: Send
   channel?: Pick<BroadcastChannel, 'postMessage' | 'onmessage'>
   locks?: Pick<LockManager, 'request'>
+  order?: Order
 }): Outbox {
   let items: readonly OutboxItem[] = []
   let userId: string | undefined
   let running = false
   let failures = 0
-  let counter = 0
+  let lastNumber = 0
   let timer: ReturnType<typeof setTimeout> | undefined
   const listeners = new Set<() => void>()
-
-  const show = (next: readonly OutboxItem[]) => {
-    items = [...next].sort(byKey)
-    listeners.forEach((tell) => tell())
-  }
-  const reload = async () => {
-    const stored = await store.load()
-    // an item still being written is on the screen already
-    const unwritten = items.filter((i) => writing.has(i.key) && !stored.some((s) => s.key === i.key))
-    show([...stored, ...unwritten])
-  }
   const writing = new Set<string>()
+  const unkept = new Set<string>()
+  /** how often the server failed on an entry by itself */
+  const fails = new Map<string, { times: number; sentence: string }>()
+  const waitingForSafe: (() => void)[] = []
+
+  const isStuck = (item: OutboxItem) => (fails.get(item.key)?.times ?? 0) >= FAILS
+  const withFault = (item: OutboxItem): OutboxItem =>
+    isStuck(item)
+      ? { ...item, stuck: fails.get(item.key)!.sentence }
+      : item.stuck === undefined
+        ? item
+        : { ...item, stuck: undefined }
+  const show = (next: readonly OutboxItem[]) => {
+    items = [...next].sort(byKey).map(withFault)
+    tell()
+  }
+  const tell = () => listeners.forEach((listener) => listener())
   const announce = () => channel?.postMessage('changed')
   if (channel) channel.onmessage = () => void reload()
 
+  const isSafe = () => writing.size === 0 && unkept.size === 0
+  const tellSafe = () => {
+    if (!isSafe()) return
+    for (const done of waitingForSafe.splice(0)) done()
+  }
+
+  async function reload(): Promise<void> {
+    const stored = await store.load().catch(() => undefined)
+    // nothing can be read: what this page holds goes on
+    if (!stored) return
+    const here = items.filter((i) => (writing.has(i.key) || unkept.has(i.key)) && !stored.some((s) => s.key === i.key))
+    show([...stored, ...here])
+  }
+
+  function nextNumber(): number {
+    const stored = numberOf(items.at(-1)?.key ?? '')
+    lastNumber = Math.max(Date.now(), lastNumber + 1, order.last() + 1, stored + 1)
+    order.keep(lastNumber)
+    return lastNumber
+  }
+
+  /** Writes items down; what can't be is remembered as held by this page alone. */
+  async function keep(list: readonly OutboxItem[]): Promise<void> {
+    try {
+      await store.put(list)
+      for (const { key } of list) unkept.delete(key)
+    } catch {
+      for (const { key } of list) unkept.add(key)
+    }
+  }
+
+  function sendable(): OutboxItem[] {
+    const mine = items.filter((i) => !i.refused && i.author.id === userId && !writing.has(i.key))
+    // a unit that isn't opened yet can't take anything
+    const unopened = new Set(mine.filter((i) => isStuck(i) && i.entry.kind === 'opened').map((i) => i.unitId))
+    return mine.filter((i) => !isStuck(i) && !unopened.has(i.unitId))
+  }
+
+  /** the first entry's unit, as far as its entries may be sent together */
+  function nextBatch(): OutboxItem[] {
+    const all = sendable()
+    const first = all[0]
+    if (!first) return []
+    const batch: OutboxItem[] = []
+    let characters = 0
+    let passed = false
+    for (const item of all) {
+      if (item.unitId !== first.unitId) {
+        if (ties(item)) break
+        passed = true
+        continue
+      }
+      if (passed && ties(item)) break
+      characters += JSON.stringify(item.entry).length
+      if (batch.length > 0 && (batch.length >= MAX_BATCH || characters > MOST_CHARACTERS)) break
+      batch.push(item)
+    }
+    return batch
+  }
+
   async function sendAll(): Promise<void> {
-    for (;;) {
-      const next = items.filter((i) => !i.refused && i.author.id === userId && !writing.has(i.key))
-      const first = next[0]
-      if (!first) return
-      const stop = next.findIndex((i) => i.unitId !== first.unitId)
-      const batch = next.slice(0, Math.min(stop === -1 ? next.length : stop, BATCH))
+    for (let batch = nextBatch(); batch.length > 0; batch = nextBatch()) {
       await sendBatch(batch)
       failures = 0
     }
@@ -78,24 +172,38 @@ export function makeOutbox({
         batch[0]!.unitId,
         batch.map((i) => i.entry),
       )
-      await settle(batch.map((i) => i.key))
     } catch (error) {
-      if (!(error instanceof ApiError) || !isFinal(error.problem.status)) throw error
+      if (!isFinal(error) && !isFault(error)) throw error
       // the server takes a batch whole or not at all: find the one it refuses by sending them one at a time
       if (batch.length > 1) for (const item of batch) await sendBatch([item])
-      else await refuse(batch[0]!, error.problem.detail)
+      else if (isFinal(error)) await refuse(batch[0]!, error.problem.detail)
+      else await failedOn(batch[0]!, error)
+      return
     }
+    await settle(batch.map((i) => i.key))
+  }
+
+  async function failedOn(item: OutboxItem, error: ApiError): Promise<void> {
+    fails.set(item.key, { times: (fails.get(item.key)?.times ?? 0) + 1, sentence: error.problem.detail })
+    if (!isStuck(item)) throw error
+    show(items)
   }
 
   async function settle(keys: readonly string[]): Promise<void> {
-    for (const key of keys) await store.remove(key)
+    // what can't be taken away is sent once more after a reload, which is harmless
+    await store.remove(keys).catch(() => undefined)
+    for (const key of keys) {
+      unkept.delete(key)
+      fails.delete(key)
+    }
     show(items.filter((i) => !keys.includes(i.key)))
     announce()
+    tellSafe()
   }
 
   async function refuse(item: OutboxItem, sentence: string): Promise<void> {
     const refused = { ...item, refused: sentence }
-    await store.put(refused)
+    await keep([refused])
     show(items.map((i) => (i.key === item.key ? refused : i)))
     announce()
   }
@@ -113,45 +221,49 @@ export function makeOutbox({
     } catch (error) {
       failures += 1
       const signedOut = error instanceof ApiError && error.problem.status === 401
-      const delay = Math.min(FIRST_RETRY_MS * 2 ** (failures - 1), LAST_RETRY_MS)
-      if (!signedOut) timer = setTimeout(() => void run(), delay)
+      const asked = error instanceof ApiError ? (error.retryAfterMs ?? 0) : 0
+      const delay = Math.max(asked, Math.min(FIRST_RETRY_MS * 2 ** (failures - 1), LAST_RETRY_MS))
+      if (!signedOut && !isOtherPerson(error)) timer = setTimeout(() => void run(), delay)
     } finally {
       running = false
     }
     // something may have been written while the last batch was on its way
-    const left = items.some((i) => !i.refused && i.author.id === userId && !writing.has(i.key))
-    if (left && failures === 0) void run()
+    if (failures === 0 && sendable().length > 0) void run()
   }
+
+  void reload()
 
   return {
     async add(unitId, author, batch) {
-      const stamp = Date.now().toString(36).padStart(10, '0')
-      const made = batch.map((entry) => {
-        counter += 1
-        return {
-          key: `${stamp}-${counter.toString(36).padStart(6, '0')}-${entry.id.slice(0, 8)}`,
-          unitId,
-          author,
-          entry,
-        }
-      })
+      // pressed again while this page alone holds it: that is the same entry, not another
+      const held = items.filter((i) => unkept.has(i.key) && i.unitId === unitId)
+      if (batch.length > 0 && batch.every((entry) => held.some((i) => sameBody(i.entry, entry)))) {
+        await keep(held)
+        tellSafe()
+        return run()
+      }
+      const made = batch.map((entry) => ({ key: keyOf(nextNumber(), entry.id), unitId, author, entry }))
       made.forEach((i) => writing.add(i.key))
       show([...items, ...made])
-      try {
-        for (const item of made) await store.put(item)
-      } finally {
-        made.forEach((i) => writing.delete(i.key))
-      }
+      await keep(made)
+      // where there was no room for one entry there may be by now for others
+      const others = items.filter((i) => unkept.has(i.key) && !writing.has(i.key))
+      if (others.length > 0) await keep(others)
+      made.forEach((i) => writing.delete(i.key))
+      tell()
+      tellSafe()
       announce()
       void run()
     },
+    safe: () => new Promise((resolve) => (isSafe() ? resolve() : waitingForSafe.push(resolve))),
     async discard(key) {
       await settle([key])
     },
     items: () => items,
-    subscribe(tell) {
-      listeners.add(tell)
-      return () => listeners.delete(tell)
+    unkept: () => unkept.size,
+    subscribe(listener) {
+      listeners.add(listener)
+      return () => listeners.delete(listener)
     },
     signedInAs(id) {
       userId = id
@@ -160,7 +272,26 @@ export function makeOutbox({
     },
     wake() {
       failures = 0
+      fails.clear()
       void run()
     },
   }
+}
+
+const keyOf = (number: number, id: string) => `${number.toString(36).padStart(10, '0')}-${id.slice(0, 8)}`
+/** also of keys as they were before, whose first part was the time in the same form */
+function numberOf(key: string): number {
+  const number = parseInt(key.slice(0, 10), 36)
+  return Number.isFinite(number) ? number : 0
+}
+
+/** The same but for its id and times. */
+function sameBody(a: object, b: object): boolean {
+  const body = (entry: object) => JSON.stringify({ ...entry, id: '', at: '', writtenAt: '' })
+  return body(a) === body(b)
+}
+
+function memoryOrder(): Order {
+  let last = 0
+  return { last: () => last, keep: (n) => void (last = n) }
 }

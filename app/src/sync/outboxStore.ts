@@ -1,5 +1,5 @@
 import type { BookEntry, Entry } from '@zetesis/core'
-import { createStore, del, entries, set, type UseStore } from 'idb-keyval'
+import { createStore, delMany, entries, setMany, type UseStore } from 'idb-keyval'
 
 /** An entry on its way: written down on this device, not yet in the server's log. */
 export interface OutboxItem {
@@ -11,6 +11,8 @@ export interface OutboxItem {
   readonly entry: Entry | BookEntry
   /** the server's sentence, when it wouldn't take it: kept until the person puts it away */
   readonly refused?: string
+  /** the server fails on it by a fault of its own: tried again later, while those behind it go on */
+  readonly stuck?: string
 }
 
 /** Stands for a unit's id where an entry goes to the company's book. */
@@ -19,8 +21,9 @@ export const BOOK = '@book'
 /** Where the outbox lives. Each item is its own row, so that two open pages never overwrite each other's. */
 export interface OutboxStore {
   load(): Promise<OutboxItem[]>
-  put(item: OutboxItem): Promise<void>
-  remove(key: string): Promise<void>
+  /** all of them or none */
+  put(items: readonly OutboxItem[]): Promise<void>
+  remove(keys: readonly string[]): Promise<void>
 }
 
 export function indexedDbStore(): OutboxStore {
@@ -28,8 +31,12 @@ export function indexedDbStore(): OutboxStore {
   const opened = () => (store ??= createStore('zetesis', 'outbox'))
   return {
     load: async () => (await entries<string, OutboxItem>(opened())).map(([, item]) => item).sort(byKey),
-    put: (item) => set(item.key, item, opened()),
-    remove: (key) => del(key, opened()),
+    put: async (items) =>
+      setMany(
+        items.map((item) => [item.key, item]),
+        opened(),
+      ),
+    remove: async (keys) => delMany([...keys], opened()),
   }
 }
 

@@ -1,6 +1,7 @@
-import { CHUNK_BATCH } from '@zetesis/contract'
+import { CHUNK_BATCH, soundOf } from '@zetesis/contract'
 import { CHUNK_SAMPLES, decodeChunk, encodeChunk, traceDigest, type TraceSample } from '@zetesis/core'
 import { ApiError } from './api'
+import { isOtherPerson } from './outbox'
 import { chunkKey, type StoredChunk, type TraceStore } from './traceStore'
 
 /** Chunks of one recording, in order. */
@@ -20,6 +21,8 @@ export interface Recorder {
   last(traceId: string): TraceSample | undefined
   /** chunks that the server hasn't got */
   waiting(): number
+  /** chunks that this device couldn't write down: only this page holds them */
+  unkept(): number
   /** why a chunk was refused for good, if any was */
   refused(): string | undefined
   subscribe(tell: () => void): () => void
@@ -65,6 +68,18 @@ export function makeRecorder({
   let timer: ReturnType<typeof setTimeout> | undefined
   let writing: ReturnType<typeof setTimeout> | undefined
 
+  const unkept = new Set<string>()
+  /** Writes a chunk down; what can't be is held by this page, and sent all the same. */
+  async function put(chunk: StoredChunk): Promise<void> {
+    try {
+      await store.put(chunk)
+      unkept.delete(chunkKey(chunk))
+    } catch {
+      if (chunk.sent) unkept.delete(chunkKey(chunk))
+      else unkept.add(chunkKey(chunk))
+    }
+  }
+
   const tell = () => listeners.forEach((listener) => listener())
   const ofTrace = (traceId: string) =>
     [...held.values()].filter((c) => c.traceId === traceId).sort((a, b) => a.number - b.number)
@@ -77,7 +92,7 @@ export function makeRecorder({
       for (const chunk of chunks) {
         // a recording that has arrived whole is read from the server from now on
         if (!unsent.has(chunk.traceId) && !keeps(chunk.traceId)) {
-          void store.remove(chunk)
+          void store.remove(chunk).catch(() => undefined)
           continue
         }
         held.set(chunkKey(chunk), chunk)
@@ -95,7 +110,7 @@ export function makeRecorder({
   function write({ unitId, traceId, number, samples }: Open, sealed: boolean): StoredChunk {
     const chunk = { unitId, traceId, number, count: samples.length, bytes: encodeChunk(samples), sealed, sent: false }
     held.set(chunkKey(chunk), chunk)
-    void store.put(chunk)
+    void put(chunk)
     return chunk
   }
 
@@ -117,7 +132,10 @@ export function makeRecorder({
   }
 
   function add(unitId: string, traceId: string, samples: readonly TraceSample[]): void {
-    for (const sample of samples) {
+    for (const raw of samples) {
+      // what no gauge gives isn't recorded: an open clamp, a loose plug
+      const sample = soundOf(raw)
+      if (!sample) continue
       let chunk = open.get(traceId)
       if (!chunk) {
         chunk = { unitId, traceId, number: ofTrace(traceId).length, samples: [], sinceMs: Date.now() }
@@ -133,17 +151,26 @@ export function makeRecorder({
     if (running) return
     running = true
     clearTimeout(timer)
+    // recordings that the server fails on wait for the next time; those behind them go on
+    const passed = new Set<string>()
     try {
       for (;;) {
         const waiting = [...held.values()]
-          .filter((c) => c.sealed && !c.sent)
+          .filter((c) => c.sealed && !c.sent && !passed.has(c.traceId))
           .sort((a, b) => (chunkKey(a) < chunkKey(b) ? -1 : 1))
         const first = waiting[0]
         if (!first) break
-        await sendBatch(waiting.filter((c) => c.traceId === first.traceId).slice(0, CHUNK_BATCH))
+        try {
+          await sendBatch(waiting.filter((c) => c.traceId === first.traceId).slice(0, CHUNK_BATCH))
+        } catch (error) {
+          if (!(error instanceof ApiError) || error.problem.status !== 500) throw error
+          passed.add(first.traceId)
+          continue
+        }
         failures = 0
         tell()
       }
+      if (passed.size > 0) throw new Error('the server failed on a recording')
     } catch {
       failures += 1
       timer = setTimeout(() => void run(), Math.min(FIRST_RETRY_MS * 2 ** (failures - 1), LAST_RETRY_MS))
@@ -156,7 +183,7 @@ export function makeRecorder({
     try {
       await send(batch)
     } catch (error) {
-      if (!(error instanceof ApiError) || !isFinal(error.problem.status)) throw error
+      if (!(error instanceof ApiError) || !isFinal(error.problem.status) || isOtherPerson(error)) throw error
       // a batch is taken whole or not at all: find the chunk that is refused by sending them one at a time
       if (batch.length > 1) {
         for (const chunk of batch) await sendBatch([chunk])
@@ -167,7 +194,7 @@ export function makeRecorder({
     for (const chunk of batch) {
       const sent = { ...chunk, sent: true }
       held.set(chunkKey(sent), sent)
-      await store.put(sent)
+      await put(sent)
     }
   }
 
@@ -179,7 +206,7 @@ export function makeRecorder({
       for (const [number, { count, bytes }] of chunks.entries()) {
         const chunk = { unitId, traceId, number, count, bytes, sealed: true, sent: false }
         held.set(chunkKey(chunk), chunk)
-        await store.put(chunk)
+        await put(chunk)
       }
       tell()
       void run()
@@ -203,6 +230,7 @@ export function makeRecorder({
       return last && decodeChunk(last.bytes)?.at(-1)
     },
     waiting: () => [...held.values()].filter((c) => c.sealed && !c.sent).length,
+    unkept: () => unkept.size,
     refused: () => refusal,
     subscribe(listener) {
       listeners.add(listener)

@@ -7,6 +7,7 @@ export function useOutboxState() {
   const items = useOutboxItems()
   return useMemo(() => {
     const refused = items.filter((i) => i.refused !== undefined)
-    return { waiting: items.length - refused.length, refused }
+    const stuck = items.filter((i) => i.refused === undefined && i.stuck !== undefined)
+    return { waiting: items.length - refused.length - stuck.length, refused, stuck }
   }, [items])
 }

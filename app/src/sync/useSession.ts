@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect } from 'react'
-import { ApiError } from './api'
-import { fetchMe, outbox, queryClient, signOut } from './client'
+import { ApiError, believe } from './api'
+import { fetchMe, outbox, queryClient, signOut, signOutEverywhere } from './client'
 
 /** Who is signed in on this device. */
 export function useSession() {
@@ -10,15 +10,16 @@ export function useSession() {
   return { user: signedOut ? undefined : me.data, loading: me.isPending, signedOut, error: me.error }
 }
 
-/** Lets the outbox send the signed-in person's entries; used once, at the root. */
-export function useOutboxOwner(): void {
-  const { user } = useSession()
-  const id = user?.id
-  useEffect(() => outbox.signedInAs(id), [id])
+/** Lets the outbox send this person's entries, and says with everything that is sent who this page believes signed in; used once, at the root. */
+export function useOutboxOwner(id: string | undefined): void {
+  useEffect(() => {
+    believe(id)
+    outbox.signedInAs(id)
+  }, [id])
 }
 
-export async function endSession(): Promise<void> {
-  await signOut().catch(() => undefined)
+export async function endSession({ everywhere = false } = {}): Promise<void> {
+  await (everywhere ? signOutEverywhere() : signOut()).catch(() => undefined)
   queryClient.clear()
   // a fresh page: nothing of the last person's stays in memory; the outbox keeps what is unsent
   window.location.assign('/')

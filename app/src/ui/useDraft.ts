@@ -1,9 +1,8 @@
 import { useEffect, useState } from 'react'
 import type { FieldValues, UseFormReturn } from 'react-hook-form'
+import { draftOf, dropDraft, putDraft } from '@/sync/drafts'
 
-const key = (name: string) => `zetesis.draft.${name}`
-
-const baseKey = (name: string) => key(`${name}.base`)
+const baseName = (name: string) => `${name}.base`
 
 /**
  * The version that a form was filled from, for as long as it is open: the one kept with its draft, else today's. What another phone saves
@@ -11,9 +10,9 @@ const baseKey = (name: string) => key(`${name}.base`)
  */
 export function useDraftBase(name: string, version: string | undefined): string | undefined {
   const [base] = useState(() => {
-    const drafted = localStorage.getItem(key(name)) !== null
-    const from = (drafted ? localStorage.getItem(baseKey(name)) : undefined) ?? version
-    if (from) localStorage.setItem(baseKey(name), from)
+    const kept = draftOf(name) === undefined ? undefined : draftOf(baseName(name))
+    const from = typeof kept === 'string' ? kept : version
+    if (from) putDraft(baseName(name), from)
     return from
   })
   return base
@@ -21,20 +20,15 @@ export function useDraftBase(name: string, version: string | undefined): string 
 
 /** What was typed before the page was left or reloaded. */
 export function readDraft<T>(name: string): Partial<T> {
-  try {
-    return JSON.parse(localStorage.getItem(key(name)) ?? '{}') as Partial<T>
-  } catch {
-    return {}
-  }
+  const draft = draftOf(name)
+  return typeof draft === 'object' && draft !== null ? (draft as Partial<T>) : {}
 }
 
-export function saveDraft(name: string, values: object): void {
-  localStorage.setItem(key(name), JSON.stringify(values))
-}
+export const saveDraft = (name: string, values: object): void => putDraft(name, structuredClone(values))
 
 export function clearDraft(name: string): void {
-  localStorage.removeItem(key(name))
-  localStorage.removeItem(baseKey(name))
+  dropDraft(name)
+  dropDraft(baseName(name))
 }
 
 /** Keeps a form's content on this device at every keystroke, so that a reload half-way loses nothing. */

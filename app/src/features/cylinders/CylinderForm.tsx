@@ -1,3 +1,4 @@
+import { whenSafe } from '@/sync/client'
 import { bookProblemWords, cylinderStateWords } from '@zetesis/contract'
 import {
   cylinderStates,
@@ -84,8 +85,10 @@ export function CylinderForm({ kept }: { kept?: Kept<Cylinder> }) {
     }
     const [refused] = append({ kind: 'cylinderSaved', cylinder, ...(base ? { replaces: base } : {}) })
     if (refused) return setProblems({ [refused.path.replace('cylinder.', '')]: bookProblemWords(refused) })
-    clearDraft(draftName)
-    router.navigate(`/library/cylinders/${id}` as never)
+    whenSafe(() => {
+      clearDraft(draftName)
+      router.navigate(`/library/cylinders/${id}` as never)
+    })
   }
   useBarAction('Save the cylinder', save)
   const text = (key: 'name' | 'owner' | 'testedOn' | 'testDueOn', label: string, placeholder?: string) => (

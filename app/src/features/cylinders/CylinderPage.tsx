@@ -1,3 +1,4 @@
+import { whenSafe } from '@/sync/client'
 import { cylinderFindingWords, cylinderStateWords, movementWords, type MovementLine } from '@zetesis/contract'
 import { fillLimitKg, showText, takesRecovered, type Kept, type Cylinder } from '@zetesis/core'
 import { format } from 'date-fns/format'
@@ -139,7 +140,7 @@ function Movement({ line }: { line: MovementLine }) {
   const strike = () => {
     if (!reason?.trim()) return setProblem('Say why: the reason stays in the book.')
     append({ kind: 'movementStruck', strikes: line.id, reason: reason.trim() })
-    setReason(undefined)
+    whenSafe(() => setReason(undefined))
   }
   return (
     <YStack borderBottomWidth={1} borderColor="$rule" paddingVertical="$2" testID={`movement-${line.kind}`}>

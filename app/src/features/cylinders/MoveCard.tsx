@@ -1,3 +1,4 @@
+import { whenSafe } from '@/sync/client'
 import { bookProblemWords } from '@zetesis/contract'
 import type { Cylinder, CylinderMoved } from '@zetesis/core'
 import { useState } from 'react'
@@ -79,8 +80,10 @@ export function MoveCard({ cylinder }: { cylinder: Cylinder }) {
       ...(scale ? { scale } : {}),
     })
     if (refused) return setProblems({ [refused.path === 'toCylinderId' ? 'to' : 'mass']: bookProblemWords(refused) })
-    clearDraft(draftName)
-    setDraft({ ...empty, kind: draft.kind })
+    whenSafe(() => {
+      clearDraft(draftName)
+      setDraft({ ...empty, kind: draft.kind })
+    })
   }
   return (
     <Card>

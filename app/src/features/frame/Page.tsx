@@ -8,6 +8,7 @@ import { Button, ScrollView, Text, useMedia, XStack, YStack } from 'tamagui'
 import { setSettings, useSettings } from '@/settings/settings'
 import { useDark, usePalette } from '@/settings/useDark'
 import { ClockNote } from './ClockNote'
+import { StorageNote } from './SyncNote'
 import { WaitBar } from './WaitBar'
 
 export interface PageProps {
@@ -49,6 +50,7 @@ export function Page({ children, back, head, left, right }: PageProps) {
               </XStack>
               <Switches first={!back} />
             </XStack>
+            <StorageNote />
             <ClockNote />
             {children}
           </YStack>

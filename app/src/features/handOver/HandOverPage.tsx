@@ -1,3 +1,4 @@
+import { whenSafe } from '@/sync/client'
 import { entryProblemWords, safetyWords, stageWords, stateWords } from '@zetesis/contract'
 import type { SignatureStrokes, Stage } from '@zetesis/core'
 import { format } from 'date-fns/format'
@@ -18,7 +19,7 @@ import { Caution } from '@/ui/Caution'
 import { FieldProblem } from '@/ui/FieldProblem'
 import { Press } from '@/ui/Press'
 import { TextField } from '@/ui/TextField'
-import { clearDraft, readDraft } from '@/ui/useDraft'
+import { clearDraft, readDraft, saveDraft } from '@/ui/useDraft'
 import { Body, Heading, Soft } from '@/ui/Words'
 import { SignatureBox } from './SignatureBox'
 
@@ -123,7 +124,7 @@ function SignPart({ unit }: { unit: UnitHandle }) {
     setProblems({})
     setDraft((now) => {
       const next = { ...now, ...part(now) }
-      localStorage.setItem(`zetesis.draft.${draftName}`, JSON.stringify(next))
+      saveDraft(draftName, next)
       return next
     })
   }
@@ -137,7 +138,7 @@ function SignPart({ unit }: { unit: UnitHandle }) {
       ...(remarks ? { remarks } : {}),
     })
     const [first] = found
-    if (!first) return clearDraft(draftName)
+    if (!first) return whenSafe(() => clearDraft(draftName))
     setProblems(
       first.path === 'signature' ? { signature: entryProblemWords(first) } : { all: entryProblemWords(first) },
     )
@@ -193,7 +194,7 @@ function SealedPart({ unit }: { unit: UnitHandle }) {
     if (text.trim().length < 3) return setProblem('Write what is to be added to the record.')
     const [first] = unit.append({ kind: 'amendment', text: text.trim() })
     setProblem(first && entryProblemWords(first))
-    if (!first) setText('')
+    if (!first) whenSafe(() => setText(''))
   }
   return (
     <YStack gap="$4">

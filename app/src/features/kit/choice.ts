@@ -1,5 +1,6 @@
 import type { Instrument, InstrumentKind } from '@zetesis/core'
 import { useState } from 'react'
+import { keep, readKeptJson } from '@/sync/storage'
 
 /** Which of the kit's instruments a person uses for what, by slot. */
 export type SlotChoice = Readonly<Record<string, string | undefined>>
@@ -28,17 +29,11 @@ export function useInstrumentChoice(userId: string | undefined): [SlotChoice, (s
   const set = (slot: string, id?: string) => {
     const next = { ...choice, [slot]: id }
     setChoice(next)
-    if (userId) localStorage.setItem(key(userId), JSON.stringify(next))
+    if (userId) keep(key(userId), JSON.stringify(next))
   }
   return [choice, set]
 }
 
 function read(userId: string | undefined): SlotChoice {
-  if (!userId) return {}
-  try {
-    return JSON.parse(localStorage.getItem(key(userId)) ?? '{}') as SlotChoice
-  } catch {
-    // another version's text: choose again
-    return {}
-  }
+  return (userId ? readKeptJson<SlotChoice>(key(userId)) : undefined) ?? {}
 }

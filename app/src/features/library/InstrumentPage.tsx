@@ -1,3 +1,4 @@
+import { whenSafe } from '@/sync/client'
 import { bookProblemWords, instrumentWords, measureWords } from '@zetesis/contract'
 import {
   instrumentDimensions,
@@ -84,8 +85,10 @@ function InstrumentForm({ kept }: { kept?: Kept<Instrument> }) {
       ...(base ? { replaces: base } : {}),
     })
     if (found.length > 0) return setProblems({ name: bookProblemWords(found[0]!) })
-    clearDraft(draftName)
-    router.navigate('/library' as never)
+    whenSafe(() => {
+      clearDraft(draftName)
+      router.navigate('/library' as never)
+    })
   }
   useBarAction('Save the instrument', save)
   const dimensions: readonly Dimension[] = draft.kind ? instrumentDimensions[draft.kind] : []

@@ -1,3 +1,4 @@
+import { whenSafe } from '@/sync/client'
 import { bookProblemWords, coldWords, groupWords, habitWords, sourceWords, splitWords } from '@zetesis/contract'
 import {
   coldSchools,
@@ -146,8 +147,10 @@ function MethodForm({ kept }: { kept: Kept<ProfileSpec> }) {
     if (!read.ok) return setProblems(read.problems)
     const [first] = append({ kind: 'profileSaved', profile: read.profile, ...(base ? { replaces: base } : {}) })
     if (first) return setProblems({ [first.path.replace('profile.', '')]: bookProblemWords(first) })
-    clearDraft(draftName)
-    router.navigate('/library' as never)
+    whenSafe(() => {
+      clearDraft(draftName)
+      router.navigate('/library' as never)
+    })
   }
   useBarAction('Save the method', save)
   const wrong = Object.keys(problems).length

@@ -1,3 +1,4 @@
+import { whenSafe } from '@/sync/client'
 import { bookProblemWords, sheetWords } from '@zetesis/contract'
 import { offeredRefrigerants, refrigerantInfo, sheetShapes, type Kept, type ModelLabel } from '@zetesis/core'
 import { useLocalSearchParams, useRouter } from 'expo-router'
@@ -17,7 +18,7 @@ import { FormQuantity } from '@/ui/FormQuantity'
 import { FormText } from '@/ui/FormText'
 import { PickOne } from '@/ui/PickOne'
 import { Press } from '@/ui/Press'
-import { clearDraft, readDraft, useDraft, useDraftBase } from '@/ui/useDraft'
+import { clearDraft, readDraft, saveDraft, useDraft, useDraftBase } from '@/ui/useDraft'
 import { Body, Heading, Soft, Title } from '@/ui/Words'
 import { AllowanceEditor } from './AllowanceEditor'
 import {
@@ -95,13 +96,15 @@ function ModelForm({ kept }: { kept?: Kept<ModelLabel> }) {
     setProblems(all)
     for (const [path, message] of Object.entries(all)) setError(path as Path<ModelDraft>, { message })
     if (Object.keys(all).length > 0) return
-    clearDraft(draftName)
-    router.navigate((unitId ? stageHref(unitId, 'prepare') : '/library') as never)
+    whenSafe(() => {
+      clearDraft(draftName)
+      router.navigate((unitId ? stageHref(unitId, 'prepare') : '/library') as never)
+    })
   }
   useBarAction('Save the label', save)
   const change = <K extends 'allowances' | 'items' | 'tables' | 'sheets'>(name: K, value: ModelDraft[K]) => {
     setValue(name, value as never, { shouldDirty: true })
-    localStorage.setItem(`zetesis.draft.${draftName}`, JSON.stringify(getValues()))
+    saveDraft(draftName, getValues())
   }
   const wrong = Object.keys(problems).length
   const quantity = (name: (typeof modelQuantities)[number]['name']) => {

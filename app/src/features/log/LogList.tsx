@@ -1,3 +1,4 @@
+import { whenSafe } from '@/sync/client'
 import { entryProblemWords, entryWords } from '@zetesis/contract'
 import { allItems, isStrikable, type LogItem } from '@zetesis/core'
 import { format } from 'date-fns/format'
@@ -36,7 +37,7 @@ function LogLine({ item, unit }: { item: LogItem; unit: UnitHandle }) {
     if (reason.trim().length < 3) return setProblem('Say why it is wrong.')
     const problems = unit.append({ kind: 'struck', strikes: item.entry.id, reason: reason.trim() })
     setProblem(problems[0] && entryProblemWords(problems[0]))
-    if (problems.length === 0) setOpen(false)
+    if (problems.length === 0) whenSafe(() => setOpen(false))
   }
   return (
     <YStack role="listitem" borderBottomWidth={1} borderColor="$rule">

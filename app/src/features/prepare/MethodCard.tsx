@@ -1,3 +1,4 @@
+import { whenSafe } from '@/sync/client'
 import { entryProblemWords, groupWords, habitWords, originWords } from '@zetesis/contract'
 import {
   completeSpec,
@@ -68,8 +69,10 @@ function ChooseMethod({ unit, book }: { unit: UnitHandle; book: Book }) {
     const [first] = unit.append({ kind: 'method', profile: completeSpec(profile), reason: reason.trim() })
     setProblem(first && entryProblemWords(first))
     if (first) return
-    setOpen(false)
-    setReason('')
+    whenSafe(() => {
+      setOpen(false)
+      setReason('')
+    })
   }
   return (
     <Disclosure title="Another method for this unit" open={open} onToggle={() => setOpen(!open)} testID="method-other">
@@ -111,9 +114,11 @@ function OverrideValue({ unit }: { unit: UnitHandle }) {
     const [first] = unit.append({ kind: 'override', habit, quantity: read.data, reason: reason.trim() })
     if (first) return setProblems({ value: entryProblemWords(first) })
     setProblems({})
-    setOpen(false)
-    setReason('')
-    setHabit(undefined)
+    whenSafe(() => {
+      setOpen(false)
+      setReason('')
+      setHabit(undefined)
+    })
   }
   return (
     <Disclosure title="One value for this unit" open={open} onToggle={() => setOpen(!open)} testID="override-open">

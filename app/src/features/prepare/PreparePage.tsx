@@ -1,3 +1,4 @@
+import { whenSafe } from '@/sync/client'
 import { zodResolver } from '@hookform/resolvers/zod'
 import { entryProblemWords, orientationWords, refusalWords, safetyWords } from '@zetesis/contract'
 import {
@@ -77,15 +78,12 @@ export function PreparePage() {
   return <UnitPage title="Prepare" render={(unit) => <PrepareForm key={unit.unitId} unit={unit} />} />
 }
 
-const pickedKey = (draft: string) => `zetesis.draft.${draft}.model`
+const pickedKey = (draft: string) => `${draft}.model`
 
 /** The model chosen before the page was left or reloaded. */
 function readPicked(draft: string): Kept<ModelLabel> | undefined {
-  try {
-    return (JSON.parse(localStorage.getItem(pickedKey(draft)) ?? 'null') as Kept<ModelLabel> | null) ?? undefined
-  } catch {
-    return undefined
-  }
+  const kept = readDraft<Kept<ModelLabel>>(pickedKey(draft))
+  return kept.id === undefined ? undefined : (kept as Kept<ModelLabel>)
 }
 
 function PrepareForm({ unit }: { unit: UnitHandle }) {
@@ -111,7 +109,7 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
   )
   const take = (model: Kept<ModelLabel>) => {
     setPicked(model)
-    localStorage.setItem(pickedKey(draftName), JSON.stringify(model))
+    saveDraft(pickedKey(draftName), model)
     const filled = fromLabel(model.value, getValues('liquidLine'))
     for (const [name, value] of Object.entries(filled))
       setValue(name as Path<PrepareInput>, value as never, { shouldDirty: true })
@@ -141,9 +139,11 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
     for (const p of problems)
       setError(p.path.replace('facts.', '') as Path<PrepareInput>, { message: entryProblemWords(p, system) })
     if (problems.length > 0) return
-    clearDraft(draftName)
-    localStorage.removeItem(pickedKey(draftName))
-    router.navigate(unitPath(unit.unitId) as never)
+    whenSafe(() => {
+      clearDraft(draftName)
+      clearDraft(pickedKey(draftName))
+      router.navigate(unitPath(unit.unitId) as never)
+    })
   })
   useBarAction(unit.view.sealed ? undefined : `Save ${facts.tag ?? ''}`.trim(), () => void save())
   const wrong = Object.keys(formState.errors).length

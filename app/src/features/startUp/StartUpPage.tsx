@@ -1,3 +1,4 @@
+import { whenSafe } from '@/sync/client'
 import { zodResolver } from '@hookform/resolvers/zod'
 import { countdown, entryProblemWords, minutesText, safetyWords } from '@zetesis/contract'
 import { showText, type Dimension, type Instrument } from '@zetesis/core'
@@ -169,9 +170,11 @@ function ReadingBench({
         message: entryProblemWords(p, system),
       })
     if (problems.length > 0) return
-    clearDraft(draftName)
-    reset(emptyReading)
-    setAgain(false)
+    whenSafe(() => {
+      clearDraft(draftName)
+      reset(emptyReading)
+      setAgain(false)
+    })
   })
   // the form stands first while a reading is being typed, so that what follows the typing never pushes it away
   const taking = !view.sealed && (again || typing || !view.reading)

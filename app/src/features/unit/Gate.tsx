@@ -1,3 +1,4 @@
+import { whenSafe } from '@/sync/client'
 import { entryProblemWords, stageWords } from '@zetesis/contract'
 import type { PassableStage } from '@zetesis/core'
 import { useState } from 'react'
@@ -35,7 +36,7 @@ export function Gate({ unit, stage, why }: { unit: UnitHandle; stage: PassableSt
     if (reason.trim().length < 3) return setProblem('Write the reason: it stays on the record and in the papers.')
     const problems = unit.append({ kind: 'gatePassed', stage, reason: reason.trim() })
     setProblem(problems[0] && entryProblemWords(problems[0]))
-    if (problems.length === 0) setOpen(false)
+    if (problems.length === 0) whenSafe(() => setOpen(false))
   }
   return (
     <Card borderColor="$copper">

@@ -1,3 +1,4 @@
+import { whenSafe } from '@/sync/client'
 import { entryProblemWords } from '@zetesis/contract'
 import type { Dimension, EntryBody, Quantity } from '@zetesis/core'
 import { useState } from 'react'
@@ -61,11 +62,13 @@ export function useEntryForm<D extends object>(unit: UnitHandle, name: string, e
       const key = problem.path === 'at' ? 'time' : problem.path in draft ? problem.path : field
       return fail({ [key]: entryProblemWords(problem, system) } as FormProblems<D>)
     },
-    /** back to empty, but for what is worth keeping for the next one */
+    /** back to empty, but for what is worth keeping for the next one, once what was logged is written down or with the server */
     done(keep: Partial<D> = {}) {
-      setDraft({ ...empty, ...keep })
-      if (Object.keys(keep).length > 0) saveDraft(draftName, { ...empty, ...keep })
-      else clearDraft(draftName)
+      whenSafe(() => {
+        setDraft({ ...empty, ...keep })
+        if (Object.keys(keep).length > 0) saveDraft(draftName, { ...empty, ...keep })
+        else clearDraft(draftName)
+      })
     },
   }
 }
