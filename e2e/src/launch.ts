@@ -1,10 +1,11 @@
-import puppeteer, { type Browser } from 'puppeteer-core'
+import puppeteer, { type Browser, type LaunchOptions } from 'puppeteer-core'
 
-/** Debian's Chromium, headless, with a profile of its own that is removed when it closes. */
-export function launch(): Promise<Browser> {
+/** Debian's Chromium, headless, with a profile of its own that is removed when it closes, unless one is named. */
+export function launch(more: LaunchOptions = {}): Promise<Browser> {
   return puppeteer.launch({
     executablePath: '/usr/bin/chromium',
     headless: true,
+    ...more,
     args: [
       '--no-sandbox',
       '--disable-gpu',

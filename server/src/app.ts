@@ -9,7 +9,6 @@ import { makeMetrics } from './http/metrics'
 import { notFound, problemHandler } from './http/problem'
 import { identify, requireJson, requireOwnOrigin } from './http/scope'
 import { makeSessions } from './http/session'
-import { inlineStyles } from './http/styles'
 import { authRoutes } from './routes/auth'
 import { bookRoutes } from './routes/book'
 import { cylinderRoutes } from './routes/cylinders'
@@ -39,11 +38,15 @@ export function makeApp(options: AppOptions): { app: Express; close(): void } {
   if (trustProxy) app.set('trust proxy', /^\d+$/.test(trustProxy) ? Number(trustProxy) : trustProxy)
   const metrics = makeMetrics(options.pool, options.metricsToken)
   app.use(requestLog(logLevel), metrics.count)
-  const styles = webDir ? inlineStyles(path.join(webDir, 'index.html')) : []
   app.use(
     helmet({
       contentSecurityPolicy: {
-        directives: { 'style-src': ["'self'", ...styles], 'upgrade-insecure-requests': null },
+        directives: {
+          // the interface library writes its rules into style elements as components appear, and takes no nonce for them
+          'style-src': ["'self'", "'unsafe-inline'"],
+          'style-src-attr': ["'none'"],
+          'upgrade-insecure-requests': null,
+        },
       },
       // only ever said over https, and then by the line below
       strictTransportSecurity: false,

@@ -1,4 +1,4 @@
-import { clear, createStore, del, entries, set, type UseStore } from 'idb-keyval'
+import { createStore, del, entries, set, type UseStore } from 'idb-keyval'
 
 /**
  * What was typed and not yet written into a log. It is in the device's database at once: a page, or the whole browser, may end at any moment. Other
@@ -46,25 +46,31 @@ export const draftOf = (name: string): unknown => drafts.get(name)
 export function putDraft(name: string, value: unknown): void {
   drafts.set(name, value)
   channel?.postMessage({ name, value })
-  void write(() => set(name, value, opened()))
+  void write(name)
 }
 
 export function dropDraft(name: string): void {
   if (!drafts.delete(name)) return
   channel?.postMessage({ name })
-  void write(() => del(name, opened()))
+  void write(name)
 }
 
-/** Forgets all of them, for tests. */
-export async function dropAllDrafts(): Promise<void> {
-  drafts.clear()
-  await write(() => clear(opened()))
-}
+const writing = new Set<string>()
+const again = new Set<string>()
 
-async function write(work: () => Promise<void>): Promise<void> {
+/** Writes a draft as it is now. While one is being written the next waits, and only the last of many is: a quick hand is never far ahead of the disk. */
+async function write(name: string): Promise<void> {
+  if (writing.has(name)) return void again.add(name)
+  writing.add(name)
   try {
-    await work()
+    do {
+      again.delete(name)
+      const value = drafts.get(name)
+      await (value === undefined ? del(name, opened()) : set(name, value, opened()))
+    } while (again.has(name))
   } catch {
     // full or switched off: it still holds until the page closes
+  } finally {
+    writing.delete(name)
   }
 }

@@ -81,7 +81,7 @@ export async function migrateDatabase(pool: pg.Pool, migrationsFolder: string): 
 
 /** Work that only one process at a time may do; others wait for as long as it takes. */
 export async function alone<T>(pool: pg.Pool, lock: number, work: (db: Db) => Promise<T>): Promise<T> {
-  const client = await pool.connect()
+  const client = await patiently(pool)
   try {
     await client.query('set lock_timeout = 0; set statement_timeout = 0; set idle_in_transaction_session_timeout = 0')
     await client.query('select pg_advisory_lock($1)', [lock])
@@ -89,5 +89,20 @@ export async function alone<T>(pool: pg.Pool, lock: number, work: (db: Db) => Pr
   } finally {
     // the connection ends, and with it the lock and its settings, whatever happened
     client.release(true)
+  }
+}
+
+const START_MS = 60_000
+
+/** A connection, however long a database takes that is just starting, or a machine that has much to do. */
+async function patiently(pool: pg.Pool): Promise<pg.PoolClient> {
+  const giveUp = Date.now() + START_MS
+  for (;;) {
+    try {
+      return await pool.connect()
+    } catch (error) {
+      if (Date.now() > giveUp) throw error
+      await new Promise((resolve) => setTimeout(resolve, 500))
+    }
   }
 }

@@ -15,7 +15,7 @@ export function InstrumentPicker({
   onChoose,
   profile,
   now,
-  without = 'readings count as exact',
+  without = 'taken as gauges of the ordinary kind',
 }: {
   slots: readonly Slot[]
   choice: SlotChoice

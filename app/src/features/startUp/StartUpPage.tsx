@@ -147,10 +147,11 @@ function ReadingBench({
   const { view, now } = unit
   const { system } = useSettings()
   const { wide } = useMedia()
-  const [again, setAgain] = useState(false)
+  const draftName = `reading.${unit.unitId}`
+  // taken up from a draft the form stays, even while its only field is emptied to be typed anew
+  const [again, setAgain] = useState(() => Object.keys(readDraft(draftName)).length > 0)
   const [refused, setRefused] = useState<string>()
   const [supporting, setSupporting] = useState(false)
-  const draftName = `reading.${unit.unitId}`
   const schema = useMemo(() => readingSchema(system), [system])
   const form = useForm<ReadingInput, unknown, ReadingOutput>({
     resolver: zodResolver(schema),

@@ -1,0 +1,18 @@
+// Checks every log and every unit's state in a database; ends with 1 where one isn't what it should be. ./zetesis verify
+import { chainWords } from '@zetesis/contract'
+import { connect } from './db/client'
+import { verifyAll } from './services/verify'
+
+const { pool, db } = connect(process.env.DATABASE_URL ?? '')
+const { units, digest } = await verifyAll(db)
+await pool.end()
+let wrong = 0
+for (const { tag, unitId, chain, stateAgrees } of units) {
+  const intact = chain.ok || chain.reason === 'idCase'
+  if (!intact || !stateAgrees) wrong += 1
+  if (!chain.ok) console.log(`${tag} (${unitId}): ${chainWords(chain)}`)
+  if (!stateAgrees) console.log(`${tag} (${unitId}): what the board shows isn’t what its log says.`)
+}
+const entries = units.reduce((sum, unit) => sum + unit.entries, 0)
+console.log(`${units.length} units, ${entries} entries, ${wrong} wrong; digest ${digest}`)
+process.exitCode = wrong > 0 ? 1 : 0
