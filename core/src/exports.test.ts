@@ -664,6 +664,7 @@ const samples: Record<string, readonly unknown[]> = {
   usualScaleHabits: [],
   usualSi: ['freezeK'],
   vacuumRun: [record],
+  chunkBounds: [core.encodeChunk([{ timeS: 1, values: { vacuum: 40, mass: null } }])],
   inPhysicalRange: ['mass', { value: 3, unit: 'oz' }],
   isInRecord: [record, testId(1)],
   physicalRangeText: ['mass', 'oz'],

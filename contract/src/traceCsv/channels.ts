@@ -4,6 +4,7 @@ import {
   suspectUnit,
   toSi,
   units,
+  type ChunkBounds,
   type Dimension,
   type TraceChannel,
   type TraceSample,
@@ -35,15 +36,15 @@ export const channelDimension = {
 /** A recording ends within so long: thirty days at one sample a second, and twice that for slower loggers. */
 const LONGEST_S = 60 * 24 * 3600
 
-/** Whether a moment of a recording is one that a gauge could give: none before its beginning, and no value outside what its channel can be. */
-export const soundSample = ({ timeS, values }: TraceSample): boolean =>
-  timeS >= 0 &&
-  timeS <= LONGEST_S &&
-  (Object.entries(values) as [TraceChannel, number | null][]).every(
-    ([channel, si]) => si === null || inRange(channel, si),
+/** Whether a chunk holds only what a gauge could give: nothing before the recording's beginning, and no value outside what its channel can be. */
+export const soundChunk = ({ fromS, toS, channels }: ChunkBounds): boolean =>
+  fromS >= 0 &&
+  toS <= LONGEST_S &&
+  (Object.entries(channels) as [TraceChannel, readonly [number, number]][]).every(
+    ([channel, [low, high]]) => inRange(channel, low) && inRange(channel, high),
   )
 
-/** The same moment without what can't be, as an open clamp or a loose plug gives it; undefined where its time can't be. */
+/** A moment of a recording without what can't be, as an open clamp or a loose plug gives it; undefined where its time can't be. */
 export function soundOf({ timeS, values }: TraceSample): TraceSample | undefined {
   if (!(timeS >= 0 && timeS <= LONGEST_S)) return undefined
   const entries = Object.entries(values) as [TraceChannel, number | null][]

@@ -88,6 +88,52 @@ export function decodeChunk(bytes: Uint8Array): TraceSample[] | undefined {
   }))
 }
 
+/** What a chunk holds, without its samples: how many, from when to when, and between what values each channel lies. */
+export interface ChunkBounds {
+  readonly count: number
+  readonly fromS: number
+  readonly toS: number
+  readonly channels: { readonly [C in TraceChannel]?: readonly [low: number, high: number] }
+}
+
+/** Reads a chunk through without making samples of it; undefined where the bytes aren't one. A channel without a value isn't named. */
+export function chunkBounds(bytes: Uint8Array): ChunkBounds | undefined {
+  const wide = bytes[0] === WIDE_FORMAT
+  const reader = { bytes, at: wide ? 1 : 2 }
+  const bits = (wide ? readNumber(reader) : bytes[1]) ?? 0
+  if (!(wide || bytes[0] === FORMAT) || bits >= 1 << traceChannels.length) return undefined
+  const count = readNumber(reader)
+  if (count === undefined || count > CHUNK_SAMPLES) return undefined
+  const times = readBounds(reader, count, 0)
+  if (!times) return undefined
+  const channels: { [C in TraceChannel]?: [number, number] } = {}
+  for (const channel of traceChannels.filter((_, i) => bits & (1 << i))) {
+    const bounds = readBounds(reader, count, 1)
+    if (!bounds) return undefined
+    if (bounds[0] <= bounds[1])
+      channels[channel] = [cleanStep(bounds[0], steps[channel]), cleanStep(bounds[1], steps[channel])]
+  }
+  if (reader.at !== bytes.length) return undefined
+  const [fromS, toS] = count === 0 ? [0, 0] : times
+  return { count, fromS: cleanStep(fromS, TIME_STEP_S), toS: cleanStep(toS, TIME_STEP_S), channels }
+}
+
+/** Lowest and highest of a column; low above high where it holds nothing. */
+function readBounds(reader: Reader, count: number, shift: 0 | 1): [number, number] | undefined {
+  let low = Infinity
+  let high = -Infinity
+  let value = 0
+  for (let i = 0; i < count; i++) {
+    const coded = readNumber(reader)
+    if (coded === undefined) return undefined
+    if (shift === 1 && coded === 0) continue
+    value += unzigzag(coded - shift)
+    if (value < low) low = value
+    if (value > high) high = value
+  }
+  return [low, high]
+}
+
 /** Hash of a whole recording: its chunks' bytes one after another (SHA-256). */
 export function traceDigest(chunks: readonly Uint8Array[]): string {
   const hash = sha256.create()

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { decodeChunk, encodeChunk, traceDigest } from './codec'
+import { chunkBounds, decodeChunk, encodeChunk, traceDigest } from './codec'
 import { downsample } from './downsample'
 import { runClock } from './runClock'
 import { CHUNK_SAMPLES, type TraceSample } from './trace'
@@ -109,5 +109,44 @@ describe('thinning for drawing', () => {
       [0, 1],
       [1, 2],
     ])
+  })
+})
+
+describe('a chunk read through', () => {
+  it('lies between the bounds of its samples', () => {
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.tuple(
+            fc.double({ min: 0, max: 1e6, noNaN: true }),
+            fc.option(fc.double({ min: 0.01, max: 1e5, noNaN: true })),
+          ),
+          {
+            maxLength: 50,
+          },
+        ),
+        (points) => {
+          const bytes = encodeChunk(points.map(([timeS, vacuum]) => ({ timeS, values: { vacuum } })))
+          const bounds = chunkBounds(bytes)!
+          const read = decodeChunk(bytes)!
+          const values = read.flatMap((s) => (typeof s.values.vacuum === 'number' ? [s.values.vacuum] : []))
+          expect(bounds.count).toBe(points.length)
+          if (read.length > 0) {
+            expect(bounds.fromS).toBe(Math.min(...read.map((s) => s.timeS)))
+            expect(bounds.toS).toBe(Math.max(...read.map((s) => s.timeS)))
+          }
+          expect(bounds.channels.vacuum).toEqual(
+            values.length === 0 ? undefined : [Math.min(...values), Math.max(...values)],
+          )
+        },
+      ),
+    )
+  })
+  it('is none where the bytes are none', () => {
+    fc.assert(
+      fc.property(fc.uint8Array({ maxLength: 60 }), (bytes) => {
+        expect(chunkBounds(bytes) === undefined).toBe(decodeChunk(bytes) === undefined)
+      }),
+    )
   })
 })

@@ -1,6 +1,6 @@
 import { and, asc, eq, gt, inArray, sql } from 'drizzle-orm'
 import type { Tx } from './client'
-import { traceChunks } from './schema'
+import { traceChunks, unitState } from './schema'
 
 export interface TraceKey {
   readonly companyId: string
@@ -19,6 +19,37 @@ export async function insertChunks(db: Tx, rows: (typeof traceChunks.$inferInser
     .onConflictDoNothing()
     .returning({ number: traceChunks.number })
   return inserted.map((row) => row.number)
+}
+
+/**
+ * Stores chunks in one statement where the unit's log still ends as it did when the recording was seen to be open; answers with the numbers that weren't there,
+ * undefined where the log has another end by now, and then nothing was stored.
+ */
+export async function addChunks(
+  db: Tx,
+  { companyId, unitId, traceId }: TraceKey,
+  { lastSeq, lastHash }: { lastSeq: number; lastHash: string },
+  chunks: readonly { number: number; count: number; bytes: Buffer }[],
+): Promise<number[] | undefined> {
+  const list = sql.join(
+    chunks.map(({ number, count, bytes }) => sql`(${number}::integer, ${count}::integer, ${bytes}::bytea)`),
+    sql`, `,
+  )
+  const { rows } = await db.execute<{ open: boolean; numbers: number[] | null }>(sql`
+    with unit as (
+      select company_id, unit_id from ${unitState}
+      where company_id = ${companyId} and unit_id = ${unitId} and last_seq = ${lastSeq} and last_hash = ${lastHash}
+      for share
+    ), added as (
+      insert into ${traceChunks} (company_id, unit_id, trace_id, number, count, bytes)
+      select unit.company_id, unit.unit_id, ${traceId}::uuid, c.number, c.count, c.bytes
+      from unit, (values ${list}) as c(number, count, bytes)
+      on conflict do nothing
+      returning number
+    )
+    select exists (select 1 from unit) as open, (select array_agg(number) from added) as numbers`)
+  const [row] = rows
+  return row?.open ? (row.numbers ?? []) : undefined
 }
 
 export async function findChunks(db: Tx, key: TraceKey, numbers: number[]) {

@@ -3,13 +3,27 @@ import type { ChainedEntry, UnitSummary } from '@zetesis/core'
 import type { Tx } from './client'
 import { logEntries, unitState } from './schema'
 
-export async function listUnits(db: Tx, companyId: string, jobId?: string) {
+/** Where each unit's log ends: a board asks for what is behind it only where that has moved. */
+export async function listEnds(db: Tx, companyId: string, jobId?: string) {
   const ofJob = jobId === undefined ? undefined : eq(unitState.jobId, jobId)
   return db
-    .select({ id: unitState.unitId, jobId: unitState.jobId, lastSeq: unitState.lastSeq, summary: unitState.summary })
+    .select({ id: unitState.unitId, lastHash: unitState.lastHash })
     .from(unitState)
     .where(and(eq(unitState.companyId, companyId), ofJob))
-    .orderBy(sql`${unitState.summary}->>'tag'`, asc(unitState.unitId))
+}
+
+export async function findSummaries(db: Tx, companyId: string, unitIds: string[]) {
+  if (unitIds.length === 0) return []
+  return db
+    .select({
+      id: unitState.unitId,
+      jobId: unitState.jobId,
+      lastSeq: unitState.lastSeq,
+      lastHash: unitState.lastHash,
+      summary: unitState.summary,
+    })
+    .from(unitState)
+    .where(and(eq(unitState.companyId, companyId), inArray(unitState.unitId, unitIds)))
 }
 
 export async function findUnit(db: Tx, companyId: string, unitId: string) {

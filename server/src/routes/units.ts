@@ -17,10 +17,10 @@ export function unitRoutes({ log, units, record, traces, papers }: Services): Ro
     res.json({ jobs: await units.jobs(scopeOf(req).companyId) })
   })
   router.get('/jobs/:jobId/units', async (req, res) => {
-    res.json({ units: await units.ofJob(scopeOf(req).companyId, uuidParam(req, 'jobId')) })
+    res.type('json').send(await units.ofJob(scopeOf(req).companyId, uuidParam(req, 'jobId')))
   })
   router.get('/units', async (req, res) => {
-    res.json({ units: await units.all(scopeOf(req).companyId) })
+    res.type('json').send(await units.all(scopeOf(req).companyId))
   })
   router.post('/units/:unitId/entries', async (req, res) => {
     const { companyId, id, name } = scopeOf(req)

@@ -4,9 +4,9 @@ import type pg from 'pg'
 import type { Db } from '../db/client'
 import type { Period } from '../db/cylinders'
 import { findJob, listJobs } from '../db/jobs'
-import { listUnits } from '../db/units'
 import { notFound } from '../http/problem'
 import type { Renderer } from '../workers/renderer'
+import { Board } from './board'
 import { appendBook, bookAfter } from './book'
 import { cylinderList, cylinderPage, movementsIn, refrigerantReport } from './cylinders'
 import { Heads } from './heads'
@@ -22,6 +22,7 @@ export type Services = Awaited<ReturnType<typeof makeServices>>
 export async function makeServices(db: Db, pool: pg.Pool, renderer: Renderer) {
   const news = new News(pool)
   const heads = new Heads()
+  const board = new Board(db)
   const writer = new LogWriter(db, heads, (companyId, unitId, lastSeq) => news.announce(companyId, unitId, lastSeq))
   const headOf = async (companyId: string, unitId: string) => {
     const head = await heads.read(db, companyId, unitId)
@@ -62,10 +63,10 @@ export async function makeServices(db: Db, pool: pg.Pool, renderer: Renderer) {
     },
     units: {
       jobs: (companyId: string) => listJobs(db, companyId),
-      all: (companyId: string) => listUnits(db, companyId),
+      all: (companyId: string) => board.json(companyId),
       ofJob: async (companyId: string, jobId: string) => {
         if (!(await findJob(db, companyId, jobId))) throw notFound()
-        return listUnits(db, companyId, jobId)
+        return board.json(companyId, jobId)
       },
     },
     record: {

@@ -1,8 +1,8 @@
-import { decodeChunk, isSealed, traceDigest, traceRefs, type UnitRecord, type UnitSystem } from '@zetesis/core'
-import { soundSample, type NumberedChunk, type TraceState } from '@zetesis/contract'
+import { chunkBounds, isSealed, traceDigest, traceRefs, type UnitRecord, type UnitSystem } from '@zetesis/core'
+import { soundChunk, type NumberedChunk, type TraceState } from '@zetesis/contract'
 import { LRUCache } from 'lru-cache'
 import type { Db, Tx } from '../db/client'
-import { countSamples, findChunks, insertChunks, pageChunks, type TraceKey } from '../db/traces'
+import { addChunks, countSamples, findChunks, insertChunks, pageChunks, type TraceKey } from '../db/traces'
 import { findUnit, holdUnit, unitExists } from '../db/units'
 import { HttpProblem, notFound } from '../http/problem'
 import type { Renderer } from '../workers/renderer'
@@ -29,14 +29,19 @@ export async function storeChunks(
   const key = { companyId, unitId, traceId }
   const rows = chunks.map(({ number, count, data }) => ({ ...key, number, count, bytes: Buffer.from(data, 'base64') }))
   for (const { count, bytes } of rows) {
-    const samples = decodeChunk(bytes)
-    if (samples?.length !== count)
+    const bounds = chunkBounds(bytes)
+    if (bounds?.count !== count)
       throw new HttpProblem(422, 'badChunk', 'These bytes aren’t a chunk of a recording, or its count is wrong.')
-    if (!samples.every(soundSample))
+    if (!soundChunk(bounds))
       throw new HttpProblem(422, 'badSample', 'A sample of this recording is one that no gauge gives. Import it anew.')
   }
   const own = new Map(rows.map((row) => [row.number, row]))
   if (rows.some((row) => !own.get(row.number)!.bytes.equals(row.bytes))) throw chunkTaken()
+  const known = heads.peek(companyId, unitId)
+  if (known && !isSealed(known.record) && !endOf(known.record, traceId)) {
+    const added = await addChunks(db, key, known, [...own.values()])
+    if (added?.length === own.size) return added
+  }
   if (!(await unitExists(db, companyId, unitId))) throw notFound()
   return db.transaction(async (tx) => {
     // the log may not end the recording, or be sealed, between the look and the write

@@ -1,0 +1,222 @@
+// ./zetesis load: a server under a crowd, in one run; figures to compare with one another, since every machine has its own.
+import autocannon from 'autocannon'
+import { encodeChunk } from '@zetesis/core'
+import { hash } from '@node-rs/argon2'
+import { spawn } from 'node:child_process'
+import { randomUUID } from 'node:crypto'
+import { createServer } from 'node:net'
+import path from 'node:path'
+import { Readable } from 'node:stream'
+import { pipeline } from 'node:stream/promises'
+import pg from 'pg'
+import { from as copyFrom } from 'pg-copy-streams'
+
+const root = path.resolve(import.meta.dirname, '..')
+const databaseUrl = process.env.DATABASE_URL!
+const SECONDS = Number(process.argv[2] ?? 8)
+
+const freePort = () =>
+  new Promise<number>((resolve) => {
+    const probe = createServer().listen(0, '127.0.0.1', () => {
+      const address = probe.address()
+      probe.close(() => resolve(typeof address === 'object' && address ? address.port : 0))
+    })
+  })
+
+async function startServer(port: number) {
+  const child = spawn(process.execPath, ['server/dist/main.js'], {
+    cwd: root,
+    env: { ...process.env, PORT: String(port), SESSION_SECRET: 'load', DEMO: '0' },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  })
+  await new Promise<void>((resolve, reject) => {
+    child.stdout.on('data', (chunk: Buffer) => chunk.toString().includes('listening') && resolve())
+    child.once('exit', (code) => reject(new Error(`the server ended with ${code}`)))
+  })
+  return async () => {
+    const ended = new Promise((resolve) => child.once('exit', resolve))
+    child.kill('SIGTERM')
+    await ended
+  }
+}
+
+const port = await freePort()
+const base = `http://127.0.0.1:${port}`
+const stop = await startServer(port)
+const client = new pg.Client({ connectionString: databaseUrl })
+await client.connect()
+const ids = { company: randomUUID(), user: randomUUID(), job: randomUUID() }
+await client.query('insert into companies values ($1, $2)', [ids.company, 'Load & Co'])
+await client.query(
+  "insert into users (company_id, id, login, name, role, password_hash) values ($1, $2, 'load', 'Load', 'lead', $3)",
+  [ids.company, ids.user, await hash('brass-elbow')],
+)
+await client.query(`insert into jobs values ($1, $2, 'Load', 'Here', '{"value":0,"unit":"m"}')`, [ids.company, ids.job])
+const signedIn = await fetch(`${base}/api/sign-in`, {
+  method: 'POST',
+  headers: { 'content-type': 'application/json' },
+  body: JSON.stringify({ login: 'load', password: 'brass-elbow' }),
+})
+const cookie = signedIn.headers.get('set-cookie')!.split(';')[0]!
+const headers = { cookie, 'content-type': 'application/json' }
+
+const stamp = () => ({ v: 1, id: randomUUID(), at: new Date().toISOString(), writtenAt: new Date().toISOString() })
+let micron = 0
+const entry = () => ({ ...stamp(), kind: 'micron', reading: { value: 300 + (micron++ % 500), unit: 'micron' } })
+const note = () => ({ ...stamp(), kind: 'note', text: 'a note of ordinary length, as a lead writes it' })
+const body = (entries: unknown[]) => JSON.stringify({ entries })
+async function post(unitId: string, entries: unknown[]) {
+  const answer = await fetch(`${base}/api/units/${unitId}/entries`, { method: 'POST', headers, body: body(entries) })
+  if (answer.status !== 201) throw new Error(`${answer.status} ${await answer.text()}`)
+}
+async function openUnit(tag: string) {
+  const unitId = randomUUID()
+  await post(unitId, [{ ...stamp(), kind: 'opened', jobId: ids.job, tag }])
+  return unitId
+}
+async function many(count: number, prefix: string) {
+  const made: string[] = []
+  for (let i = 0; i < count; i += 50)
+    made.push(
+      ...(await Promise.all(Array.from({ length: Math.min(50, count - i) }, (_, k) => openUnit(`${prefix}-${i + k}`)))),
+    )
+  return made
+}
+
+let next = 0
+function crowd(units: readonly string[], connections: number) {
+  return autocannon({
+    url: base,
+    connections,
+    duration: SECONDS,
+    requests: [
+      {
+        method: 'POST',
+        path: '/',
+        headers,
+        setupRequest: (request) => ({
+          ...request,
+          path: `/api/units/${units[next++ % units.length]}/entries`,
+          body: body([entry()]),
+        }),
+      },
+    ],
+  })
+}
+const told = (name: string, { requests, latency, non2xx, errors }: autocannon.Result) =>
+  console.log(
+    `${name}: ${requests.average.toFixed(0)} a second, p50 ${latency.p50} ms, p99 ${latency.p99} ms, ${non2xx} refused, ${errors} errors`,
+  )
+
+const units = await many(64, 'U')
+for (const connections of [1, 16, 64])
+  told(`appends to 64 units, ${connections} clients`, await crowd(units, connections))
+const one = await openUnit('ONE')
+told('appends to one unit, 16 clients', await crowd([one], 16))
+
+async function each(unitId: string, times = 60) {
+  const took: number[] = []
+  for (let i = 0; i < times; i++) {
+    const start = performance.now()
+    await post(unitId, [note()])
+    took.push(performance.now() - start)
+  }
+  return took.sort((a, b) => a - b)[Math.floor(times / 2)]!
+}
+const empty = await openUnit('EMPTY')
+const emptyMs = await each(empty)
+for (const size of [1000, 3000, 10_000]) {
+  const grown = await openUnit(`GROWN-${size}`)
+  for (let i = 0; i < size; i += 200)
+    await post(
+      grown,
+      Array.from({ length: 200 }, (_, k) =>
+        k % 2 ? note() : { ...entry(), kind: 'note', reading: undefined, text: 'x' },
+      ),
+    )
+  const grownMs = await each(grown)
+  console.log(
+    `an append to a log of ${size} entries: ${(grownMs / emptyMs).toFixed(2)} × one to an empty log (${emptyMs.toFixed(1)} ms)`,
+  )
+  if (size !== 10_000) continue
+  const start = performance.now()
+  const papers = await fetch(`${base}/api/units/${grown}/papers.pdf`, { headers })
+  await papers.arrayBuffer()
+  console.log(`papers of ${size} entries: ${papers.status}, ${((performance.now() - start) / 1000).toFixed(1)} s`)
+}
+
+await many(2000 - 64 - 5, 'B')
+const board = await autocannon({ url: `${base}/api/units`, connections: 1, duration: SECONDS, headers: { cookie } })
+told('the board of 2 000 units, 1 client', board)
+
+// a second phone's news
+const stream = await fetch(`${base}/api/news`, { headers: { cookie } })
+const reader = stream.body!.pipeThrough(new TextDecoderStream()).getReader()
+await reader.read()
+const heard: number[] = []
+for (let i = 0; i < 20; i++) {
+  const start = performance.now()
+  await post(one, [entry()])
+  for (let text = ''; !text.includes(one);) text += (await reader.read()).value ?? ''
+  heard.push(performance.now() - start)
+}
+heard.sort((a, b) => a - b)
+console.log(`a second phone’s news: ${heard[10]!.toFixed(0)} ms, slowest of 20 ${heard.at(-1)!.toFixed(0)} ms`)
+await reader.cancel()
+
+// a twelve-hour recording against a bare COPY of the same bytes
+const chunks = Array.from({ length: 72 }, (_, n) => {
+  const samples = Array.from({ length: 600 }, (_, i) => ({
+    timeS: n * 600 + i,
+    values: { vacuum: 40 + Math.sin((n * 600 + i) / 50) * 3, ambient: 293 + i / 1000 },
+  }))
+  return { number: n, count: 600, bytes: Buffer.from(encodeChunk(samples)) }
+})
+async function stored() {
+  const traceId = randomUUID()
+  const unitId = await openUnit(`T-${traceId.slice(0, 4)}`)
+  await post(unitId, [
+    { ...stamp(), kind: 'traceBegun', traceId, channels: ['vacuum', 'ambient'], source: 'import', speed: 1 },
+  ])
+  const start = performance.now()
+  for (let i = 0; i < chunks.length; i += 24) {
+    const answer = await fetch(`${base}/api/units/${unitId}/traces/${traceId}/chunks`, {
+      method: 'POST',
+      headers,
+      body: JSON.stringify({
+        chunks: chunks
+          .slice(i, i + 24)
+          .map(({ number, count, bytes }) => ({ number, count, data: bytes.toString('base64') })),
+      }),
+    })
+    if (answer.status !== 201) throw new Error(await answer.text())
+  }
+  return performance.now() - start
+}
+async function copied() {
+  const unitId = units[0]!
+  const traceId = randomUUID()
+  const start = performance.now()
+  // as many transactions as requests
+  for (let i = 0; i < chunks.length; i += 24) {
+    const rows = chunks
+      .slice(i, i + 24)
+      .map(
+        ({ number, count, bytes }) =>
+          `${ids.company}\t${unitId}\t${traceId}\t${number}\t${count}\t\\\\x${bytes.toString('hex')}\n`,
+      )
+    await pipeline(
+      Readable.from(rows),
+      client.query(copyFrom('copy trace_chunks (company_id, unit_id, trace_id, number, count, bytes) from stdin')),
+    )
+  }
+  return performance.now() - start
+}
+await stored()
+await copied()
+const pairs: number[] = []
+for (let i = 0; i < 12; i++) pairs.push((await copied()) / (await stored()))
+pairs.sort((a, b) => a - b)
+console.log(`a recording of 12 hours, two channels: ${pairs[6]!.toFixed(2)} × as fast as a bare COPY of the same bytes`)
+await client.end()
+await stop()
