@@ -84,11 +84,12 @@ async function many(count: number, prefix: string) {
 }
 
 let next = 0
-function crowd(units: readonly string[], connections: number) {
+function crowd(units: readonly string[], connections: number, overallRate?: number) {
   return autocannon({
     url: base,
     connections,
     duration: SECONDS,
+    ...(overallRate ? { overallRate } : {}),
     requests: [
       {
         method: 'POST',
@@ -105,12 +106,13 @@ function crowd(units: readonly string[], connections: number) {
 }
 const told = (name: string, { requests, latency, non2xx, errors }: autocannon.Result) =>
   console.log(
-    `${name}: ${requests.average.toFixed(0)} a second, p50 ${latency.p50} ms, p99 ${latency.p99} ms, ${non2xx} refused, ${errors} errors`,
+    `${name}: ${requests.average.toFixed(0)} a second, p50 ${latency.p50} ms, p99 ${latency.p99} ms, slowest ${latency.max} ms, ${non2xx} refused, ${errors} errors`,
   )
 
 const units = await many(64, 'U')
 for (const connections of [1, 16, 64])
   told(`appends to 64 units, ${connections} clients`, await crowd(units, connections))
+told('appends to 64 units, 64 clients, 300 a second offered', await crowd(units, 64, 300))
 const one = await openUnit('ONE')
 told('appends to one unit, 16 clients', await crowd([one], 16))
 

@@ -38,20 +38,6 @@ export function makeApp(options: AppOptions): { app: Express; close(): void } {
   if (trustProxy) app.set('trust proxy', /^\d+$/.test(trustProxy) ? Number(trustProxy) : trustProxy)
   const metrics = makeMetrics(options.pool, options.metricsToken)
   app.use(requestLog(logLevel), metrics.count)
-  app.use(
-    helmet({
-      contentSecurityPolicy: {
-        directives: {
-          // the interface library writes its rules into style elements as components appear, and takes no nonce for them
-          'style-src': ["'self'", "'unsafe-inline'"],
-          'style-src-attr': ["'none'"],
-          'upgrade-insecure-requests': null,
-        },
-      },
-      // only ever said over https, and then by the line below
-      strictTransportSecurity: false,
-    }),
-  )
   app.use((req, res, next) => {
     if (req.secure) res.setHeader('Strict-Transport-Security', `max-age=${YEAR_S}`)
     next()
@@ -60,7 +46,10 @@ export function makeApp(options: AppOptions): { app: Express; close(): void } {
   app.get('/api/metrics', metrics.show)
   const { router, close } = api(options)
   app.use('/api', router)
-  if (webDir) serveWeb(app, webDir)
+  if (webDir) {
+    app.use(pageHeaders)
+    serveWeb(app, webDir)
+  }
   app.use(problemHandler)
   return { app, close }
 }
@@ -68,7 +57,10 @@ export function makeApp(options: AppOptions): { app: Express; close(): void } {
 function api({ services, pool, sessionSecret }: AppOptions) {
   const router = express.Router()
   router.use((_req, res, next) => {
+    // data, never a page: nothing in it is run or framed
     res.setHeader('Cache-Control', 'no-store')
+    res.setHeader('Content-Security-Policy', "default-src 'none'; frame-ancestors 'none'")
+    res.setHeader('X-Content-Type-Options', 'nosniff')
     next()
   })
   // health: the process answers. ready: it can do its work, too.
@@ -92,6 +84,20 @@ function api({ services, pool, sessionSecret }: AppOptions) {
   })
   return { router, close: news.close }
 }
+
+/** What a browser may do on the app's pages. */
+const pageHeaders = helmet({
+  contentSecurityPolicy: {
+    directives: {
+      // the interface library writes its rules into style elements as components appear, and takes no nonce for them
+      'style-src': ["'self'", "'unsafe-inline'"],
+      'style-src-attr': ["'none'"],
+      'upgrade-insecure-requests': null,
+    },
+  },
+  // only ever said over https, and then for every answer
+  strictTransportSecurity: false,
+})
 
 function serveWeb(app: Express, webDir: string): void {
   app.use(

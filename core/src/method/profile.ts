@@ -42,7 +42,18 @@ export type MethodProfile = { readonly [K in HabitKey]: Habit } & MethodChoices 
   }
 
 /** The habits of a profile, complete and in SI. Values outside their limits are refused before, by `checkProfile`. */
-export function resolveProfile({ id, name, values, choices }: ProfileSpec): MethodProfile {
+export function resolveProfile(spec: ProfileSpec): MethodProfile {
+  const kept = resolved.get(spec)
+  if (kept) return kept
+  const made = resolve(spec)
+  resolved.set(spec, made)
+  return made
+}
+
+/** a spec never changes: each is resolved once, however many readings are judged by it */
+const resolved = new WeakMap<ProfileSpec, MethodProfile>()
+
+function resolve({ id, name, values, choices }: ProfileSpec): MethodProfile {
   const habits = Object.fromEntries(
     habitKeys.map((key) => {
       const { dimension, usual, source } = habitSpecs[key]

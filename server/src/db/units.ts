@@ -67,28 +67,35 @@ export async function insertUnit(tx: Tx, row: typeof unitState.$inferInsert) {
   await tx.insert(unitState).values(row).onConflictDoNothing()
 }
 
+/** Links to be appended to one unit's log, if it still ends as it did when they were checked. */
+export interface Append {
+  readonly companyId: string
+  readonly unitId: string
+  readonly after: { readonly lastSeq: number; readonly lastHash: string }
+  readonly links: readonly ChainedEntry[]
+  readonly summary: UnitSummary
+}
+
 /**
- * Appends links where the log still ends as it did when they were checked, all in one statement: false where it doesn't, and then nothing was stored.
+ * Appends to several units' logs in one statement: to each all its links, where its log still ends as it did; to the others nothing.
+ *
+ * @param whenFree leaves out units that somebody else holds just now, instead of waiting for them
+ * @returns the units that were appended to
  */
-export async function appendLinks(
-  tx: Tx,
-  {
-    companyId,
-    unitId,
-    after,
-    links,
+export async function appendLinks(tx: Tx, appends: readonly Append[], { whenFree }: { whenFree: boolean }) {
+  const asked = appends.map(({ companyId, unitId, after, links, summary }) => ({
+    company_id: companyId,
+    unit_id: unitId,
+    old_seq: after.lastSeq,
+    old_hash: after.lastHash,
+    last_seq: links.at(-1)!.seq,
+    last_hash: links.at(-1)!.hash,
     summary,
-  }: {
-    companyId: string
-    unitId: string
-    after: { lastSeq: number; lastHash: string }
-    links: readonly ChainedEntry[]
-    summary: UnitSummary
-  },
-): Promise<boolean> {
-  const last = links.at(-1)!
-  const rows = JSON.stringify(
+  }))
+  const entries = appends.flatMap(({ companyId, links }) =>
     links.map((e) => ({
+      company_id: companyId,
+      unit_id: e.unitId,
       seq: e.seq,
       entry_id: e.entry.id,
       entry: e.entry,
@@ -100,19 +107,33 @@ export async function appendLinks(
       hash: e.hash,
     })),
   )
-  const { rowCount } = await tx.execute(sql`
-    with moved as (
-      update ${unitState}
-      set last_seq = ${last.seq}, last_hash = ${last.hash}, summary = ${JSON.stringify(summary)}::jsonb, updated_at = now()
-      where company_id = ${companyId} and unit_id = ${unitId} and last_seq = ${after.lastSeq} and last_hash = ${after.lastHash}
-      returning company_id, unit_id
+  // held in one order, so that processes that write the same units wait for one another instead of going round in a circle
+  const { rows } = await tx.execute<{ unit_id: string; company_id: string }>(sql`
+    with asked as (
+      select * from jsonb_to_recordset(${JSON.stringify(asked)}::jsonb) as a(company_id uuid, unit_id uuid, old_seq integer,
+        old_hash text, last_seq integer, last_hash text, summary jsonb)
+    ), held as (
+      select u.company_id, u.unit_id from ${unitState} u
+      join asked a on u.company_id = a.company_id and u.unit_id = a.unit_id and u.last_seq = a.old_seq and u.last_hash = a.old_hash
+      order by u.company_id, u.unit_id
+      for no key update of u ${whenFree ? sql`skip locked` : sql``}
+    ), moved as (
+      update ${unitState} u
+      set last_seq = a.last_seq, last_hash = a.last_hash, summary = a.summary, updated_at = now()
+      from asked a, held h
+      where h.company_id = a.company_id and h.unit_id = a.unit_id and u.company_id = a.company_id and u.unit_id = a.unit_id
+        and u.last_seq = a.old_seq and u.last_hash = a.old_hash
+      returning u.company_id, u.unit_id
+    ), added as (
+      insert into ${logEntries}
+        (company_id, unit_id, seq, entry_id, entry, author_id, author_name, at, received_at, previous_hash, hash)
+      select l.company_id, l.unit_id, l.seq, l.entry_id, l.entry, l.author_id, l.author_name, l.at, l.received_at, l.previous_hash, l.hash
+      from moved join jsonb_to_recordset(${JSON.stringify(entries)}::jsonb) as l(company_id uuid, unit_id uuid, seq integer, entry_id uuid,
+        entry jsonb, author_id uuid, author_name text, at timestamptz, received_at text, previous_hash text, hash text)
+        on l.company_id = moved.company_id and l.unit_id = moved.unit_id
     )
-    insert into ${logEntries}
-      (company_id, unit_id, seq, entry_id, entry, author_id, author_name, at, received_at, previous_hash, hash)
-    select moved.company_id, moved.unit_id, l.seq, l.entry_id, l.entry, l.author_id, l.author_name, l.at, l.received_at, l.previous_hash, l.hash
-    from moved, jsonb_to_recordset(${rows}::jsonb) as l(seq integer, entry_id uuid, entry jsonb, author_id uuid, author_name text,
-      at timestamptz, received_at text, previous_hash text, hash text)`)
-  return rowCount === links.length
+    select company_id, unit_id from moved`)
+  return new Set(rows.map((row) => `${row.company_id} ${row.unit_id}`))
 }
 
 const ofUnit = (companyId: string, unitId: string) =>

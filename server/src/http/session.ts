@@ -17,17 +17,26 @@ const DAYS = 24 * 60 * 60 * 1000
 /** how long a process may go by what it asked last: an ended session reads on for so long at the most */
 export const FRESH_MS = 2000
 
+type Answer = (error: unknown, data?: session.SessionData | null) => void
+
 /** Sessions in PostgreSQL, each read once in two seconds however many requests come, and written only when something in it changed. */
 class FreshStore extends connectPgSimple(session) {
+  private readonly asked = new Map<string, Answer[]>()
   private readonly read = new LRUCache<string, string>({ max: 10_000, ttl: FRESH_MS })
 
-  override get(sid: string, callback: (error: unknown, data?: session.SessionData | null) => void): void {
+  override get(sid: string, callback: Answer): void {
     const kept = this.read.get(sid)
     // parsed anew each time: whoever gets a session changes it
     if (kept !== undefined) return void process.nextTick(callback, null, JSON.parse(kept))
+    const waiting = this.asked.get(sid)
+    if (waiting) return void waiting.push(callback)
+    const asking = [callback]
+    this.asked.set(sid, asking)
     super.get(sid, (error: Error | null, data?: session.SessionData | null) => {
-      if (data) this.read.set(sid, JSON.stringify(data))
-      callback(error, data)
+      this.asked.delete(sid)
+      const text = data ? JSON.stringify(data) : undefined
+      if (text !== undefined) this.read.set(sid, text)
+      for (const answer of asking) answer(error, text === undefined ? null : (JSON.parse(text) as session.SessionData))
     })
   }
 

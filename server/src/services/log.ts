@@ -19,6 +19,7 @@ import { findJob } from '../db/jobs'
 import { appendLinks, findEntries, insertUnit, lockUnit } from '../db/units'
 import { HttpProblem, notFound } from '../http/problem'
 import { bookedContents, bookUnit, moves } from './cylinders'
+import { GroupWriter } from './groupWriter'
 import type { Head, Heads } from './heads'
 
 export interface AppendScope {
@@ -48,12 +49,15 @@ const TRIES = 8
  */
 export class LogWriter {
   private readonly asked = new Map<string, Asked[]>()
+  private readonly group: GroupWriter
 
   constructor(
     private readonly db: Db,
     private readonly heads: Heads,
     private readonly announce: (companyId: string, unitId: string, lastSeq: number) => void = () => undefined,
-  ) {}
+  ) {
+    this.group = new GroupWriter(db)
+  }
 
   append(
     { companyId, author }: AppendScope,
@@ -92,7 +96,7 @@ export class LogWriter {
       const entries = batch.flatMap((b) => b.entries)
       const done =
         head && !entries.some(moves)
-          ? await this.writeTo(this.db, { companyId, unitId }, head, batch)
+          ? await this.writeTo(this.db, { companyId, unitId }, head, batch, tries === 0)
           : await this.db.transaction((tx) => this.writeLocked(tx, { companyId, unitId }, batch))
       if (done) {
         for (const settle of done.settle) settle()
@@ -127,13 +131,16 @@ export class LogWriter {
   }
 
   /** undefined where the log has another end by now */
-  private async writeTo(tx: Tx, unit: UnitKey, head: Head, batch: readonly Asked[]) {
+  private async writeTo(tx: Tx, unit: UnitKey, head: Head, batch: readonly Asked[], grouped = false) {
     const { companyId, unitId } = unit
     const made = await chain(tx, unit, head, batch)
     if (made.links.length === 0) return { head, settle: made.settle }
     const now = batch.at(-1)!.now
     const summary = summarise(made.head.record, { nowMs: now.getTime(), jobElevationM: head.jobElevationM })
-    const stored = await appendLinks(tx, { companyId, unitId, after: head, links: made.links, summary })
+    const append = { companyId, unitId, after: head, links: made.links, summary }
+    const stored = grouped
+      ? await this.group.append(append)
+      : (await appendLinks(tx, [append], { whenFree: false })).size > 0
     if (!stored) return undefined
     const added = made.links.map((link) => link.entry)
     if (added.some(moves)) await bookUnit(tx, { companyId, unitId, jobId: head.jobId }, made.head.record, added)

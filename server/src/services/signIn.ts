@@ -43,7 +43,15 @@ export async function makePeople(db: Db, pool: pg.Pool): Promise<People> {
       (error?: Error) => (error ? reject(error) : resolve(made)),
     )
   })
-  const known = new LRUCache<string, SignedIn & { mark: string }>({ max: 10_000, ttl: FRESH_MS })
+  const known = new LRUCache<string, SignedIn & { mark: string }, { companyId: string; userId: string }>({
+    max: 10_000,
+    ttl: FRESH_MS,
+    // many requests of one person at once ask once
+    async fetchMethod(_key, _stale, { context }) {
+      const user = await findUser(db, context.companyId, context.userId)
+      return user && signedIn(user)
+    },
+  })
 
   async function count(keys: Record<Limit, string>): Promise<void> {
     for (const limit of Object.keys(limits) as Limit[]) {
@@ -71,16 +79,8 @@ export async function makePeople(db: Db, pool: pg.Pool): Promise<People> {
       return signedIn(user)
     },
     async whoIs({ companyId, userId, mark }) {
-      const key = `${companyId} ${userId}`
-      const kept = known.get(key) ?? (await ask())
+      const kept = await known.fetch(`${companyId} ${userId}`, { context: { companyId, userId } })
       return kept?.mark === mark ? kept : undefined
-
-      async function ask() {
-        const user = await findUser(db, companyId, userId)
-        const found = user && signedIn(user)
-        if (found) known.set(key, found)
-        return found
-      }
     },
     async signOutEverywhere(userId) {
       await endSessionsOf(db, userId)
