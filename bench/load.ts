@@ -4,6 +4,7 @@ import { encodeChunk } from '@zetesis/core'
 import { hash } from '@node-rs/argon2'
 import { spawn } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
+import { Agent, request } from 'node:http'
 import { createServer } from 'node:net'
 import path from 'node:path'
 import { Readable } from 'node:stream'
@@ -84,12 +85,11 @@ async function many(count: number, prefix: string) {
 }
 
 let next = 0
-function crowd(units: readonly string[], connections: number, overallRate?: number) {
+function crowd(units: readonly string[], connections: number) {
   return autocannon({
     url: base,
     connections,
     duration: SECONDS,
-    ...(overallRate ? { overallRate } : {}),
     requests: [
       {
         method: 'POST',
@@ -109,10 +109,44 @@ const told = (name: string, { requests, latency, non2xx, errors }: autocannon.Re
     `${name}: ${requests.average.toFixed(0)} a second, p50 ${latency.p50} ms, p99 ${latency.p99} ms, slowest ${latency.max} ms, ${non2xx} refused, ${errors} errors`,
   )
 
+/** so many a second, evenly, as phones come that know nothing of one another */
+async function steady(units: readonly string[], rate: number) {
+  const agent = new Agent({ keepAlive: true, maxSockets: 64 })
+  const took: number[] = []
+  const waiting: Promise<void>[] = []
+  const start = performance.now()
+  for (let sent = 0; sent < rate * SECONDS;) {
+    const due = Math.min(((performance.now() - start) / 1000) * rate, rate * SECONDS)
+    for (; sent < due; sent++) waiting.push(append(units[sent % units.length]!))
+    await new Promise((resolve) => setTimeout(resolve, 2))
+  }
+  await Promise.all(waiting)
+  agent.destroy()
+  took.sort((a, b) => a - b)
+  const at = (share: number) => took[Math.floor(took.length * share)]!.toFixed(0)
+  console.log(`appends to 64 units, ${rate} a second offered evenly: p50 ${at(0.5)} ms, p99 ${at(0.99)} ms`)
+
+  function append(unitId: string) {
+    const sentAt = performance.now()
+    return new Promise<void>((resolve, reject) => {
+      const asking = request(`${base}/api/units/${unitId}/entries`, { method: 'POST', headers, agent }, (answer) => {
+        answer.resume()
+        answer.on('end', () => {
+          if (answer.statusCode !== 201) return reject(new Error(String(answer.statusCode)))
+          took.push(performance.now() - sentAt)
+          resolve()
+        })
+      })
+      asking.on('error', reject)
+      asking.end(body([entry()]))
+    })
+  }
+}
+
 const units = await many(64, 'U')
 for (const connections of [1, 16, 64])
   told(`appends to 64 units, ${connections} clients`, await crowd(units, connections))
-told('appends to 64 units, 64 clients, 300 a second offered', await crowd(units, 64, 300))
+await steady(units, 300)
 const one = await openUnit('ONE')
 told('appends to one unit, 16 clients', await crowd([one], 16))
 

@@ -22,35 +22,39 @@ export async function insertChunks(db: Tx, rows: (typeof traceChunks.$inferInser
 }
 
 /**
- * Stores chunks in one statement where the unit's log still ends as it did when the recording was seen to be open; answers with the numbers that weren't there,
- * undefined where the log has another end by now, and then nothing was stored.
+ * Stores chunks in one statement where none of them is there and the unit's log still ends as it did when the recording was seen to be open; false otherwise, and
+ * then nothing was stored.
  */
 export async function addChunks(
   db: Tx,
   { companyId, unitId, traceId }: TraceKey,
   { lastSeq, lastHash }: { lastSeq: number; lastHash: string },
   chunks: readonly { number: number; count: number; bytes: Buffer }[],
-): Promise<number[] | undefined> {
+): Promise<boolean> {
   const list = sql.join(
     chunks.map(({ number, count, bytes }) => sql`(${number}::integer, ${count}::integer, ${bytes}::bytea)`),
     sql`, `,
   )
-  const { rows } = await db.execute<{ open: boolean; numbers: number[] | null }>(sql`
-    with unit as (
-      select company_id, unit_id from ${unitState}
-      where company_id = ${companyId} and unit_id = ${unitId} and last_seq = ${lastSeq} and last_hash = ${lastHash}
-      for share
-    ), added as (
+  try {
+    const { rowCount } = await db.execute(sql`
+      with unit as (
+        select company_id, unit_id from ${unitState}
+        where company_id = ${companyId} and unit_id = ${unitId} and last_seq = ${lastSeq} and last_hash = ${lastHash}
+        for share
+      )
       insert into ${traceChunks} (company_id, unit_id, trace_id, number, count, bytes)
       select unit.company_id, unit.unit_id, ${traceId}::uuid, c.number, c.count, c.bytes
-      from unit, (values ${list}) as c(number, count, bytes)
-      on conflict do nothing
-      returning number
-    )
-    select exists (select 1 from unit) as open, (select array_agg(number) from added) as numbers`)
-  const [row] = rows
-  return row?.open ? (row.numbers ?? []) : undefined
+      from unit, (values ${list}) as c(number, count, bytes)`)
+    return rowCount === chunks.length
+  } catch (error) {
+    if (isTaken(error)) return false
+    throw error
+  }
 }
+
+/** a row with this key is there (SQLSTATE 23505), and so the whole statement did nothing */
+const isTaken = (error: unknown) =>
+  error instanceof Error && error.cause instanceof Error && 'code' in error.cause && error.cause.code === '23505'
 
 export async function findChunks(db: Tx, key: TraceKey, numbers: number[]) {
   if (numbers.length === 0) return []

@@ -39,8 +39,7 @@ export async function storeChunks(
   if (rows.some((row) => !own.get(row.number)!.bytes.equals(row.bytes))) throw chunkTaken()
   const known = heads.peek(companyId, unitId)
   if (known && !isSealed(known.record) && !endOf(known.record, traceId)) {
-    const added = await addChunks(db, key, known, [...own.values()])
-    if (added?.length === own.size) return added
+    if (await addChunks(db, key, known, [...own.values()])) return [...own.keys()]
   }
   if (!(await unitExists(db, companyId, unitId))) throw notFound()
   return db.transaction(async (tx) => {
