@@ -18,6 +18,8 @@ function freePort(): Promise<number> {
 export interface TestServer {
   readonly base: string
   readonly database: string
+  /** how often it was started: once, unless it was stopped meanwhile or ended by itself */
+  starts(): number
   stop(signal?: NodeJS.Signals): Promise<void>
   start(): Promise<void>
 }
@@ -41,7 +43,9 @@ export async function startServer(): Promise<TestServer> {
   const sessionSecret = randomUUID()
   const database = await freshDatabase()
   let child: ChildProcess | undefined
+  let starts = 0
   const start = async () => {
+    starts += 1
     const started = spawn(process.execPath, ['--enable-source-maps', 'server/dist/main.js'], {
       cwd: root,
       env: {
@@ -55,6 +59,10 @@ export async function startServer(): Promise<TestServer> {
       stdio: ['ignore', 'pipe', 'inherit'],
     })
     child = started
+    started.once('exit', () => {
+      // it ended by itself
+      if (child === started) starts += 1
+    })
     await new Promise<void>((resolve, reject) => {
       started.stdout!.on('data', (chunk: Buffer) => chunk.toString().includes('listening') && resolve())
       started.once('exit', (code) => reject(new Error(`the server ended with ${code}`)))
@@ -69,5 +77,5 @@ export async function startServer(): Promise<TestServer> {
     await ended
   }
   await start()
-  return { base: `http://127.0.0.1:${port}`, database, start, stop }
+  return { base: `http://127.0.0.1:${port}`, database, starts: () => starts, start, stop }
 }

@@ -185,7 +185,7 @@ export function openApiDocument() {
       },
     })
   }
-  return new OpenApiGeneratorV31(registry.definitions).generateDocument({
+  const document = new OpenApiGeneratorV31(registry.definitions).generateDocument({
     openapi: '3.1.0',
     info: {
       title: 'Zetesis',
@@ -193,4 +193,9 @@ export function openApiDocument() {
       description: 'Commissioning of split systems: logs, recordings, cylinders, papers.',
     },
   })
+  return JSON.parse(JSON.stringify(document, plainPattern)) as typeof document
 }
+
+/** A pattern as JSON Schema has it: the generator leaves a regular expression's flags at its end. */
+const plainPattern = (key: string, value: unknown) =>
+  key === 'pattern' && typeof value === 'string' ? value.replace(/\/[a-z]*$/, '') : value

@@ -17,7 +17,8 @@ export function makeRenderer({ filename, execArgv }: { filename: string; execArg
   const pool = new Piscina({
     filename,
     execArgv,
-    minThreads: 0,
+    // one is always ready: a cold one reads fonts and code first
+    minThreads: 1,
     maxThreads: 2,
     maxQueue: WAITING,
     idleTimeout: 60_000,
