@@ -6,7 +6,7 @@ import pg from 'pg'
 
 const root = path.resolve(import.meta.dirname, '../..')
 
-function freePort(): Promise<number> {
+export function freePort(): Promise<number> {
   return new Promise((resolve) => {
     const probe = createServer().listen(0, '127.0.0.1', () => {
       const address = probe.address()
@@ -38,10 +38,13 @@ async function freshDatabase(): Promise<string> {
 }
 
 /** The built server with the demo world on the test cluster, on a port of its own; it can be stopped and started again. */
-export async function startServer(): Promise<TestServer> {
+export async function startServer({
+  database: given,
+  env = {},
+}: { database?: string; env?: Record<string, string> } = {}): Promise<TestServer> {
   const port = await freePort()
   const sessionSecret = randomUUID()
-  const database = await freshDatabase()
+  const database = given ?? (await freshDatabase())
   let child: ChildProcess | undefined
   let starts = 0
   const start = async () => {
@@ -55,6 +58,7 @@ export async function startServer(): Promise<TestServer> {
         DEMO: '1',
         SESSION_SECRET: sessionSecret,
         WEB_DIR: path.join(root, 'app/dist'),
+        ...env,
       },
       stdio: ['ignore', 'pipe', 'inherit'],
     })

@@ -40,7 +40,9 @@ export function bent(tree: unknown, random: Random): unknown {
   if (random.chance(0.04)) return random.one(oddities)
   if (Array.isArray(tree)) {
     const list = tree.map((item) => bent(item, random))
-    if (random.chance(0.05) && list.length > 0) list.push(...Array.from({ length: random.below(300) }, () => list[0]))
+    // longer, though not without end: lists stand in lists
+    if (random.chance(0.05) && list.length > 0 && (JSON.stringify(list) ?? '').length < 2000)
+      list.push(...Array.from({ length: random.below(300) }, () => list[0]))
     return random.chance(0.03) ? list.reverse() : list
   }
   if (typeof tree === 'object' && tree !== null) {
