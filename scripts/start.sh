@@ -39,11 +39,13 @@ build_server
 [ -f "$DATA/session-secret" ] || (umask 077 && od -An -N32 -tx1 /dev/urandom | tr -d ' \n' >"$DATA/session-secret")
 CLUSTER=$(cluster_home)
 if [ -n "$FRESH" ]; then
+  [ -z "${DATABASE_URL:-}" ] || die "--fresh drops the private database only. Empty your own yourself."
   PG_DIR=$CLUSTER
   [ -d "$CLUSTER/data" ] && pg_stop
   rm -rf "$CLUSTER/data"
 fi
-pg_start "$CLUSTER" durable
+# DATABASE_URL names a PostgreSQL of one's own, kept by whoever keeps it; without it a private one runs as long as this does
+[ -n "${DATABASE_URL:-}" ] || pg_start "$CLUSTER" durable
 export PORT DEMO=1 SESSION_SECRET; SESSION_SECRET=$(cat "$DATA/session-secret")
 
 if [ -n "$DEV" ]; then
@@ -56,10 +58,13 @@ if [ -n "$DEV" ]; then
   exit
 fi
 
-WEB_DIR="$ROOT/app/dist" node --enable-source-maps "$ROOT/server/dist/main.js" &
-SERVER=$!
-CHILDREN+=($SERVER)
-echo $SERVER >"$DATA/server.pid"
+serve() {
+  WEB_DIR="$ROOT/app/dist" node --enable-source-maps "$ROOT/server/dist/main.js" &
+  SERVER=$!
+  CHILDREN=($SERVER)
+  echo $SERVER >"$DATA/server.pid"
+}
+serve
 for _ in $(seq 1 150); do
   kill -0 $SERVER 2>/dev/null || die "the server didn't start (is port $PORT in use? set PORT to another)"
   node -e 'fetch("http://127.0.0.1:'"$PORT"'/api/health").then(r=>process.exit(r.ok?0:1),()=>process.exit(1))' && break
@@ -75,4 +80,9 @@ cat <<TEXT
   Ctrl-C ends it; the data stay in .data (./zetesis start --fresh makes the demo world anew).
 
 TEXT
-wait $SERVER
+# a server that ends by a fault of its own is started again; the database goes on meanwhile
+while ! wait $SERVER; do
+  say "the server ended unexpectedly; it is started again"
+  sleep 1
+  serve
+done

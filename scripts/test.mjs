@@ -72,30 +72,35 @@ async function nodeTests(name, files) {
 }
 
 if (which === 'all') {
-  for (const room of ['core', 'contract', 'rig', 'server', 'app', 'e2e', 'bench'])
-    await check(`types ${room}`, 'npx', ['tsc', '-p', room])
-  await check('lint', 'npm', ['run', '--silent', 'lint'])
-  await check('format', 'npm', ['run', '--silent', 'format:check'])
-  await check('arrows', 'npm', ['run', '--silent', 'arrows'])
+  const checks = [
+    ...['core', 'contract', 'rig', 'server', 'app', 'e2e', 'bench'].map((room) => [
+      `types ${room}`,
+      'npx',
+      ['tsc', '-p', room],
+    ]),
+    ['lint', 'npm', ['run', '--silent', 'lint']],
+    ['format', 'npm', ['run', '--silent', 'format:check']],
+    ['arrows', 'npm', ['run', '--silent', 'arrows']],
+  ]
+  // each takes one core
+  const lane = async () => {
+    for (let next = checks.shift(); next; next = checks.shift()) await check(...next)
+  }
+  await Promise.all([lane(), lane()])
 }
 if (which === 'all' || which === 'unit') await jest('unit', ['core', 'contract', 'rig', 'papers', 'app'])
 if (which === 'all' || which === 'api') await jest('api', ['api'])
-if (which === 'all' || which === 'e2e')
-  await nodeTests(
-    'e2e',
-    [
-      'journey',
-      'verdicts',
-      'vacuum',
-      'nitrogen',
-      'cylinders',
-      'library',
-      'tools',
-      'startUpLive',
-      'startUpCases',
-      'faults',
-    ].map((name) => `e2e/src/${name}.test.ts`),
-  )
+if (which === 'all' || which === 'e2e') {
+  const files = (names) => names.map((name) => `e2e/src/${name}.test.ts`)
+  // two lanes: a browser mostly waits, and so does a database that is being killed
+  await Promise.all([
+    nodeTests(
+      'e2e',
+      files(['journey', 'verdicts', 'vacuum', 'nitrogen', 'cylinders', 'library', 'tools', 'startUpLive']),
+    ),
+    nodeTests('e2e, second lane', files(['fuzz', 'operations', 'storage', 'startUpCases', 'faults'])),
+  ])
+}
 
 rmSync(scratch, { recursive: true, force: true })
 console.log(`${totals.passed} passed, ${totals.failed} failed`)

@@ -18,10 +18,10 @@ const dimensions = Object.keys(units) as Dimension[]
 
 describe('what may be appended', () => {
   it.each([
-    [reading(1e9), 'That can’t be: here goes −148 to 572 °F. Check the figure and its unit.'],
+    [reading(1e9), 'Out of range: −148 to 572 °F can be. Check the figure and its unit.'],
     [
       { ...base, kind: 'micron', reading: { value: 4e-323, unit: 'micron' } },
-      'That can’t be: here goes 0.0010 to 900\u202f100 micron. Check the figure and its unit.',
+      'Out of range: 0.0010 to 900\u202f100 micron can be. Check the figure and its unit.',
     ],
     [
       { ...base, kind: 'pumpOn', at: '1900-07-14T12:00:00.000Z' },

@@ -34,7 +34,7 @@ function quantityInRange<D extends Dimension>(dimension: D): z.ZodType<Quantity<
 
 /** A sentence for a figure that no such thing has, in the unit it was typed in. */
 export const outOfRangeWords = <D extends Dimension>(dimension: D, { unit }: Quantity<D>): string =>
-  `That can’t be: here goes ${physicalRangeText(dimension, unit)}. Check the figure and its unit.`
+  `Out of range: ${physicalRangeText(dimension, unit)} can be. Check the figure and its unit.`
 
 const YEARS = 'The year must lie between 2000 and 2100. Check the date.'
 const inYears = (text: string) => text >= '2000' && text < '2101'

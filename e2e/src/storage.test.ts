@@ -144,7 +144,7 @@ describe('what a phone keeps', () => {
     await mara.type('micron', '1713')
     await mara.press('bar-action')
     await mara.reads('other-person', /Jonas.* is signed in now/)
-    await mara.reads('other-person', /1 of Mara Quill’s entries wait/)
+    await mara.reads('other-person', /An entry of Mara Quill’s waits/)
     assert.equal((await readings(unit, 1713)).length, 0)
     await mara.press('sign-in-as')
     await mara.see('login')

@@ -18,12 +18,12 @@ export function traceStateWords({ samples, ended, state }: TraceState): string |
 /** Whether a log is what was once appended, in words. */
 export function chainWords(check: ChainCheck): string {
   if (check.ok)
-    return `Unbroken and unaltered: ${formatNumber(check.length, 0)} entries, each sealed to the one before.`
+    return `Unbroken and unaltered: ${formatNumber(check.length, 0)} entries, each tied to the one before.`
   switch (check.reason) {
     case 'idCase':
-      return `From entry ${check.seq} on this log was sealed under the unit’s id in capitals, by a fault that has been mended since. Nothing in it was altered.`
+      return `From entry ${check.seq} on this log was hashed with the unit’s id in capitals, by a fault that has been mended since. Nothing in it was altered.`
     case 'altered':
-      return `Entry ${check.seq} isn’t what was once appended: its content doesn’t match its seal.`
+      return `Entry ${check.seq} isn’t what was once appended: its content doesn’t match its hash.`
     case 'brokenLink':
       return `Entry ${check.seq} doesn’t follow the one before it: something was taken out or put in.`
     case 'seqGap':

@@ -17,11 +17,10 @@ export function makeRenderer({ filename, execArgv }: { filename: string; execArg
   const pool = new Piscina({
     filename,
     execArgv,
-    // one is always ready: a cold one reads fonts and code first
-    minThreads: 1,
+    // always ready: a cold one reads fonts and code first
+    minThreads: 2,
     maxThreads: 2,
     maxQueue: WAITING,
-    idleTimeout: 60_000,
     resourceLimits: { maxOldGenerationSizeMb: MOST_MB },
   })
   // a thread that ran out of memory fails its task; the pool starts another

@@ -1,4 +1,3 @@
-import { whenSafe } from '@/sync/client'
 import { bookProblemWords, cylinderStateWords } from '@zetesis/contract'
 import {
   cylinderStates,
@@ -14,6 +13,7 @@ import { useState } from 'react'
 import { XStack, YStack } from 'tamagui'
 import { useBarAction } from '@/features/frame/barAction'
 import { useSettings } from '@/settings/settings'
+import { whenSafe } from '@/sync/client'
 import { useBook } from '@/sync/useBook'
 import { FieldProblem } from '@/ui/FieldProblem'
 import { PickOne } from '@/ui/PickOne'

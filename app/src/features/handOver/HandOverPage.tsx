@@ -1,9 +1,8 @@
-import { whenSafe } from '@/sync/client'
-import { entryProblemWords, safetyWords, stageWords, stateWords } from '@zetesis/contract'
-import type { SignatureStrokes, Stage } from '@zetesis/core'
+import { chainWords, entryProblemWords, safetyWords, stageWords, stateWords, traceStateWords } from '@zetesis/contract'
+import { verifyChain, type SignatureStrokes, type Stage } from '@zetesis/core'
 import { format } from 'date-fns/format'
 import { useRouter } from 'expo-router'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { Button, Text, XStack, YStack } from 'tamagui'
 import { CopperBadge } from '@/charts/CopperBadge'
 import { useBarAction } from '@/features/frame/barAction'
@@ -13,6 +12,8 @@ import { decayLine, weighLine } from '@/features/unit/lines'
 import { UnitPage } from '@/features/unit/UnitPage'
 import type { UnitHandle } from '@/features/unit/useUnit'
 import { useSettings } from '@/settings/settings'
+import { whenSafe } from '@/sync/client'
+import { useTraceStates } from '@/sync/useTraceStates'
 import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
 import { Caution } from '@/ui/Caution'
@@ -32,10 +33,22 @@ function HandOver({ unit }: { unit: UnitHandle }) {
   return (
     <YStack gap="$4">
       <Finals unit={unit} />
+      <Samples unitId={unit.unitId} />
       {view.sealed ? <SealedPart unit={unit} /> : <SignPart unit={unit} />}
       <Downloads unit={unit} />
       <Caution>{safetyWords.handOver}</Caution>
     </YStack>
+  )
+}
+
+/** Recordings that haven't arrived whole: the papers say so until they have. */
+function Samples({ unitId }: { unitId: string }) {
+  const words = useTraceStates(unitId).flatMap((trace) => traceStateWords(trace) ?? [])
+  if (words.length === 0) return null
+  return (
+    <Banner metal="tooClose" word="Samples" testID="samples-missing">
+      {`${words.join(' ')} The papers say so, too, until they are. Open the app on the device that recorded, with signal.`}
+    </Banner>
   )
 }
 
@@ -225,6 +238,7 @@ function SealedPart({ unit }: { unit: UnitHandle }) {
 }
 
 function Downloads({ unit }: { unit: UnitHandle }) {
+  const chain = useMemo(() => verifyChain(unit.log), [unit.log])
   const { system } = useSettings()
   const unsent = unit.pending.length
   const get = (path: string) => {
@@ -244,6 +258,9 @@ function Downloads({ unit }: { unit: UnitHandle }) {
           Record (JSON)
         </Press>
       </XStack>
+      {unit.log.length > 0 ? <Soft testID="chain">{`The log: ${lowerFirst(chainWords(chain))}`}</Soft> : null}
     </YStack>
   )
 }
+
+const lowerFirst = (text: string) => text.charAt(0).toLowerCase() + text.slice(1)

@@ -1,4 +1,3 @@
-import { whenSafe } from '@/sync/client'
 import { bookProblemWords, instrumentWords, measureWords } from '@zetesis/contract'
 import {
   instrumentDimensions,
@@ -15,6 +14,7 @@ import { XStack, YStack } from 'tamagui'
 import { useBarAction } from '@/features/frame/barAction'
 import { Page } from '@/features/frame/Page'
 import { useSettings } from '@/settings/settings'
+import { whenSafe } from '@/sync/client'
 import { useBook } from '@/sync/useBook'
 import { Card } from '@/ui/Card'
 import { Choice } from '@/ui/Choice'

@@ -1,4 +1,3 @@
-import { whenSafe } from '@/sync/client'
 import { bookProblemWords, coldWords, groupWords, habitWords, sourceWords, splitWords } from '@zetesis/contract'
 import {
   coldSchools,
@@ -19,6 +18,7 @@ import { useState } from 'react'
 import { XStack, YStack } from 'tamagui'
 import { useBarAction } from '@/features/frame/barAction'
 import { Page } from '@/features/frame/Page'
+import { whenSafe } from '@/sync/client'
 import { useBook } from '@/sync/useBook'
 import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'

@@ -1,4 +1,3 @@
-import { whenSafe } from '@/sync/client'
 import { entryProblemWords, groupWords, habitWords, originWords } from '@zetesis/contract'
 import {
   completeSpec,
@@ -14,6 +13,7 @@ import { useState } from 'react'
 import { XStack, YStack } from 'tamagui'
 import type { UnitHandle } from '@/features/unit/useUnit'
 import { useSettings } from '@/settings/settings'
+import { whenSafe } from '@/sync/client'
 import { Card } from '@/ui/Card'
 import { Disclosure } from '@/ui/Disclosure'
 import { PickOne } from '@/ui/PickOne'

@@ -1,4 +1,3 @@
-import { whenSafe } from '@/sync/client'
 import { zodResolver } from '@hookform/resolvers/zod'
 import { entryProblemWords, orientationWords, refusalWords, safetyWords } from '@zetesis/contract'
 import {
@@ -30,6 +29,7 @@ import { Gate } from '@/features/unit/Gate'
 import { UnitPage } from '@/features/unit/UnitPage'
 import type { UnitHandle } from '@/features/unit/useUnit'
 import { useSettings } from '@/settings/settings'
+import { whenSafe } from '@/sync/client'
 import { useBook } from '@/sync/useBook'
 import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'

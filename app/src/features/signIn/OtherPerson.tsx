@@ -24,7 +24,7 @@ export function OtherPerson({ was, now, goOn }: { was: SessionUser; now: Session
         <Title>{`${now.name} is signed in now`}</Title>
         <Body>{`In another tab of this browser. This page was ${was.name}’s; nothing of it was signed with another name.`}</Body>
         {waiting > 0 ? (
-          <Body>{`${waiting} of ${was.name}’s entries wait on this device. They are sent once ${was.name} signs in again.`}</Body>
+          <Body>{`${waiting === 1 ? `An entry of ${was.name}’s waits` : `${waiting} entries of ${was.name}’s wait`} on this device, to be sent once ${was.name} signs in again.`}</Body>
         ) : null}
         <Press
           look="act"

@@ -1,7 +1,7 @@
-import { whenSafe } from '@/sync/client'
 import { entryProblemWords, stageWords } from '@zetesis/contract'
 import type { PassableStage } from '@zetesis/core'
 import { useState } from 'react'
+import { whenSafe } from '@/sync/client'
 import { Card } from '@/ui/Card'
 import { Press } from '@/ui/Press'
 import { TextField } from '@/ui/TextField'
