@@ -117,6 +117,8 @@ describe('running it', () => {
       assert.equal(answer.headers.get('retry-after'), '1')
       assert.match(((await answer.json()) as { detail: string }).detail, /^The database doesn’t answer just now/)
       assert.equal((await phone.send('/api/health')).status, 200)
+      // nor does signing in, with its session and its limit on wrong tries, end anything
+      assert.equal((await phone.send('/api/sign-in', { login: 'mara', password: 'copper-line' })).status, 503)
       await first.start()
       for (let tries = 0; (await phone.send('/api/ready')).status !== 200; tries++) {
         assert.ok(tries < 100)

@@ -1,4 +1,5 @@
-import { foldEntries, verifyChain, type ChainedEntry } from '@zetesis/core'
+import { EntryPage } from '@zetesis/contract'
+import { entryHash, foldEntries, verifyChain, type ChainedEntry } from '@zetesis/core'
 import { randomUUID } from 'node:crypto'
 import type { AddressInfo } from 'node:net'
 import { brotliCompressSync, deflateSync, gzipSync } from 'node:zlib'
@@ -246,6 +247,56 @@ describe('what can’t be read', () => {
         .post('/api/sign-in')
         .send({ login: `odd-${randomUUID()}`, password })
         .expect(401)
+  })
+})
+
+describe('a record from before there were ranges', () => {
+  it('still opens, and its papers are made', async () => {
+    const unitId = await openUnit()
+    const { body } = await wren.get(`/api/units/${unitId}/entries`).expect(200)
+    const [first] = body.entries as ChainedEntry[]
+    const absurd = [
+      entry({ kind: 'started' }, { at: new Date('1900-01-01T00:00:00.000Z') }),
+      entry({
+        kind: 'reading',
+        mode: 'cooling',
+        values: { liquidLine: { value: 1e9, unit: '°F' }, suctionLine: { value: 50, unit: '°F' } },
+      }),
+      entry({ kind: 'micron', reading: { value: 4e-323, unit: 'micron' } }),
+      entry({ kind: 'micron', reading: { value: 500, unit: 'micron' } }, { at: new Date('1900-01-01T00:00:00.000Z') }),
+    ]
+    let previousHash = first!.hash
+    for (const [i, e] of absurd.entries()) {
+      const item = { unitId, seq: i + 2, author: first!.author, receivedAt: e.at, entry: e, previousHash }
+      const hash = entryHash(item)
+      await world.pool.query(
+        `insert into log_entries (company_id, unit_id, seq, entry_id, entry, author_id, author_name, at, received_at, previous_hash, hash)
+         values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
+        [
+          world.ours.companyId,
+          unitId,
+          item.seq,
+          e.id,
+          e,
+          item.author.id,
+          item.author.name,
+          e.at,
+          item.receivedAt,
+          previousHash,
+          hash,
+        ],
+      )
+      previousHash = hash
+    }
+    const end = [absurd.length + 1, previousHash, unitId]
+    await world.pool.query('update unit_state set last_seq = $1, last_hash = $2 where unit_id = $3', end)
+    const log = await logOf(unitId)
+    expect(verifyChain(log)).toMatchObject({ ok: true, length: absurd.length + 1 })
+    expect(EntryPage.safeParse({ entries: log, more: false }).success).toBe(true)
+    for (const units of ['ip', 'si']) await wren.get(`/api/units/${unitId}/papers.pdf?units=${units}`).expect(200)
+    await post(unitId, [note()]).expect(201)
+    // and none such comes in any more
+    for (const e of absurd) await post(unitId, [{ ...e, id: randomUUID() }]).expect(400)
   })
 })
 

@@ -17,8 +17,7 @@ export function traceStateWords({ samples, ended, state }: TraceState): string |
 
 /** Whether a log is what was once appended, in words. */
 export function chainWords(check: ChainCheck): string {
-  if (check.ok)
-    return `Unbroken and unaltered: ${formatNumber(check.length, 0)} entries, each tied to the one before.`
+  if (check.ok) return `Unbroken and unaltered: ${formatNumber(check.length, 0)} entries, each tied to the one before.`
   switch (check.reason) {
     case 'idCase':
       return `From entry ${check.seq} on this log was hashed with the unit’s id in capitals, by a fault that has been mended since. Nothing in it was altered.`
