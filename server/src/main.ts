@@ -17,13 +17,8 @@ const { pool, db } = connect(setting('DATABASE_URL'), { max: Number(setting('DAT
 await migrateDatabase(pool, path.join(root, 'drizzle'))
 if (process.env.DEMO === '1') await loadDemoWorld(pool)
 
-// bundled beside this file; from the sources when they are run as they are
-const bundled = import.meta.filename.endsWith('.js')
-const renderer = makeRenderer(
-  bundled
-    ? { filename: path.join(import.meta.dirname, 'workers/render.js') }
-    : { filename: path.join(import.meta.dirname, 'workers/render.ts'), execArgv: ['--import', 'tsx'] },
-)
+// always as it is built, beside this file or not: a thread doesn't go through a loader of sources
+const renderer = makeRenderer({ filename: path.join(root, 'dist/workers/render.js') })
 const services = await makeServices(db, pool, renderer)
 await services.news.listen()
 const { app, close } = makeApp({

@@ -72,7 +72,7 @@ export class LogWriter {
       if (waiting) return void waiting.push(mine)
       const queue = [mine]
       this.asked.set(key, queue)
-      void this.drain(companyId, unitId, queue).finally(() => this.asked.delete(key))
+      void this.drain(companyId, unitId, queue)
     })
   }
 
@@ -88,6 +88,8 @@ export class LogWriter {
       }
       queue.splice(0, batch.length)
     }
+    // at once with seeing it empty, so that nobody joins a queue that nobody works at
+    this.asked.delete(`${companyId} ${unitId}`)
   }
 
   private async write(companyId: string, unitId: string, batch: readonly Asked[]): Promise<void> {

@@ -13,10 +13,9 @@ const MOST_MB = 400
 const WAITING = 32
 
 /** Worker threads that make papers and tables, so that requests go on meanwhile. */
-export function makeRenderer({ filename, execArgv }: { filename: string; execArgv?: string[] }): Renderer {
+export function makeRenderer({ filename }: { filename: string }): Renderer {
   const pool = new Piscina({
     filename,
-    execArgv,
     // always ready: a cold one reads fonts and code first
     minThreads: 2,
     maxThreads: 2,
