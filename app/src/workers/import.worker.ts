@@ -20,6 +20,7 @@ import {
   type TraceSample,
 } from '@zetesis/core'
 import {
+  soundOf,
   GUESS_CHARACTERS,
   guessLog,
   MAX_LOG_BYTES,
@@ -178,7 +179,7 @@ function decayOf(
 /** The recording as it is kept: in order of time, in chunks. */
 function encoded() {
   const startS = samples[0]?.timeS ?? 0
-  const moved = samples.map((s) => ({ ...s, timeS: s.timeS - startS }))
+  const moved = samples.flatMap((s) => soundOf({ ...s, timeS: s.timeS - startS }) ?? [])
   const chunks = Array.from({ length: Math.ceil(moved.length / CHUNK_SAMPLES) }, (_, i) => {
     const part = moved.slice(i * CHUNK_SAMPLES, (i + 1) * CHUNK_SAMPLES)
     return { count: part.length, bytes: encodeChunk(part) }

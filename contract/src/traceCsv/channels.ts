@@ -41,18 +41,22 @@ export const soundChunk = ({ fromS, toS, channels }: ChunkBounds): boolean =>
   fromS >= 0 &&
   toS <= LONGEST_S &&
   (Object.entries(channels) as [TraceChannel, readonly [number, number]][]).every(
-    ([channel, [low, high]]) => inRange(channel, low) && inRange(channel, high),
+    ([channel, [low, high]]) => inChannelRange(channel, low) && inChannelRange(channel, high),
   )
 
 /** A moment of a recording without what can't be, as an open clamp or a loose plug gives it; undefined where its time can't be. */
 export function soundOf({ timeS, values }: TraceSample): TraceSample | undefined {
   if (!(timeS >= 0 && timeS <= LONGEST_S)) return undefined
   const entries = Object.entries(values) as [TraceChannel, number | null][]
-  if (entries.every(([channel, si]) => si === null || inRange(channel, si))) return { timeS, values }
-  return { timeS, values: Object.fromEntries(entries.map(([c, si]) => [c, si !== null && inRange(c, si) ? si : null])) }
+  if (entries.every(([channel, si]) => si === null || inChannelRange(channel, si))) return { timeS, values }
+  return {
+    timeS,
+    values: Object.fromEntries(entries.map(([c, si]) => [c, si !== null && inChannelRange(c, si) ? si : null])),
+  }
 }
 
-function inRange(channel: TraceChannel, si: number): boolean {
+/** Whether a channel's value, in SI, is one that its gauge could give. */
+export function inChannelRange(channel: TraceChannel, si: number): boolean {
   const [low, high] = physicalRange[channelDimension[channel]]
   return si >= low && si <= high
 }

@@ -1,7 +1,7 @@
 import type { TraceChannel, TraceSample } from '@zetesis/core'
 import { traceChannels } from '@zetesis/core'
 import Papa from 'papaparse'
-import { channelSi } from './channels'
+import { inChannelRange, channelSi } from './channels'
 import { MAX_LOG_ROWS, type LogMapping } from './mapping'
 import { isNothing, readClockS, readDateMs, readNumber } from './numbers'
 
@@ -64,7 +64,11 @@ export function readLog(text: string, mapping: LogMapping, tell?: (share: number
       const value = readNumber(cell, mapping.decimal)
       if (value === undefined && !isNothing(cell)) return refuse(cells, 'value')
       if (value === undefined) state.gaps += 1
-      values[channel] = value === undefined ? null : channelSi(channel, value, unit)
+      const si = value === undefined ? null : channelSi(channel, value, unit)
+      // an open clamp or a loose plug writes a figure that no gauge gives: that is a gap
+      const can = si === null || inChannelRange(channel, si)
+      if (!can) state.gaps += 1
+      values[channel] = can ? si : null
     }
     samples.push({ timeS, values })
   }

@@ -16,6 +16,17 @@ const micron = (text: string, change: Partial<LogMapping> = {}) =>
   read(text, change).samples.map((s) => [s.timeS, s.values.vacuum && Math.round(s.values.vacuum / 0.133322368)])
 const rows = (line: (i: number) => string, count = 12) => Array.from({ length: count }, (_, i) => line(i)).join('\n')
 
+describe('what no gauge gives', () => {
+  it('is a gap: an open clamp’s figure, and the row’s others stay', () => {
+    const text = `time (s),vacuum (micron),ambient °F\n${rows((i) => `${i},${300 + i},${i === 3 ? 9999 : 72}`)}`
+    const { samples, gaps } = read(text)
+    expect(samples).toHaveLength(12)
+    expect(samples[3]!.values.ambient ?? null).toBeNull()
+    expect(samples[3]!.values.vacuum).toBeCloseTo(303 * 0.133322368, 3)
+    expect(gaps).toBe(1)
+  })
+})
+
 describe('files of any logger', () => {
   it.each([
     ['comma, header, seconds, micron', `time (s),vacuum (micron)\n${rows((i) => `${i * 5},${300 + i}`)}`, 5, 301],

@@ -35,6 +35,7 @@ export const physicalRange: { readonly [D in Dimension]: readonly [low: number, 
   vacuumRate: [-1e5, 1e5],
 }
 
+const SLACK = 1e-9
 /** a typed figure nearer to zero than this is a slip, not a measurement */
 const LEAST = 1e-9
 
@@ -47,8 +48,7 @@ export function inPhysicalRange<D extends Dimension>(dimension: D, quantity: Qua
   const si = toSi(dimension, quantity)
   const tiny = quantity.value !== 0 && Math.abs(quantity.value) < LEAST
   // what lies at the end in one unit must not lie beyond it in another
-  const slack = 1e-9 * Math.max(Math.abs(low), Math.abs(high))
-  return !tiny && si >= low - slack && si <= high + slack
+  return !tiny && si >= low - SLACK * Math.abs(low) && si <= high + SLACK * Math.abs(high)
 }
 
 /** The range in a unit, for a sentence: "−148 to 572 °F". */
