@@ -291,8 +291,8 @@ describe('weighed charge and the cylinder book', () => {
       'finding-unexplained',
       /Weighed 10\.0 oz less than the book says .*something isn’t logged, or leaks/,
     )
-    const strikes = await lead.page.$$('[data-testid="movement-weighed"] [data-testid="strike"]')
-    await strikes[0]!.click()
+    const strike = await lead.page.waitForSelector('[data-testid="movement-weighed"] [data-testid="strike"]')
+    await strike!.click()
     await lead.press('strike-now')
     await lead.shows('Say why')
     await lead.type('strike-reason', 'misread')
