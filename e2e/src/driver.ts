@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import type { Browser, Page } from 'puppeteer-core'
 
-const WAIT = Number(process.env.E2E_WAIT ?? 45_000)
+const WAIT = 45_000
 const sel = (id: string) => `[data-testid="${id}"]`
 
 /** The interface by its test ids and its words; every wait is for something seen, never for a time. */

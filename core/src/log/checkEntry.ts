@@ -16,10 +16,11 @@ import {
   type UnitFacts,
 } from './entry'
 import { checkLabel, type LabelProblem } from '../label/modelLabel'
-import { checkInstrument, type Instrument, type InstrumentProblem } from '../measurement/instrument'
+import { checkInstrument, type InstrumentProblem } from '../measurement/instrument'
 import { checkHabit, checkProfile, type HabitProblem, type ProfileProblem } from '../method/checkProfile'
 import { refusalOf, siteElevationM, unitFacts } from './facts'
 import { isInRecord, isSealed, isStrikable, type UnitRecord } from './fold'
+import { instrumentsIn } from './instrumentsIn'
 import { unitLabel, unitMethod } from './method'
 import { checkWeighed, type WeighedProblem, type BookedKg } from './checkWeighed'
 import { testLimitPa } from './pressureTest'
@@ -100,10 +101,7 @@ export function checkEntry(
         ...checkWeighed(record, entry, booked),
       ]
     case 'reading':
-      return [
-        ...problems,
-        ...checkReading(entry.values, facts, siteElevationM(facts, jobElevationM)),
-      ]
+      return [...problems, ...checkReading(entry.values, facts, siteElevationM(facts, jobElevationM))]
     case 'label':
       return [
         ...problems,
@@ -211,26 +209,6 @@ export function checkEntry(
     const view = unitView(record, { nowMs, jobElevationM })
     const closed = view.stages.filter((s) => before.includes(s.stage) && s.state !== 'done' && s.state !== 'bypassed')
     return closed.length === 0 ? [] : [{ code: 'gateClosed', path: '', stages: closed.map((s) => s.stage) }]
-  }
-}
-
-/** The instruments that an entry carries, with where they stand in it. */
-function instrumentsIn(entry: Entry): (readonly [path: string, instrument: Instrument])[] {
-  const named = (path: string, instrument: Instrument | undefined) => (instrument ? [[path, instrument] as const] : [])
-  switch (entry.kind) {
-    case 'valvedOff':
-      return named('gauge', entry.gauge)
-    case 'testHeld':
-      return [
-        ...named('instruments.gauge', entry.instruments?.gauge),
-        ...named('instruments.ambient', entry.instruments?.ambient),
-      ]
-    case 'weighed':
-      return named('scale', entry.scale)
-    case 'reading':
-      return (entry.kit ?? []).map((instrument, i) => [`kit.${i}`, instrument] as const)
-    default:
-      return []
   }
 }
 

@@ -65,18 +65,26 @@ export function encodeChunk(samples: readonly TraceSample[]): Uint8Array {
   return Uint8Array.from(bytes)
 }
 
-/** The samples of a chunk; undefined where the bytes aren't one. */
-export function decodeChunk(bytes: Uint8Array): TraceSample[] | undefined {
+/** What stands before the columns; undefined where the bytes aren't a chunk. */
+function openChunk(bytes: Uint8Array): { reader: Reader; channels: TraceChannel[]; count: number } | undefined {
   const wide = bytes[0] === WIDE_FORMAT
   const reader = { bytes, at: wide ? 1 : 2 }
   const bits = (wide ? readNumber(reader) : bytes[1]) ?? 0
   if (!(wide || bytes[0] === FORMAT) || bits >= 1 << traceChannels.length) return undefined
   const count = readNumber(reader)
   if (count === undefined || count > CHUNK_SAMPLES) return undefined
+  return { reader, channels: traceChannels.filter((_, i) => bits & (1 << i)), count }
+}
+
+/** The samples of a chunk; undefined where the bytes aren't one. */
+export function decodeChunk(bytes: Uint8Array): TraceSample[] | undefined {
+  const opened = openChunk(bytes)
+  if (!opened) return undefined
+  const { reader, channels: named, count } = opened
   const times = readColumn(reader, count, 0)
   if (!times) return undefined
   const columns: [TraceChannel, (number | null)[]][] = []
-  for (const channel of traceChannels.filter((_, i) => bits & (1 << i))) {
+  for (const channel of named) {
     const column = readColumn(reader, count, 1)
     if (!column) return undefined
     columns.push([channel, column.map((v) => (v === null ? null : cleanStep(v, steps[channel])))])
@@ -98,16 +106,13 @@ export interface ChunkBounds {
 
 /** Reads a chunk through without making samples of it; undefined where the bytes aren't one. A channel without a value isn't named. */
 export function chunkBounds(bytes: Uint8Array): ChunkBounds | undefined {
-  const wide = bytes[0] === WIDE_FORMAT
-  const reader = { bytes, at: wide ? 1 : 2 }
-  const bits = (wide ? readNumber(reader) : bytes[1]) ?? 0
-  if (!(wide || bytes[0] === FORMAT) || bits >= 1 << traceChannels.length) return undefined
-  const count = readNumber(reader)
-  if (count === undefined || count > CHUNK_SAMPLES) return undefined
+  const opened = openChunk(bytes)
+  if (!opened) return undefined
+  const { reader, channels: named, count } = opened
   const times = readBounds(reader, count, 0)
   if (!times) return undefined
   const channels: { [C in TraceChannel]?: [number, number] } = {}
-  for (const channel of traceChannels.filter((_, i) => bits & (1 << i))) {
+  for (const channel of named) {
     const bounds = readBounds(reader, count, 1)
     if (!bounds) return undefined
     if (bounds[0] <= bounds[1])
