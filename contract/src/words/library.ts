@@ -125,6 +125,8 @@ export const habitWords: Record<HabitKey, string> = {
   repeatShare: 'Of an accuracy, what differs between two readings',
   contradictionSigmas: 'Readings contradict each other from standard uncertainties of',
   soundShare: 'Units read that have nothing wrong',
+  causeSettledShare: 'Nothing more is asked once a cause is so sure',
+  causeActShare: 'What to do about a cause is said from',
   pistonSubcoolingLowK: 'Behind a piston subcooling from',
   pistonSubcoolingHighK: 'Behind a piston subcooling to',
   runningAmpsLow: 'Running current of the rated one from',

@@ -10,6 +10,14 @@ export const diagnosisHabits = {
     'of the units that a lead reads after weighing in, so many have nothing wrong: an estimate',
     { min: 5, max: 99 },
   ),
+  causeSettledShare: spec('diagnosis', 'ratio', 95, '%', 'asked on until one cause is 95 % sure: customary for tests', {
+    min: 50,
+    max: 99.9,
+  }),
+  causeActShare: spec('diagnosis', 'ratio', 25, '%', 'what to do about a cause is said from one in four: an estimate', {
+    min: 1,
+    max: 90,
+  }),
   pistonSubcoolingLowK: spec(
     'diagnosis',
     'temperatureDifference',

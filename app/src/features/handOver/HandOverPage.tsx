@@ -47,7 +47,7 @@ function Samples({ unitId }: { unitId: string }) {
   if (words.length === 0) return null
   return (
     <Banner metal="tooClose" word="Samples" testID="samples-missing">
-      {`${words.join(' ')} The papers say so, too, until they are. Open the app on the device that recorded, with signal.`}
+      {`${words.join(' ')} The papers say so, too. Open the app with signal on the device that recorded.`}
     </Banner>
   )
 }

@@ -11,7 +11,7 @@ import {
   stepReasonWords,
   swapWords,
 } from '@zetesis/contract'
-import type { ChargeGate, LiveAssessment, RankedCause, StepAdvice } from '@zetesis/core'
+import type { MethodProfile, ChargeGate, LiveAssessment, RankedCause, StepAdvice } from '@zetesis/core'
 import { YStack } from 'tamagui'
 import { useSettings } from '@/settings/settings'
 import { Banner } from '@/ui/Banner'
@@ -51,12 +51,11 @@ export function PlausibilityCard({ tuned, onExchange }: { tuned: Tuned; onExchan
 }
 
 const SHOWN_CAUSES = 3
+/** less isn't worth a line on a phone */
 const LEAST_SHARE = 0.02
-/** a cause surer than this needs no further question */
-const SETTLED_FROM = 0.95
 
 /** The next step with its reason in one line, or why there is none; then what is probably wrong. */
-export const AdviceCard = memo(function AdviceCard({ tuned }: { tuned: Tuned }) {
+export const AdviceCard = memo(function AdviceCard({ tuned, method }: { tuned: Tuned; method: MethodProfile }) {
   const { advice, gates, ranked, separating } = tuned
   if (tuned.checks.length > 0) return null
   const ranks = ranked.slice(0, SHOWN_CAUSES).filter((r) => r.probability >= LEAST_SHARE)
@@ -65,9 +64,9 @@ export const AdviceCard = memo(function AdviceCard({ tuned }: { tuned: Tuned }) 
       {advice ? <Step advice={advice} gates={gates} /> : <Body>No step without a target and the label’s charge.</Body>}
       <Heading>What is probably so</Heading>
       {ranks.map((r) => (
-        <Cause key={r.cause} ranked={r} />
+        <Cause key={r.cause} ranked={r} actFrom={method.causeActShare.si} />
       ))}
-      {separating && (ranks[0]?.probability ?? 0) < SETTLED_FROM ? (
+      {separating && (ranks[0]?.probability ?? 0) < method.causeSettledShare.si ? (
         <Body testID="ask-next">{separatingWords(separating.between, separating.symptom)}</Body>
       ) : null}
       <Soft>By likelihoods, for one fault at a time; the equipment’s literature and a licensed person come first.</Soft>
@@ -123,7 +122,7 @@ function Step({ advice, gates }: { advice: StepAdvice; gates: readonly ChargeGat
   )
 }
 
-function Cause({ ranked }: { ranked: RankedCause }) {
+function Cause({ ranked, actFrom }: { ranked: RankedCause; actFrom: number }) {
   const { system } = useSettings()
   const act = causeActWords[ranked.cause]
   return (
@@ -132,7 +131,7 @@ function Cause({ ranked }: { ranked: RankedCause }) {
       <Body fontSize="$3" lineHeight="$3">
         {rankedText(ranked, system)}
       </Body>
-      {act && ranked.probability > 0.25 ? <Soft>{act}</Soft> : null}
+      {act && ranked.probability > actFrom ? <Soft>{act}</Soft> : null}
     </YStack>
   )
 }

@@ -106,7 +106,7 @@ export function LiveBench({
       <Verdict judged={judged} note={settled ? undefined : 'Not settled yet.'} />
       <MethodLine judged={judged} />
       <TargetMoved tuning={view.tuning} judged={judged} />
-      <AdviceCard tuned={live} />
+      <AdviceCard tuned={live} method={view.method} />
       {live.advice && mayStep(live) ? (
         <StepCard
           unit={unit}

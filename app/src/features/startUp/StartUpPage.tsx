@@ -256,7 +256,7 @@ function ReadingBench({
             </Banner>
           ) : null}
           {tuned && typing ? <PlausibilityCard tuned={tuned} /> : null}
-          {tuned ? <AdviceCard tuned={tuned} /> : null}
+          {tuned ? <AdviceCard tuned={tuned} method={view.method} /> : null}
           {tuned?.advice && mayStep(tuned) && !view.sealed ? (
             <StepCard unit={unit} advice={tuned.advice} reading={undefined} onRig={false} />
           ) : null}
