@@ -41,6 +41,14 @@ module.exports = {
       to: { path: '^app/src/(features|app)/' },
     },
     { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
+    {
+      name: 'no-folder-cycles-in-core',
+      comment: 'a folder of core is one concept; two that need each other are one',
+      severity: 'error',
+      scope: 'folder',
+      from: { path: '^core/src' },
+      to: { circular: true },
+    },
     { name: 'resolvable', severity: 'error', from: {}, to: { couldNotResolve: true, pathNot: '\\.css$' } },
   ],
   options: {

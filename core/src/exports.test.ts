@@ -3,9 +3,9 @@
 import { createContext, runInContext } from 'node:vm'
 import fc from 'fast-check'
 import * as core from './index'
-import { bare, micron, opened, record as recordOf } from './log/testingLines'
+import { bare, micron, opened, record as recordOf } from './run/testingLines'
 import { superheatGrid } from './label/testing'
-import { NOON, testEntry, testId, testLog } from './log/testing'
+import { NOON, testEntry, testId, testLog } from './entry/testing'
 
 type Fn = (...args: readonly unknown[]) => unknown
 const functions = Object.fromEntries(

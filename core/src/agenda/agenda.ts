@@ -1,4 +1,4 @@
-import type { Wait } from '../log/stages'
+import type { Wait } from '../run/waits'
 import { summaryAt, type UnitSummary } from './summary'
 
 export interface AgendaUnit {

@@ -1,7 +1,11 @@
-import type { ReturnVisit, Stage } from '../log/entry'
+import type { ReturnVisit } from '../entry/startUp'
+import type { Stage } from '../entry/stage'
 import type { UnitRecord } from '../log/fold'
 import type { ChargeVerdict } from '../tuning/judgeCharge'
-import { unitView, type Need, type StageState, type Wait, type WaitKind } from '../log/stages'
+import { unitView } from '../run/unitView'
+import type { Need } from '../run/need'
+import type { StageState } from '../run/stageStates'
+import type { Wait, WaitKind } from '../run/waits'
 
 /** What a board shows of a unit without its log. Stage states of waits are by `at`; the rest doesn't depend on a clock. */
 export interface UnitSummary {

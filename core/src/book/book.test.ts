@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { NOON, testId } from '../log/testing'
+import { NOON, testId } from '../entry/testing'
 import type { Instrument } from '../measurement/instrument'
 import { specWith } from '../method/testing'
 import { checkBookEntry } from './checkBookEntry'

@@ -1,6 +1,6 @@
 import { checkCylinder, type CylinderProblem } from '../charge/cylinder'
 import { checkLabel, type LabelProblem } from '../label/modelLabel'
-import { CLOCK_SLACK_MS } from '../log/checkEntry'
+import { CLOCK_SLACK_MS } from '../run/check/checkEntry'
 import { checkInstrument, type InstrumentProblem } from '../measurement/instrument'
 import { toSi } from '../quantity/unit'
 import { checkProfile, type ProfileProblem } from '../method/checkProfile'

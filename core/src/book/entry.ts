@@ -1,6 +1,6 @@
 import type { Cylinder } from '../charge/cylinder'
 import type { ModelLabel } from '../label/modelLabel'
-import type { Author } from '../log/entry'
+import type { Author } from '../entry/base'
 import type { Instrument } from '../measurement/instrument'
 import type { ProfileSpec } from '../method/profile'
 import type { Quantity } from '../quantity/unit'

@@ -1,6 +1,4 @@
 import fc from 'fast-check'
-import { refusalOf } from '../log/facts'
-import { customaryProfile } from '../method/readyProfiles'
 import { refrigerants } from '../refrigerant/refrigerants'
 import { conversionRefusal, designPressures } from './suitability'
 
@@ -25,12 +23,6 @@ describe('what must never be converted', () => {
     expect(conversionRefusal({ ...question, highSideDesignPa: gauge - 2 * PSI })).toBe('pressureOverPlate')
     expect(conversionRefusal({ ...question, highSideDesignPa: gauge + 2 * PSI })).toBeUndefined()
     expect(conversionRefusal({ from: 'R-22', to: 'R-410A', highSideDesignPa: 450 * PSI })).toBe('pressureOverPlate')
-  })
-  it('reads the plate from the model’s label', () => {
-    const facts = { work: 'conversion', oldRefrigerant: 'R-22', refrigerant: 'R-422D' } as const
-    const label = { name: 'T', highSideDesign: { value: 280, unit: 'psig' } } as const
-    expect(refusalOf(facts)).toBeUndefined()
-    expect(refusalOf(facts, { label, method: customaryProfile })).toBe('pressureOverPlate')
   })
   it('lets nothing pass that condenses a tenth over the old one, whatever the pair', () => {
     fc.assert(

@@ -1,8 +1,8 @@
 import fc from 'fast-check'
-import type { LogItem } from './entry'
-import { emptyRecord, fold, foldEntries, isSealed, isStrikable } from './fold'
-import { unitFacts } from './facts'
-import { testEntry, testId, testLog } from './testing'
+import type { LogItem } from '../entry/entry'
+import { emptyRecord, fold, foldEntries, isStrikable } from './fold'
+import { isSealed } from './seal'
+import { testEntry, testId, testLog } from '../entry/testing'
 
 const job = testId(500)
 const micron = (value: number) => ({ kind: 'micron', reading: { value, unit: 'micron' } }) as const
@@ -16,22 +16,11 @@ const log = testLog(
 )
 
 describe('fold', () => {
-  it('lays patches over each other and clears with null', () => {
-    expect(unitFacts(foldEntries(log))).toEqual({ tag: 'T-1', refrigerant: 'R-410A' })
-  })
   it('takes a struck-out entry away and keeps it for the log’s page', () => {
     const record = foldEntries(log)
     expect(record.items.micron.map((m) => m.entry.reading.value)).toEqual([400])
     expect(record.struck.map((s) => s.entry.id)).toEqual([testId(4)])
     expect(record.strikes[testId(4)]!.entry.reason).toBe('wrong gauge')
-  })
-  it('strikes a patch out: the facts before it return', () => {
-    const strike = {
-      seq: 7,
-      author: log[0]!.author,
-      entry: testEntry(7, 6, { kind: 'struck', strikes: testId(3), reason: 'other unit' }),
-    }
-    expect(unitFacts(foldEntries([...log, strike]))).toMatchObject({ refrigerant: 'R-32', place: 'roof' })
   })
   it('takes no strike against an opening, a seal, a strike or an amendment', () => {
     const item = (n: number, body: Parameters<typeof testEntry>[2]): LogItem => ({

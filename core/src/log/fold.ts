@@ -1,4 +1,5 @@
-import type { Entry, EntryKind, EntryOf, LogItem, Struck } from './entry'
+import type { Entry, EntryKind, EntryOf, LogItem } from '../entry/entry'
+import type { Struck } from '../entry/anyStage'
 
 export type ItemsByKind = { readonly [K in EntryKind]: readonly LogItem<EntryOf<K>>[] }
 
@@ -170,10 +171,6 @@ function idsOf(record: UnitRecord): Ids {
   const made = new Ids(new Map(), 0).with(ids)
   idsBefore.set(record, made)
   return made
-}
-
-export function isSealed(record: UnitRecord): boolean {
-  return record.items.sealed.length > 0
 }
 
 /** Entries that can't be struck out: the opening, a seal, another strike and an amendment. */

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { entryHash, GENESIS_HASH, sameEntry, verifyChain, type ChainedEntry } from './hashChain'
-import { testId, testLog } from './testing'
+import { testId, testLog } from '../entry/testing'
 
 function chain(): ChainedEntry[] {
   let previousHash = GENESIS_HASH

@@ -1,7 +1,8 @@
 import { sha256 } from '@noble/hashes/sha2.js'
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js'
 import canonicalize from 'canonicalize'
-import type { Author, Entry } from './entry'
+import type { Author } from '../entry/base'
+import type { Entry } from '../entry/entry'
 
 /** An entry as the server appended it; the hash covers everything but itself. */
 export interface ChainedEntry {

@@ -2,7 +2,7 @@ import { scaleLinear } from 'd3-scale'
 import { formatNumber, showText } from '../quantity/format'
 import { fromSi, preferredUnit, type UnitSystem } from '../quantity/unit'
 import type { JudgedReading } from '../tuning/judgeCharge'
-import type { TrailPoint, TunedStep } from '../log/tuningRun'
+import type { TrailPoint, TunedStep } from '../run/tuningRun'
 import { drawn, type Scene, type Shape } from './scene'
 
 export interface AimWords {

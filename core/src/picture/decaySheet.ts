@@ -1,5 +1,5 @@
 import { scaleLinear, scaleLog } from 'd3-scale'
-import type { VacuumRun } from '../log/vacuum'
+import type { VacuumRun } from '../run/vacuumRun'
 import { formatNumber } from '../quantity/format'
 import { fromSi, preferredUnit, type UnitSystem } from '../quantity/unit'
 import { decayPressurePa } from '../vacuum/decayModels'

@@ -1,5 +1,5 @@
 import { runClock } from '../trace/runClock'
-import type { VacuumRun } from '../log/vacuum'
+import type { VacuumRun } from '../run/vacuumRun'
 import fc from 'fast-check'
 import { customaryProfile } from '../method/readyProfiles'
 import { judgeCharge } from '../tuning/judgeCharge'

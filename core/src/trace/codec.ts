@@ -1,47 +1,54 @@
 import { sha256 } from '@noble/hashes/sha2.js'
 import { bytesToHex } from '@noble/hashes/utils.js'
-import { CHUNK_SAMPLES, traceChannels, type TraceChannel, type TraceSample } from './trace'
+import { channelTable, traceChannels, type TraceChannel } from '../reading/channels'
+import { CHUNK_SAMPLES, type TraceSample } from './trace'
 
-/** Smallest step that is kept: a thousandth of a second; a hundredth of a micron, 10 Pa, a thousandth of a kelvin, a tenth of a gram. */
+/** Smallest step of time that is kept: a thousandth of a second. The channels' own stand in their table. */
 const TIME_STEP_S = 0.001
-const steps: Record<TraceChannel, number> = {
-  vacuum: 0.001,
-  testPressure: 10,
-  ambient: 0.001,
-  mass: 0.0001,
-  suctionPressure: 10,
-  liquidPressure: 10,
-  suctionLine: 0.001,
-  liquidLine: 0.001,
-  discharge: 0.001,
-  returnDryBulb: 0.001,
-  returnHumidity: 0.0001,
-  supply: 0.001,
-  outdoor: 0.001,
-  staticPressure: 0.1,
-  voltage: 0.1,
-  amps: 0.01,
-  lowSaturation: 0.001,
-  highSaturation: 0.001,
-  drierOut: 0.001,
+
+/** A channel as it stands in a chunk. */
+export interface WireChannel<C extends string> {
+  readonly name: C
+  /** its number, never used for another one */
+  readonly wire: number
+  readonly step: number
 }
-/** channels as one byte, as long as the first eight are enough; else as a number */
+/** in the order of their numbers: so the columns stand */
+const wires: readonly WireChannel<TraceChannel>[] = traceChannels
+  .map((name) => ({ name, wire: channelTable[name].wire!, step: channelTable[name].step }))
+  .sort((a, b) => a.wire - b.wire)
+
+/** the channels' numbers as bits in one byte, as long as the first eight are enough; as bits of a number below thirty; else as a list of numbers */
 const FORMAT = 1
 const WIDE_FORMAT = 2
+const LIST_FORMAT = 3
+const BITS = 30
+
+interface Sample<C extends string> {
+  readonly timeS: number
+  readonly values: { readonly [K in C]?: number | null }
+}
 
 /**
  * Samples as bytes: columns of differences to the sample before, zigzagged, seven bits a byte. One sample a second of a quiet gauge
  * takes about four bytes.
  *
- * Layout: format, channels as bits, count; then per column the coded differences, a channel's value + 1 or 0 for none.
+ * Layout: format, channels (as bits of their numbers, or counted and listed), count; then per column the coded differences, a channel's value + 1 or 0 for none.
+ * @param known the channels that there are, in the order of their numbers; the product's own where none are given
  * @throws RangeError for more than `CHUNK_SAMPLES` samples or a value that isn't finite or beyond what a recording can hold
  */
-export function encodeChunk(samples: readonly TraceSample[]): Uint8Array {
+export function encodeChunk(samples: readonly TraceSample[]): Uint8Array
+export function encodeChunk<C extends string>(
+  samples: readonly Sample<C>[],
+  known: readonly WireChannel<C>[],
+): Uint8Array
+export function encodeChunk(
+  samples: readonly Sample<string>[],
+  known: readonly WireChannel<string>[] = wires,
+): Uint8Array {
   if (samples.length > CHUNK_SAMPLES) throw new RangeError('too many samples for a chunk')
-  const channels = traceChannels.filter((c) => samples.some((s) => s.values[c] !== undefined))
-  const bits = channels.reduce((sum, c) => sum | (1 << traceChannels.indexOf(c)), 0)
-  const bytes: number[] = bits < 256 ? [FORMAT, bits] : [WIDE_FORMAT]
-  if (bits >= 256) writeNumber(bytes, bits)
+  const channels = known.filter((c) => samples.some((s) => s.values[c.name] !== undefined))
+  const bytes = channelHead(channels.map((c) => c.wire))
   writeNumber(bytes, samples.length)
   let before = 0
   for (const { timeS } of samples) {
@@ -49,15 +56,15 @@ export function encodeChunk(samples: readonly TraceSample[]): Uint8Array {
     writeNumber(bytes, zigzag(now - before))
     before = now
   }
-  for (const channel of channels) {
+  for (const { name, step } of channels) {
     before = 0
     for (const { values } of samples) {
-      const value = values[channel]
+      const value = values[name]
       if (value === null || value === undefined) {
         bytes.push(0)
         continue
       }
-      const now = whole(value / steps[channel])
+      const now = whole(value / step)
       writeNumber(bytes, zigzag(now - before) + 1)
       before = now
     }
@@ -65,29 +72,70 @@ export function encodeChunk(samples: readonly TraceSample[]): Uint8Array {
   return Uint8Array.from(bytes)
 }
 
-/** What stands before the columns; undefined where the bytes aren't a chunk. */
-function openChunk(bytes: Uint8Array): { reader: Reader; channels: TraceChannel[]; count: number } | undefined {
-  const wide = bytes[0] === WIDE_FORMAT
-  const reader = { bytes, at: wide ? 1 : 2 }
-  const bits = (wide ? readNumber(reader) : bytes[1]) ?? 0
-  if (!(wide || bytes[0] === FORMAT) || bits >= 1 << traceChannels.length) return undefined
+function channelHead(numbers: readonly number[]): number[] {
+  if (numbers.some((n) => n >= BITS)) {
+    const bytes = [LIST_FORMAT]
+    for (const n of [numbers.length, ...numbers]) writeNumber(bytes, n)
+    return bytes
+  }
+  const bits = numbers.reduce((sum, n) => sum + 2 ** n, 0)
+  if (bits < 256) return [FORMAT, bits]
+  const bytes = [WIDE_FORMAT]
+  writeNumber(bytes, bits)
+  return bytes
+}
+
+/** The numbers of a chunk's channels, rising; undefined where they can't be read. */
+function readHead(reader: Reader): number[] | undefined {
+  const format = reader.bytes[reader.at++]
+  if (format === LIST_FORMAT) {
+    const length = readNumber(reader)
+    if (length === undefined || length > reader.bytes.length) return undefined
+    const numbers = Array.from({ length }, () => readNumber(reader) ?? -1)
+    return numbers.every((n, i) => n > (numbers[i - 1] ?? -1)) ? numbers : undefined
+  }
+  const bits = format === FORMAT ? reader.bytes[reader.at++] : format === WIDE_FORMAT ? readNumber(reader) : undefined
+  if (bits === undefined || bits >= 2 ** BITS) return undefined
+  return Array.from({ length: BITS }, (_, n) => n).filter((n) => bits & (1 << n))
+}
+
+interface Opened<C extends string> {
+  readonly reader: Reader
+  readonly channels: readonly WireChannel<C>[]
+  readonly count: number
+}
+
+/** What stands before the columns; undefined where the bytes aren't a chunk, or hold a channel that isn't known. */
+function openChunk<C extends string>(bytes: Uint8Array, known: readonly WireChannel<C>[]): Opened<C> | undefined {
+  const reader = { bytes, at: 0 }
+  const numbers = readHead(reader)
+  const channels = numbers?.flatMap((n) => known.find((c) => c.wire === n) ?? [])
+  if (!numbers || channels?.length !== numbers.length) return undefined
   const count = readNumber(reader)
   if (count === undefined || count > CHUNK_SAMPLES) return undefined
-  return { reader, channels: traceChannels.filter((_, i) => bits & (1 << i)), count }
+  return { reader, channels, count }
 }
 
 /** The samples of a chunk; undefined where the bytes aren't one. */
-export function decodeChunk(bytes: Uint8Array): TraceSample[] | undefined {
-  const opened = openChunk(bytes)
+export function decodeChunk(bytes: Uint8Array): TraceSample[] | undefined
+export function decodeChunk<C extends string>(
+  bytes: Uint8Array,
+  known: readonly WireChannel<C>[],
+): Sample<C>[] | undefined
+export function decodeChunk(
+  bytes: Uint8Array,
+  known: readonly WireChannel<string>[] = wires,
+): Sample<string>[] | undefined {
+  const opened = openChunk(bytes, known)
   if (!opened) return undefined
   const { reader, channels: named, count } = opened
   const times = readColumn(reader, count, 0)
   if (!times) return undefined
-  const columns: [TraceChannel, (number | null)[]][] = []
-  for (const channel of named) {
+  const columns: [string, (number | null)[]][] = []
+  for (const { name, step } of named) {
     const column = readColumn(reader, count, 1)
     if (!column) return undefined
-    columns.push([channel, column.map((v) => (v === null ? null : cleanStep(v, steps[channel])))])
+    columns.push([name, column.map((v) => (v === null ? null : cleanStep(v, step)))])
   }
   if (reader.at !== bytes.length) return undefined
   return times.map((t, i) => ({
@@ -106,17 +154,16 @@ export interface ChunkBounds {
 
 /** Reads a chunk through without making samples of it; undefined where the bytes aren't one. A channel without a value isn't named. */
 export function chunkBounds(bytes: Uint8Array): ChunkBounds | undefined {
-  const opened = openChunk(bytes)
+  const opened = openChunk(bytes, wires)
   if (!opened) return undefined
   const { reader, channels: named, count } = opened
   const times = readBounds(reader, count, 0)
   if (!times) return undefined
   const channels: { [C in TraceChannel]?: [number, number] } = {}
-  for (const channel of named) {
+  for (const { name, step } of named) {
     const bounds = readBounds(reader, count, 1)
     if (!bounds) return undefined
-    if (bounds[0] <= bounds[1])
-      channels[channel] = [cleanStep(bounds[0], steps[channel]), cleanStep(bounds[1], steps[channel])]
+    if (bounds[0] <= bounds[1]) channels[name] = [cleanStep(bounds[0], step), cleanStep(bounds[1], step)]
   }
   if (reader.at !== bytes.length) return undefined
   const [fromS, toS] = count === 0 ? [0, 0] : times

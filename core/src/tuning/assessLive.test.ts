@@ -1,6 +1,7 @@
 import { customaryProfile } from '../method/readyProfiles'
 import { saturationTemperatureK } from '../refrigerant/saturation'
-import type { SystemChannel, TraceSample } from '../trace/trace'
+import type { SystemChannel } from '../reading/channels'
+import type { TraceSample } from '../trace/trace'
 import { assessLive, type LiveTerms } from './assessLive'
 
 const f = (x: number) => (x + 459.67) / 1.8

@@ -7,8 +7,10 @@ import {
   type InstrumentsUsed,
   type ReadingChannel,
   type ReadingValues,
-  type UnitFacts,
-} from '../log/entry'
+  systemChannels,
+  type SystemChannel,
+} from '../reading/channels'
+import type { UnitFacts } from '../facts/unitFacts'
 import type { Instrument } from '../measurement/instrument'
 import { checkPlausibility, type PlausibilityCheck, type PlausibleReading } from '../measurement/checkPlausibility'
 import { detectSettling, type SettlingResult, type SettlingSample } from '../measurement/detectSettling'
@@ -18,7 +20,7 @@ import type { MethodProfile } from '../method/profile'
 import { fromSi, preferredUnit, toSi, type Dimension, type UnitSystem } from '../quantity/unit'
 import { saturationTemperatureK } from '../refrigerant/saturation'
 import { atmosphericPressurePa } from '../air/atmosphere'
-import { systemChannels, type SystemChannel, type TraceSample } from '../trace/trace'
+import type { TraceSample } from '../trace/trace'
 import { chargeGates, type ChargeGate, type GateQuestion } from './chargeGates'
 import { coldOf, deviationsOf, type Beside } from './deviations'
 import { diagnose, separatingReading, type DiagnosticFindings, type RankedCause } from './diagnose'

@@ -8,7 +8,7 @@ import {
   type UsedDatum,
 } from '../label/labelTarget'
 import type { ModelLabel } from '../label/modelLabel'
-import type { UnitFacts } from '../log/entry'
+import type { UnitFacts } from '../facts/unitFacts'
 import type { Habit, MethodProfile, SuperheatSource } from '../method/profile'
 import { toSi } from '../quantity/unit'
 import { saturationSlopeKPerPa } from '../refrigerant/saturation'

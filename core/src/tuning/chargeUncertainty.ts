@@ -1,6 +1,6 @@
 import { relativeHumidity } from '../air/wetBulb'
 import type { ChargedBy } from '../label/labelTarget'
-import { channelDimensions, type InstrumentsUsed, type ReadingChannel, type ReadingValues } from '../log/entry'
+import { channelDimensions, type InstrumentsUsed, type ReadingChannel, type ReadingValues } from '../reading/channels'
 import { standardOf, sumOfErrors, type ErrorShape } from '../measurement/errorShape'
 import { instrumentUncertainty, type Instrument } from '../measurement/instrument'
 import { classError, type ClassedQuantity, type InstrumentClass } from '../measurement/instrumentClass'

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { systemChannels } from '../trace/trace'
+import { systemChannels } from '../reading/channels'
 import { conclusionsLost } from './conclusionsLost'
 
 describe('what falls away without a channel', () => {

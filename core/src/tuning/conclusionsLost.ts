@@ -1,5 +1,5 @@
 import type { Metering } from '../label/equipment'
-import type { SystemChannel } from '../trace/trace'
+import type { SystemChannel } from '../reading/channels'
 
 /** What a running system's channels let one say. */
 export type Conclusion = 'verdict' | 'superheat' | 'subcooling' | 'target' | 'window' | 'split' | 'head' | 'current'

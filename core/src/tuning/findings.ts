@@ -1,7 +1,7 @@
 import type { ChargeMode } from '../label/equipment'
 import { expectedPressures } from '../label/labelTarget'
 import type { ModelLabel } from '../label/modelLabel'
-import type { UnitFacts } from '../log/entry'
+import type { UnitFacts } from '../facts/unitFacts'
 import type { PlausibilityCheck, PlausibilityCode } from '../measurement/checkPlausibility'
 import { instrumentWarnings, type Instrument, type InstrumentWarning } from '../measurement/instrument'
 import type { InstrumentClass } from '../measurement/instrumentClass'

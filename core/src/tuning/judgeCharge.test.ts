@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import type { ModelLabel } from '../label/modelLabel'
-import type { InstrumentsUsed, ReadingValues, UnitFacts } from '../log/entry'
+import type { InstrumentsUsed, ReadingValues } from '../reading/channels'
+import type { UnitFacts } from '../facts/unitFacts'
 import type { Accuracy, Instrument } from '../measurement/instrument'
 import { customaryProfile } from '../method/readyProfiles'
 import { withHabits } from '../method/testing'

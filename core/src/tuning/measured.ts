@@ -1,13 +1,8 @@
 import { atmosphericPressurePa } from '../air/atmosphere'
 import { expectedSplitK, nominalSplitModel, type SplitModel } from '../air/expectedSplit'
 import { relativeHumidity, wetBulbK } from '../air/wetBulb'
-import {
-  channelDimensions,
-  readingChannels,
-  type ReadingChannel,
-  type ReadingValues,
-  type UnitFacts,
-} from '../log/entry'
+import { channelDimensions, readingChannels, type ReadingChannel, type ReadingValues } from '../reading/channels'
+import type { UnitFacts } from '../facts/unitFacts'
 import type { MethodProfile } from '../method/profile'
 import { anyToSi } from '../quantity/unit'
 import type { Refrigerant } from '../refrigerant/refrigerants'

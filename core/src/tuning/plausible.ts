@@ -1,4 +1,4 @@
-import type { UnitFacts } from '../log/entry'
+import type { UnitFacts } from '../facts/unitFacts'
 import type { PlausibilityMargins, PlausibleReading } from '../measurement/checkPlausibility'
 import type { MethodProfile } from '../method/profile'
 import type { ChargeMode } from '../label/equipment'

@@ -1,7 +1,8 @@
 // What an experienced lead concludes from readings, as the tables of causes teach it. Written from those tables and from how machines are sized, not from
 // any model: the numbers are round ones that a lead could have read off her gauges.
 import type { Metering } from '../label/equipment'
-import type { ReadingValues, UnitFacts } from '../log/entry'
+import type { ReadingValues } from '../reading/channels'
+import type { UnitFacts } from '../facts/unitFacts'
 import { customaryProfile } from '../method/readyProfiles'
 import { toSi, type UnitOf } from '../quantity/unit'
 import type { Refrigerant } from '../refrigerant/refrigerants'

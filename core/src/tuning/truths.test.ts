@@ -1,7 +1,7 @@
 // Judgements that once fell short on machines that nothing was tuned on: each with the reading that showed it.
-import type { ChargeStep } from '../charge/adviseStep'
-import { adviseStep } from '../charge/adviseStep'
-import type { ReadingValues, UnitFacts } from '../log/entry'
+import { type ChargeStep, adviseStep } from '../charge/adviseStep'
+import type { ReadingValues } from '../reading/channels'
+import type { UnitFacts } from '../facts/unitFacts'
 import { checkPlausibility, restDeviation } from '../measurement/checkPlausibility'
 import { resolveProfile } from '../method/profile'
 import { cautiousSpec, customaryProfile, customarySpec } from '../method/readyProfiles'

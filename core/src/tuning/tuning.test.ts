@@ -1,5 +1,6 @@
 import fc from 'fast-check'
-import type { ReadingValues, UnitFacts } from '../log/entry'
+import type { ReadingValues } from '../reading/channels'
+import type { UnitFacts } from '../facts/unitFacts'
 import { customaryProfile } from '../method/readyProfiles'
 import { withHabits } from '../method/testing'
 import { offeredRefrigerants } from '../refrigerant/refrigerants'

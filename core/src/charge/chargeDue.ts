@@ -1,0 +1,103 @@
+import type { MissingFact } from '../facts/missingFacts'
+import type { UnitFacts } from '../facts/unitFacts'
+import type { MethodProfile } from '../method/profile'
+import { customaryProfile } from '../method/readyProfiles'
+import { toSi } from '../quantity/unit'
+import type { Refrigerant } from '../refrigerant/refrigerants'
+import { hoseContentKg } from './hoseContent'
+import { lineSetAdjustmentKg, type LineSetAdjustment } from './lineSetAdjustment'
+import { acrTube } from './tube'
+
+export type ChargeDue =
+  | {
+      ok: true
+      dueKg: number
+      lineSet: Extract<LineSetAdjustment, { ok: true }>
+      /** emptied systems: share of the label charge to start with */
+      startShare?: number
+      labelChargeKg?: number
+      /** label charge and adjustment together, where the label's charge is known */
+      totalKg?: number
+      /** what the vapour lines hold while running: shown, not added; the label's allowance has it in already */
+      vapourKg?: number
+      overLongLine: boolean
+      /** the units stand further above one another than labels cover */
+      overLift: boolean
+    }
+  | { ok: false; reason: 'missing'; missing: MissingFact[] }
+  | { ok: false; reason: Exclude<Extract<LineSetAdjustment, { ok: false }>['reason'], 'noSection'> }
+
+/**
+ * What has to be weighed in: the line-set adjustment on top of the factory charge; an emptied system (a conversion, or a retrofit whose
+ * refrigerant was recovered) gets the profile's start share of (label charge + line-set adjustment), the rest in steps.
+ *
+ * @param emptied the system's own refrigerant was taken out before; in a conversion it always is
+ */
+export function chargeDue(
+  facts: UnitFacts,
+  profile: MethodProfile = customaryProfile,
+  emptied = (facts.recovered?.value ?? 0) > 0,
+): ChargeDue {
+  const conversion = facts.work === 'conversion'
+  const whole = conversion || (facts.work === 'retrofit' && emptied)
+  const needed: MissingFact[] = ['refrigerant', 'lineLength', 'includedLength']
+  if (!facts.allowance) needed.push('liquidLine')
+  if (whole) needed.push('labelCharge')
+  const missing = needed.filter((key) => facts[key] === undefined)
+  const { refrigerant, lineLength, includedLength } = facts
+  if (missing.length > 0 || !refrigerant || !lineLength || !includedLength)
+    return { ok: false, reason: 'missing', missing }
+
+  const sections = [
+    { length: lineLength, liquidLine: facts.liquidLine, vapourLine: facts.vapourLine, allowance: facts.allowance },
+    ...(facts.sections ?? []),
+  ].map(({ length, liquidLine, vapourLine, allowance }) => ({
+    lengthM: toSi('length', length),
+    liquidOutsideDiameterM: liquidLine ? toSi('tube', liquidLine) : 0,
+    vapourOutsideDiameterM: vapourLine && toSi('tube', vapourLine),
+    adderKgPerM: allowance && toSi('massPerLength', allowance),
+  }))
+  const lineSet = lineSetAdjustmentKg({
+    sections,
+    includedLengthM: toSi('length', includedLength),
+    refrigerant,
+    liquidTemperatureK: profile.liquidLineDensityK.si,
+    items: (facts.labelItems ?? []).map(({ name, mass }) => ({ name, kg: toSi('mass', mass) })),
+  })
+  if (!lineSet.ok)
+    return lineSet.reason === 'noSection'
+      ? { ok: false, reason: 'missing', missing: ['lineLength'] }
+      : { ok: false, reason: lineSet.reason }
+  const labelChargeKg = facts.labelCharge ? toSi('mass', facts.labelCharge) : undefined
+  const totalKg = labelChargeKg === undefined ? undefined : labelChargeKg + lineSet.adjustmentKg
+  const startShare = whole ? (conversion ? profile.conversionStartShare : profile.retrofitStartShare).si : undefined
+  const dueKg = startShare === undefined ? lineSet.adjustmentKg : startShare * (totalKg ?? 0)
+  const vapourKg = vapourContent(sections, refrigerant, profile)
+  return {
+    ok: true,
+    dueKg,
+    lineSet,
+    startShare,
+    labelChargeKg,
+    ...(totalKg === undefined ? {} : { totalKg }),
+    ...(vapourKg === undefined ? {} : { vapourKg }),
+    overLongLine: lineSet.working.totalLengthM > profile.longLineM.si + 1e-9,
+    overLift: facts.lift !== undefined && Math.abs(toSi('length', facts.lift)) > profile.liftM.si + 1e-9,
+  }
+}
+
+/** Vapour at the usual evaporating temperature in all sections whose vapour line is known and a standard tube. */
+function vapourContent(
+  sections: readonly { lengthM: number; vapourOutsideDiameterM?: number }[],
+  refrigerant: Refrigerant,
+  profile: MethodProfile,
+): number | undefined {
+  const temperatureK = (profile.evaporatingLowK.si + profile.evaporatingHighK.si) / 2
+  const parts = sections.flatMap(({ lengthM, vapourOutsideDiameterM: outside }) => {
+    const tube = outside === undefined ? undefined : acrTube(outside)
+    if (!tube) return []
+    const boreM = tube.outsideDiameterM - 2 * tube.wallM
+    return hoseContentKg({ boreM, lengthM, phase: 'vapour', refrigerant, temperatureK }) ?? []
+  })
+  return parts.length === 0 ? undefined : parts.reduce((a, b) => a + b, 0)
+}

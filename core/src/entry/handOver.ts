@@ -1,0 +1,15 @@
+import type { Base } from './base'
+
+/** Strokes of a signature: each a list of x, y, x, y … in a box 1000 wide and 400 high. */
+export type SignatureStrokes = readonly (readonly number[])[]
+export interface Sealed extends Base<'sealed'> {
+  readonly name: string
+  readonly signature: SignatureStrokes
+  readonly remarks?: string
+}
+export interface Amendment extends Base<'amendment'> {
+  readonly text: string
+}
+
+/** The kinds of entry that belong here, for the union of them all. */
+export type HandOverEntry = Sealed | Amendment

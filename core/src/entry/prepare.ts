@@ -1,0 +1,35 @@
+import type { Base } from './base'
+import type { FactsPatch } from '../facts/unitFacts'
+import type { ModelLabel } from '../label/modelLabel'
+import type { HabitKey } from '../method/habits'
+import type { ProfileSpec } from '../method/profile'
+import type { AnyQuantity } from '../quantity/unit'
+
+export interface Opened extends Base<'opened'> {
+  readonly jobId: string
+  readonly tag: string
+}
+export interface Facts extends Base<'facts'> {
+  readonly facts: FactsPatch
+}
+/** A model's label taken from the company's library, whole, so that the record stands by itself. */
+export interface LabelTaken extends Base<'label'> {
+  readonly modelId: string
+  /** the library's entry that it was copied from; a later one there shows that the label was corrected since */
+  readonly version: string
+  readonly label: ModelLabel
+}
+/** The method profile that this unit is judged by, whole. */
+export interface MethodChosen extends Base<'method'> {
+  readonly profile: ProfileSpec
+  readonly reason?: string
+}
+/** One habit changed for this unit only; without a quantity the change is taken back. */
+export interface HabitOverridden extends Base<'override'> {
+  readonly habit: HabitKey
+  readonly quantity?: AnyQuantity
+  readonly reason: string
+}
+
+/** The kinds of entry that belong here, for the union of them all. */
+export type PrepareEntry = Opened | Facts | LabelTaken | MethodChosen | HabitOverridden

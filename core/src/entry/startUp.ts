@@ -1,0 +1,89 @@
+import type { Base } from './base'
+import type { Instrument } from '../measurement/instrument'
+import type { Quantity } from '../quantity/unit'
+import type { InstrumentsUsed, ReadingValues, SystemChannel } from '../reading/channels'
+
+/** What was seen to before the start; a question not answered is not asked here. */
+export interface PreStart extends Base<'preStart'> {
+  readonly zeroed: boolean
+  readonly valvesShut: boolean
+  readonly airflowGood: boolean
+  readonly condenserClean: boolean
+  readonly thermostatFar: boolean
+  /** metering device compared with the label; logs of before this was asked don't say */
+  readonly deviceChecked?: boolean
+  /** highest stage, and how it was forced; empty for single speed */
+  readonly stage?: string
+  /** standing, with the gauges on: pressures, both lines, outdoor air */
+  readonly rest?: ReadingValues
+}
+/** What was looked into after the start because something asked for it; of each, the latest counts. */
+export interface LookedInto extends Base<'lookedInto'> {
+  readonly airflowGood?: boolean
+  readonly condenserClean?: boolean
+  /** metering device compared with the label: piston's size; valve's bulb, size and screen */
+  readonly deviceChecked?: boolean
+  /** liquid line before and after the drier */
+  readonly drierIn?: Quantity<'temperature'>
+  readonly drierOut?: Quantity<'temperature'>
+  /** of the compressor, off its plate */
+  readonly ratedAmps?: Quantity<'current'>
+  /** stopped and level: the pressure of the standing system, and the air around its coils */
+  readonly standingPressure?: Quantity<'gaugePressure'>
+  readonly standingAir?: Quantity<'temperature'>
+  /** of the house, where the indoor coil stands: the pressure lies between the two */
+  readonly standingIndoor?: Quantity<'temperature'>
+}
+/** Somebody has to come back, because today can't decide the charge. */
+export interface ReturnVisit extends Base<'returnVisit'> {
+  readonly reason: string
+  /** outdoor air that the visit needs */
+  readonly outdoorLow?: Quantity<'temperature'>
+  readonly outdoorHigh?: Quantity<'temperature'>
+  /** a date, 2026-07-14 */
+  readonly by?: string
+}
+/** Something upset the system while it was watched. */
+export interface Disturbed extends Base<'disturbed'> {
+  readonly what: 'door' | 'stage' | 'room' | 'other'
+}
+/** Two probes hung the wrong way round: what this recording holds of them is exchanged. */
+export interface ProbesExchanged extends Base<'probesExchanged'> {
+  readonly traceId: string
+  readonly a: SystemChannel
+  readonly b: SystemChannel
+}
+/** Gauges off: hoses drawn down while it ran, cores bubble-checked, caps on. */
+export interface CameOff extends Base<'cameOff'> {
+  /** both gauges when the hoses had been drawn down */
+  readonly suctionPressure?: Quantity<'gaugePressure'>
+  readonly liquidPressure?: Quantity<'gaugePressure'>
+  readonly running: boolean
+  readonly suctionCore: 'tight' | 'leaks'
+  readonly liquidCore: 'tight' | 'leaks'
+  readonly capsTight: boolean
+}
+/** How a reading came from a recording. */
+export interface LiveReading {
+  readonly traceId: string
+  /** on the recording's clock */
+  readonly traceS: number
+  readonly state: 'settling' | 'settled' | 'hunting' | 'disturbed'
+  readonly periodS?: number
+  readonly amplitudeK?: number
+}
+/** valves opened and power on */
+export type Started = Base<'started'>
+export interface Reading extends Base<'reading'> {
+  readonly mode: 'cooling'
+  readonly values: ReadingValues
+  readonly instruments?: InstrumentsUsed
+  /** the instruments named above as they were then, so that the record can be judged without the company's kit */
+  readonly kit?: readonly Instrument[]
+  /** taken over from a recording: means over what it had settled to */
+  readonly live?: LiveReading
+}
+
+/** The kinds of entry that belong here, for the union of them all. */
+export type StartUpEntry =
+  PreStart | LookedInto | ReturnVisit | Disturbed | ProbesExchanged | CameOff | Started | Reading

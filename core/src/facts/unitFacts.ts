@@ -1,0 +1,61 @@
+import type { Metering, Orientation } from '../label/equipment'
+import type { LabelItem } from '../label/modelLabel'
+import type { InstrumentClass } from '../measurement/instrumentClass'
+import type { Quantity } from '../quantity/unit'
+import type { Refrigerant } from '../refrigerant/refrigerants'
+
+export type Work = 'new' | 'retrofit' | 'conversion'
+/** What is known of a unit before anything is measured. A key left out is unknown; null in a later patch makes it unknown again. */
+export interface UnitFacts {
+  tag?: string
+  place?: string
+  model?: string
+  serial?: string
+  indoorModel?: string
+  orientation?: Orientation
+  /** stage that the charge is judged at, as the label names it; the highest where it names none */
+  stage?: string
+  work?: Work
+  mode?: 'coolingOnly' | 'heatPump'
+  refrigerant?: Refrigerant
+  /** conversions: what was in it, and how much of it came out */
+  oldRefrigerant?: Refrigerant
+  recovered?: Quantity<'mass'>
+  /** as seen at the indoor coil */
+  metering?: Metering
+  labelCharge?: Quantity<'mass'>
+  /** height between indoor and outdoor unit */
+  lift?: Quantity<'length'>
+  /** further sections of the line set, each with its own size; the first is `lineLength` and `liquidLine` */
+  sections?: readonly LineSectionFacts[]
+  /** what the label adds for a coil, a drier, a kit; below 0 takes off */
+  labelItems?: readonly LabelItem[]
+  includedLength?: Quantity<'length'>
+  allowance?: Quantity<'massPerLength'>
+  lineLength?: Quantity<'length'>
+  liquidLine?: Quantity<'tube'>
+  vapourLine?: Quantity<'tube'>
+  /** test pressure of the lowest-rated part, as its plate says; a model's label can say it too */
+  testPressure?: Quantity<'gaugePressure'>
+  targetSubcooling?: Quantity<'temperatureDifference'>
+  subcoolingTolerance?: Quantity<'temperatureDifference'>
+  superheatSource?: 'commonRule' | 'typed'
+  targetSuperheat?: Quantity<'temperatureDifference'>
+  targetSuperheatReason?: string
+  superheatTolerance?: Quantity<'temperatureDifference'>
+  decayLimit?: Quantity<'vacuum'>
+  decayHold?: Quantity<'duration'>
+  /** what the readings of this unit are taken with where no instrument is named; digital where nobody said */
+  instrumentClass?: InstrumentClass
+  elevation?: Quantity<'elevation'>
+}
+/** One more piece of the line set, of its own size. */
+export interface LineSectionFacts {
+  readonly length: Quantity<'length'>
+  readonly liquidLine: Quantity<'tube'>
+  readonly vapourLine?: Quantity<'tube'>
+  /** the label's, where it names this size */
+  readonly allowance?: Quantity<'massPerLength'>
+}
+/** A patch of facts: null clears. */
+export type FactsPatch = { [K in keyof UnitFacts]?: UnitFacts[K] | null }

@@ -1,0 +1,68 @@
+import type { LookedInto } from '../entry/startUp'
+import { byTime } from '../entry/time'
+import type { UnitRecord } from '../log/fold'
+import { restDeviation } from '../measurement/checkPlausibility'
+import { toSi } from '../quantity/unit'
+import type { ReadingValues } from '../reading/channels'
+import type { Beside } from '../tuning/deviations'
+import { measure } from '../tuning/measured'
+import { plausibilityMargins } from '../tuning/plausible'
+import type { InForceHere } from './inForce'
+
+/**
+ * What was seen to before the start and looked into after it, as diagnosis and advice take it: of each thing the latest word counts.
+ *
+ * How far the standing pressure's saturation lies from where the air around both coils puts it (K) comes from the checklist before the start, or from a later stop; the drop over the
+ * drier (K) only where both its sides were measured; the rated current (A) as it was typed, which the label's stands in for elsewhere.
+ */
+export function besideOf({ items }: UnitRecord, terms: InForceHere): Beside {
+  const before = byTime(items.preStart).at(-1)?.entry
+  /** newest first */
+  const looked = byTime(items.lookedInto)
+    .map((l) => l.entry)
+    .reverse()
+  const last = <K extends keyof LookedInto>(key: K): LookedInto[K] | undefined =>
+    looked.find((l) => l[key] !== undefined)?.[key]
+  const standing = looked.find((l) => l.standingPressure && l.standingAir)
+  // the house as it was measured then, else as the last reading found it
+  const house = byTime(items.reading).at(-1)?.entry.values.returnDryBulb
+  const indoors = house ? { returnDryBulb: house } : {}
+  const rest = standing
+    ? restOf(
+        {
+          ...indoors,
+          liquidPressure: standing.standingPressure,
+          outdoor: standing.standingAir,
+          ...(standing.standingIndoor ? { returnDryBulb: standing.standingIndoor } : {}),
+        },
+        terms,
+      )
+    : before?.rest && restOf({ ...indoors, ...before.rest }, terms)
+  const drier = looked.find((l) => l.drierIn && l.drierOut)
+  const drierDropK = drier && toSi('temperature', drier.drierIn!) - toSi('temperature', drier.drierOut!)
+  const ratedAmps = last('ratedAmps')
+  const deviceChecked = last('deviceChecked') ?? before?.deviceChecked
+  return {
+    airflowKnownGood: last('airflowGood') ?? before?.airflowGood ?? false,
+    condenserClean: last('condenserClean') ?? before?.condenserClean ?? false,
+    ...(deviceChecked === undefined ? {} : { deviceChecked }),
+    ...(rest === undefined ? {} : { restOverAmbientK: rest.offK, restStandardK: rest.standardK }),
+    ...(drierDropK === undefined ? {} : { drierDropK }),
+    ...(ratedAmps === undefined ? {} : { ratedAmpsA: toSi('current', ratedAmps) }),
+  }
+}
+
+function restOf(values: ReadingValues, { facts, elevationM, method }: InForceHere) {
+  const m = measure({ facts, values, elevationM, profile: method })
+  const { suctionPressurePa, liquidPressurePa, outdoorK, returnK } = m
+  return restDeviation(
+    {
+      ...(facts.refrigerant ? { refrigerant: facts.refrigerant } : {}),
+      ...(suctionPressurePa === undefined ? {} : { suctionPressurePa }),
+      ...(liquidPressurePa === undefined ? {} : { liquidPressurePa }),
+      ...(outdoorK === undefined ? {} : { outdoorK }),
+      ...(returnK === undefined ? {} : { returnK }),
+    },
+    plausibilityMargins(method),
+  )
+}

@@ -1,0 +1,83 @@
+import { chargeBalance } from './chargeBalance'
+import { chargeDue } from '../charge/chargeDue'
+import { opened, preparedFacts as facts, record, type Lines } from './testingLines'
+
+const weighed: Lines = [
+  [-45, { kind: 'weighed', direction: 'add', before: { value: 200, unit: 'oz' }, after: { value: 185, unit: 'oz' } }],
+]
+
+describe('charge', () => {
+  const oz = (kg: number | undefined) => kg! / 0.028349523125
+  it('is due by the line set and closes within the scale’s steps', () => {
+    const due = chargeDue(facts)
+    expect(due.ok && oz(due.dueKg)).toBeCloseTo(15, 9)
+    expect(chargeBalance(record(opened, weighed))).toMatchObject({ settled: true })
+    expect(oz(chargeBalance(record(opened)).openKg)).toBeCloseTo(15, 9)
+  })
+  it('counts what came out against what went in', () => {
+    const out: Lines = [
+      [
+        -44,
+        { kind: 'weighed', direction: 'remove', before: { value: 185, unit: 'oz' }, after: { value: 189, unit: 'oz' } },
+      ],
+    ]
+    expect(oz(chargeBalance(record(opened, weighed, out)).weighedKg)).toBeCloseTo(11, 9)
+  })
+  it('starts a conversion with a share of the whole charge', () => {
+    const due = chargeDue({ ...facts, work: 'conversion' })
+    expect(due.ok && oz(due.dueKg)).toBeCloseTo(0.9 * (90 + 15), 9)
+  })
+  it('starts an emptied retrofit a little short of the whole charge; one that kept its charge only gets the line set', () => {
+    const retrofit = { ...facts, work: 'retrofit' } as const
+    const whole = chargeDue({ ...retrofit, recovered: { value: 80, unit: 'oz' } })
+    expect(whole.ok && oz(whole.dueKg)).toBeCloseTo(0.95 * (90 + 15), 9)
+    const kept = chargeDue(retrofit)
+    expect(kept.ok && oz(kept.dueKg)).toBeCloseTo(15, 9)
+    const out: Lines = [
+      [-60, { kind: 'facts', facts: { work: 'retrofit' } }],
+      [
+        -59,
+        { kind: 'weighed', direction: 'remove', before: { value: 400, unit: 'oz' }, after: { value: 470, unit: 'oz' } },
+      ],
+    ]
+    const { due, recoveredKg } = chargeBalance(record(opened, out))
+    expect(oz(recoveredKg)).toBeCloseTo(70, 9)
+    expect(due.ok && due.startShare).toBeCloseTo(0.95, 9)
+  })
+  it('goes on the next day: weighings of two days add up, whatever cylinder they came from', () => {
+    const nextDay: Lines = [
+      [
+        -24 * 60,
+        {
+          kind: 'weighed',
+          direction: 'add',
+          before: { value: 300, unit: 'oz' },
+          after: { value: 291, unit: 'oz' },
+          cylinder: 'A',
+        },
+      ],
+      [
+        -10,
+        {
+          kind: 'weighed',
+          direction: 'add',
+          before: { value: 12, unit: 'lb' },
+          after: { value: 11.625, unit: 'lb' },
+          cylinder: 'B',
+        },
+      ],
+    ]
+    const balance = chargeBalance(record(opened, nextDay))
+    expect(oz(balance.weighedKg)).toBeCloseTo(15, 6)
+    expect(balance.settled).toBe(true)
+  })
+  it('says which facts are missing, and when a run is too long for the sum', () => {
+    expect(chargeDue({ refrigerant: 'R-32' })).toEqual({
+      ok: false,
+      reason: 'missing',
+      missing: ['lineLength', 'includedLength', 'liquidLine'],
+    })
+    expect(chargeDue({ ...facts, lineLength: { value: 81, unit: 'ft' } })).toMatchObject({ overLongLine: true })
+    expect(chargeDue({ ...facts, lineLength: { value: 80, unit: 'ft' } })).toMatchObject({ overLongLine: false })
+  })
+})

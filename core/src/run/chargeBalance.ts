@@ -1,0 +1,99 @@
+import { chargeDue, type ChargeDue } from '../charge/chargeDue'
+import type { LogItem } from '../entry/entry'
+import { byTime, timeOf } from '../entry/time'
+import type { HoseLeft, Weighed } from '../entry/weighIn'
+import type { UnitRecord } from '../log/fold'
+import { instrumentUncertainty } from '../measurement/instrument'
+import { standardUncertainty } from '../measurement/uncertainty'
+import type { MethodProfile } from '../method/profile'
+import { toSi } from '../quantity/unit'
+import type { Refrigerant } from '../refrigerant/refrigerants'
+import { inForce, type InForce } from './inForce'
+
+/**
+ * Taken out before the evacuation: what had been in the system, not this charge. A new split's factory charge isn't recovered, so there
+ * everything taken out counts.
+ */
+function isRecovery(item: LogItem<Weighed>, record: UnitRecord): boolean {
+  const { entry } = item
+  if (entry.direction !== 'remove' || (inForce(record).facts.work ?? 'new') === 'new') return false
+  const pumped = record.items.pumpOn.map(timeOf)
+  return pumped.length === 0 || timeOf(item) < Math.min(...pumped)
+}
+
+/** Recovered on the scale before the evacuation, kg. */
+export function recoveredKg(record: UnitRecord): number {
+  return record.items.weighed.filter((w) => isRecovery(w, record)).reduce((sum, { entry }) => sum - stepKg(entry), 0)
+}
+
+/** Net refrigerant that the scale says went in, less what the hoses kept or lost; kg, negative if more came out. */
+export function weighedKg(record: UnitRecord): number {
+  const { weighed, hoseLeft } = record.items
+  const onScale = weighed.filter((w) => !isRecovery(w, record)).reduce((sum, { entry }) => sum + stepKg(entry), 0)
+  return onScale - hosesKg(hoseLeft)
+}
+
+/** Out of the cylinder by one weighing, kg. */
+export const stepKg = ({ before, after }: Pick<Weighed, 'before' | 'after'>) =>
+  toSi('mass', before) - toSi('mass', after)
+
+/** What hoses kept or lost: it left the cylinder and never came into the system. */
+const hosesKg = (hoses: readonly LogItem<HoseLeft>[]) =>
+  hoses.reduce((sum, { entry }) => sum + (entry.fate === 'drawn' ? 0 : toSi('mass', entry.mass)), 0)
+
+/** Standard uncertainty of a weighing: two readings of one scale, kg. */
+export function weighingUncertaintyKg({ before, after, scale }: Weighed, method: MethodProfile): number {
+  const of = (kg: number) =>
+    (scale && instrumentUncertainty(scale, 'mass', kg)?.standard) ??
+    standardUncertainty({ kind: 'rectangular', halfWidth: method.scaleAccuracyKg.si })
+  return Math.hypot(of(toSi('mass', before)), of(toSi('mass', after)))
+}
+
+/** What comes out of a unit: in a conversion the old refrigerant, until the new one was charged. */
+export function refrigerantOut(record: UnitRecord): Refrigerant | undefined {
+  const { work, oldRefrigerant, refrigerant } = inForce(record).facts
+  const charged = record.items.weighed.some(({ entry }) => entry.direction === 'add')
+  return work === 'conversion' && !charged ? oldRefrigerant : refrigerant
+}
+
+/**
+ * Charge that went in (below zero: came out) while the system ran and after the first reading was taken: tuning. What goes in running before
+ * that still belongs to what was due.
+ */
+export function tunedWeighings({ items }: UnitRecord): LogItem<Weighed>[] {
+  const first = Math.min(...items.reading.map(timeOf))
+  const startedMs = Math.min(...items.started.map(timeOf))
+  return byTime(items.weighed.filter((w) => w.entry.running === true && timeOf(w) >= Math.max(first, startedMs)))
+}
+
+export interface ChargeBalance {
+  readonly due: ChargeDue
+  /** every weighing and hose, in the log's order */
+  readonly weighings: readonly LogItem<Weighed>[]
+  readonly hoses: readonly LogItem<HoseLeft>[]
+  readonly weighedKg: number
+  /** taken out before the evacuation; its share of the label's charge says how short the system was */
+  readonly recoveredKg: number
+  /** of it, what went in (below zero: came out) while the system was tuned: no part of what is due */
+  readonly tunedKg: number
+  /** still to add (positive) or too much in (negative); undefined while what is due isn't known */
+  readonly openKg?: number
+  readonly settled: boolean
+}
+
+/** What went in against what was due; settled within two steps of a customary scale (the profile's tolerance). */
+export function chargeBalance(record: UnitRecord, { facts, method }: InForce = inForce(record)): ChargeBalance {
+  const recovered = recoveredKg(record)
+  const due = chargeDue(facts, method, recovered > 0 || (facts.recovered?.value ?? 0) > 0)
+  const weighed = weighedKg(record)
+  const { weighed: weighings, hoseLeft: hoses } = record.items
+  const tunedKg = tunedWeighings(record).reduce((sum, { entry }) => sum + stepKg(entry), 0)
+  const base = { due, weighings, hoses, recoveredKg: recovered, weighedKg: weighed, tunedKg }
+  if (!due.ok) return { ...base, settled: false }
+  const openKg = due.dueKg - (weighed - tunedKg)
+  return {
+    ...base,
+    openKg,
+    settled: Math.abs(openKg) <= method.weighInToleranceKg.si + 1e-9,
+  }
+}

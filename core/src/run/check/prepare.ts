@@ -1,0 +1,58 @@
+import { elevationLimitsM } from '../../air/atmosphere'
+import type { PrepareEntry } from '../../entry/prepare'
+import type { FactsPatch } from '../../facts/unitFacts'
+import { checkLabel } from '../../label/modelLabel'
+import { checkHabit, checkProfile } from '../../method/checkProfile'
+import { toSi } from '../../quantity/unit'
+import type { Checks } from './asked'
+import { positive, type EntryProblem } from './problem'
+
+export const prepareChecks: Checks<PrepareEntry['kind']> = {
+  opened: (_, { record }) => (record.items.opened.length > 0 ? [{ code: 'alreadyOpened', path: '' }] : []),
+  facts: ({ facts }) => checkFacts(facts),
+  label: ({ label }) =>
+    checkLabel(label).map((problem) => ({ code: 'badLabel', path: `label.${problem.path}`, problem })),
+  method: ({ profile }) =>
+    checkProfile(profile).map((problem) => ({ code: 'badProfile', path: `profile.${problem.path}`, problem })),
+  override({ habit, quantity }) {
+    const problem = quantity && checkHabit(habit, quantity)
+    return problem ? [{ code: 'badHabit', path: 'quantity', problem }] : []
+  },
+}
+
+function checkFacts(facts: FactsPatch): EntryProblem[] {
+  const problems: EntryProblem[] = []
+  const notNegative = [
+    'recovered',
+    'labelCharge',
+    'includedLength',
+    'allowance',
+    'lineLength',
+    'subcoolingTolerance',
+    'superheatTolerance',
+  ] as const
+  for (const [i, { length, liquidLine }] of (facts.sections ?? []).entries()) {
+    if (length.value < 0) problems.push({ code: 'negative', path: `facts.sections.${i}.length` })
+    problems.push(...positive('tube', liquidLine, `facts.sections.${i}.liquidLine`))
+  }
+  for (const key of notNegative)
+    if ((facts[key]?.value ?? 0) < 0) problems.push({ code: 'negative', path: `facts.${key}` })
+  const mustBePositive = [
+    'liquidLine',
+    'vapourLine',
+    'testPressure',
+    'decayLimit',
+    'decayHold',
+    'targetSubcooling',
+    'targetSuperheat',
+  ] as const
+  for (const key of mustBePositive) {
+    if ((facts[key]?.value ?? 1) <= 0) problems.push({ code: 'notPositive', path: `facts.${key}` })
+  }
+  if (facts.elevation) {
+    const elevationM = toSi('elevation', facts.elevation)
+    const inside = elevationM >= elevationLimitsM.low && elevationM <= elevationLimitsM.high
+    if (!inside) problems.push({ code: 'elevationOutside', path: 'facts.elevation' })
+  }
+  return problems
+}

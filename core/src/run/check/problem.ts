@@ -1,0 +1,62 @@
+import type { ConversionRefusal } from '../../conversion/suitability'
+import type { Stage } from '../../entry/stage'
+import type { LabelProblem } from '../../label/modelLabel'
+import type { InstrumentProblem } from '../../measurement/instrument'
+import type { HabitProblem, ProfileProblem } from '../../method/checkProfile'
+import { toSi, type Dimension, type Quantity } from '../../quantity/unit'
+import type { Refrigerant } from '../../refrigerant/refrigerants'
+
+export type WeighedProblem =
+  | { code: 'negative'; path: string }
+  | { code: 'afterHeavier'; path: 'after' }
+  | { code: 'afterLighter'; path: 'after' }
+  /** a hard stop: what is in the cylinder isn't what the unit takes */
+  | { code: 'wrongRefrigerant'; path: 'cylinder'; holds: Refrigerant; wants: Refrigerant }
+  /** a hard stop: two refrigerants in one cylinder */
+  | { code: 'mixing'; path: 'cylinder'; holds: Refrigerant; comes: Refrigerant }
+  /** a hard stop: recovered refrigerant goes into a recovery cylinder, and new refrigerant comes from one that is known */
+  | { code: 'notForRecovery'; path: 'cylinder' }
+  | { code: 'emptyCylinder'; path: 'cylinder' }
+  /** a hard stop */
+  | { code: 'overfilled'; path: 'after'; limitKg: number; kg: number }
+  | { code: 'belowTare'; path: 'after'; tareKg: number; contentKg: number }
+
+/** A path into the entry, so that the form can put the sentence at its field. */
+export type EntryProblem =
+  | { code: 'future'; path: 'at' }
+  | { code: 'sealed'; path: '' }
+  | { code: 'notSealed'; path: '' }
+  | { code: 'notOpened'; path: '' }
+  | { code: 'alreadyOpened'; path: '' }
+  | { code: 'unknownEntry'; path: 'strikes' }
+  | { code: 'cannotStrike'; path: 'strikes' }
+  | WeighedProblem
+  | { code: 'notPositive'; path: string }
+  | { code: 'belowAbsoluteZero'; path: string }
+  | { code: 'outsideHumidity'; path: string }
+  | { code: 'wetBulbAboveDryBulb'; path: string }
+  | { code: 'belowVacuum'; path: string }
+  | { code: 'pressureOutsideData'; path: string; refrigerant: Refrigerant; lowGaugePa: number; highGaugePa: number }
+  | { code: 'emptyReading'; path: '' }
+  | { code: 'emptySignature'; path: 'signature' }
+  | { code: 'elevationOutside'; path: string }
+  | { code: 'gateClosed'; path: ''; stages: Stage[] }
+  | { code: 'badLabel'; path: string; problem: LabelProblem }
+  | { code: 'badProfile'; path: string; problem: ProfileProblem }
+  | { code: 'badHabit'; path: 'quantity'; problem: HabitProblem }
+  | { code: 'badInstrument'; path: string; problem: InstrumentProblem }
+  | { code: 'refusedStop'; path: ''; refusal: ConversionRefusal }
+  | { code: 'aboveTestPressure'; path: 'gauge'; limitPa: number }
+  | { code: 'noTestPressure'; path: 'gauge' }
+  | { code: 'notStarted'; path: '' }
+  | { code: 'otherSideMissing'; path: 'drierIn' | 'drierOut' | 'standingPressure' | 'standingAir' }
+  | { code: 'windowUpsideDown'; path: 'outdoorHigh' }
+  | { code: 'dateGone'; path: 'by' }
+  | { code: 'holdNotBegun'; path: '' }
+  | { code: 'notHolding'; path: '' }
+  | { code: 'unknownTrace'; path: 'traceId' }
+  | { code: 'traceTwice'; path: 'traceId' }
+
+export function positive<D extends Dimension>(dimension: D, quantity: Quantity<D>, path: string): EntryProblem[] {
+  return toSi(dimension, quantity) > 0 ? [] : [{ code: 'notPositive', path }]
+}

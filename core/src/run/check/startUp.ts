@@ -1,0 +1,59 @@
+import type { LookedInto, ReturnVisit, StartUpEntry } from '../../entry/startUp'
+import { toSi } from '../../quantity/unit'
+import { gatesClosed, notStarted, refused, type Checks } from './asked'
+import { positive, type EntryProblem } from './problem'
+import { checkReading } from './reading'
+import { isTraceOf } from './recording'
+
+export const startUpChecks: Checks<StartUpEntry['kind']> = {
+  preStart: ({ rest }, { here }) =>
+    rest ? checkReading(rest, here.facts, here.elevationM).map((p) => under('rest', p)) : [],
+  started: (_, asked) => [...refused(asked), ...gatesClosed(asked, ['vacuum'])],
+  reading: ({ values }, { here }) => checkReading(values, here.facts, here.elevationM),
+  lookedInto: (entry, asked) => [...notStarted(asked), ...checkLookedInto(entry)],
+  returnVisit: checkVisit,
+  probesExchanged: ({ traceId }, { record }) =>
+    isTraceOf(record, traceId) ? [] : [{ code: 'unknownTrace', path: 'traceId' }],
+  disturbed: (_, asked) => notStarted(asked),
+  cameOff: (_, asked) => notStarted(asked),
+}
+
+/** The problem of a value that stands elsewhere in the entry. */
+const under = (place: string, problem: EntryProblem) =>
+  ({ ...problem, path: problem.path.replace(/^values/, place) }) as EntryProblem
+
+function checkLookedInto(entry: LookedInto): EntryProblem[] {
+  const { airflowGood, condenserClean, deviceChecked, drierIn, drierOut, ratedAmps } = entry
+  const { standingPressure, standingAir, standingIndoor } = entry
+  const said = [airflowGood, condenserClean, deviceChecked]
+  const read = [drierIn, drierOut, ratedAmps, standingPressure, standingAir, standingIndoor]
+  const none = [...said, ...read].every((value) => value === undefined)
+  const pairs = [
+    ['drierIn', 'drierOut'],
+    ['standingPressure', 'standingAir'],
+  ] as const
+  return [
+    ...(none ? [{ code: 'emptyReading', path: '' } as const] : []),
+    // one side of a pair says nothing alone
+    ...pairs.flatMap(([a, b]): EntryProblem[] => [
+      ...(entry[a] && !entry[b] ? [{ code: 'otherSideMissing', path: b } as const] : []),
+      ...(entry[b] && !entry[a] ? [{ code: 'otherSideMissing', path: a } as const] : []),
+    ]),
+    ...(drierIn ? positive('temperature', drierIn, 'drierIn') : []),
+    ...(drierOut ? positive('temperature', drierOut, 'drierOut') : []),
+    // the house alone says nothing: it narrows what the pressure may be
+    ...(standingIndoor && !standingPressure ? [{ code: 'otherSideMissing', path: 'standingPressure' } as const] : []),
+    ...(standingAir ? positive('temperature', standingAir, 'standingAir') : []),
+    ...(standingIndoor ? positive('temperature', standingIndoor, 'standingIndoor') : []),
+    ...(ratedAmps ? positive('current', ratedAmps, 'ratedAmps') : []),
+    ...(standingPressure ? positive('gaugePressure', standingPressure, 'standingPressure') : []),
+  ]
+}
+
+function checkVisit({ outdoorLow, outdoorHigh, by, at }: ReturnVisit): EntryProblem[] {
+  const upsideDown = outdoorLow && outdoorHigh && toSi('temperature', outdoorLow) >= toSi('temperature', outdoorHigh)
+  return [
+    ...(upsideDown ? [{ code: 'windowUpsideDown', path: 'outdoorHigh' } as const] : []),
+    ...(by && by < at.slice(0, 10) ? [{ code: 'dateGone', path: 'by' } as const] : []),
+  ]
+}

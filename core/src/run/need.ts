@@ -1,0 +1,76 @@
+import type { ConversionRefusal } from '../conversion/suitability'
+import type { MissingFact } from '../facts/missingFacts'
+import type { Stage } from '../entry/stage'
+import type { JudgedItem } from './judgedReadings'
+import type { PressureTestRun } from './pressureTestRun'
+import type { VacuumRun } from './vacuumRun'
+import type { Wait } from './waits'
+
+export type Need =
+  | { code: 'prepare'; missing: MissingFact[] }
+  | { code: 'refused'; refusal: ConversionRefusal }
+  | { code: 'raisePressure' | 'pressureHolds' | 'readPressure' | 'pressureFailed' | 'pressureClose' }
+  | { code: 'startVacuum' | 'pullDown' | 'breakVacuum' | 'nitrogenStands' | 'pumpAgain' }
+  | { code: 'holdRunning' | 'readGauge' | 'decayFailed' | 'decayClose' }
+  | { code: 'weighIn'; openKg: number | undefined }
+  | { code: 'start' | 'settling' | 'takeReading' | 'readingOut' | 'readingClose' | 'readingOpen' | 'sign' | 'nothing' }
+
+interface Shown {
+  readonly sealed: boolean
+  readonly current: Stage
+  readonly missing: readonly MissingFact[]
+  readonly refusal?: ConversionRefusal
+  readonly pressureTest: PressureTestRun
+  readonly vacuum: VacuumRun
+  readonly charge: { readonly openKg?: number }
+  readonly startedMs?: number
+  readonly waits: readonly Wait[]
+  readonly reading?: Pick<JudgedItem, 'judged' | 'settled'>
+}
+
+const readingNeed = { in: 'readingOpen', none: 'readingOpen', out: 'readingOut', tooClose: 'readingClose' } as const
+
+/** The one thing that a unit needs next. */
+export function needOf(view: Shown, nowMs: number): Need {
+  if (view.sealed) return { code: 'nothing' }
+  switch (view.current) {
+    case 'prepare':
+      return view.refusal ? { code: 'refused', refusal: view.refusal } : { code: 'prepare', missing: [...view.missing] }
+    case 'pressureTest':
+      return { code: pressureNeed(view.pressureTest, nowMs) }
+    case 'vacuum':
+      return { code: vacuumNeed(view.vacuum, nowMs) }
+    case 'weighIn':
+      return { code: 'weighIn', openKg: view.charge.openKg }
+    case 'startUp': {
+      if (view.startedMs === undefined) return { code: 'start' }
+      if (view.waits.some((w) => w.kind === 'settle' && w.endsMs > nowMs)) return { code: 'settling' }
+      if (!view.reading?.settled) return { code: 'takeReading' }
+      return { code: readingNeed[view.reading.judged.verdict] }
+    }
+    case 'handOver':
+      return { code: 'sign' }
+  }
+}
+
+function pressureNeed({ hold }: PressureTestRun, nowMs: number) {
+  if (!hold) return 'raisePressure'
+  if (hold.verdict?.verdict === 'out') return 'pressureFailed'
+  if (hold.verdict) return 'pressureClose'
+  return nowMs < hold.endsMs ? 'pressureHolds' : 'readPressure'
+}
+
+function vacuumNeed(vacuum: VacuumRun, nowMs: number) {
+  if (vacuum.verdict?.state === 'out') return 'decayFailed'
+  if (vacuum.verdict?.state === 'tooClose') return 'decayClose'
+  switch (vacuum.phase) {
+    case 'holding':
+      return nowMs < (vacuum.holdEndsMs ?? 0) ? 'holdRunning' : 'readGauge'
+    case 'breaking':
+      return nowMs < (vacuum.breaks.at(-1)?.soakEndsMs ?? 0) ? 'nitrogenStands' : 'pumpAgain'
+    case 'pulling':
+      return vacuum.breaksLeft > 0 ? 'breakVacuum' : 'pullDown'
+    case 'idle':
+      return vacuum.samples.length === 0 ? 'startVacuum' : 'pullDown'
+  }
+}

@@ -1,0 +1,121 @@
+import type { ConversionRefusal } from '../conversion/suitability'
+import type { LogItem } from '../entry/entry'
+import type { Stage } from '../entry/stage'
+import type { Reading, ReturnVisit } from '../entry/startUp'
+import { byTime, timeOf } from '../entry/time'
+import { missingFacts, type MissingFact } from '../facts/missingFacts'
+import { refusalOf } from '../facts/refusal'
+import type { UnitFacts } from '../facts/unitFacts'
+import type { ModelLabel } from '../label/modelLabel'
+import type { UnitRecord } from '../log/fold'
+import { isSealed } from '../log/seal'
+import type { MethodProfile, ProfileSpec } from '../method/profile'
+import { toSi } from '../quantity/unit'
+import type { JudgedReading } from '../tuning/judgeCharge'
+import { chargeBalance, type ChargeBalance } from './chargeBalance'
+import { inForceAt, unitProfile } from './inForce'
+import { judgedReadings } from './judgedReadings'
+import { needOf, type Need } from './need'
+import { pressureTestRun, type PressureTestRun } from './pressureTestRun'
+import { openReturnVisit } from './returnVisit'
+import { stageStates, type StageView } from './stageStates'
+import { tuningRun, type TuningRun } from './tuningRun'
+import { vacuumRun, type VacuumRun } from './vacuumRun'
+import { waitsOf, type Wait } from './waits'
+
+export interface UnitView {
+  readonly facts: UnitFacts
+  readonly missing: readonly MissingFact[]
+  readonly refusal?: ConversionRefusal
+  readonly elevationM: number
+  /** the model's label as this unit took it */
+  readonly label?: ModelLabel
+  readonly labelVersion?: { readonly modelId: string; readonly version: string }
+  readonly profile: ProfileSpec
+  /** the profile with label, plate and overrides laid over it */
+  readonly method: MethodProfile
+  readonly pressureTest: PressureTestRun
+  readonly vacuum: VacuumRun
+  readonly charge: ChargeBalance
+  readonly startedMs?: number
+  readonly tuning: TuningRun
+  readonly returnVisit?: LogItem<ReturnVisit>
+  readonly reading?: {
+    readonly item: LogItem<Reading>
+    readonly judged: JudgedReading
+    readonly settled: boolean
+    readonly targetMovedK?: number
+  }
+  readonly stages: readonly StageView[]
+  readonly current: Stage
+  readonly waits: readonly Wait[]
+  readonly need: Need
+  readonly sealed: boolean
+}
+
+type Told = ReturnType<typeof tell>
+const lastTold = new WeakMap<UnitRecord, { jobElevationM: number | undefined; told: Told }>()
+
+/** What a record tells whatever the clock says: the same object for the same record, so that a screen that ticks does no work twice. */
+function toldBy(record: UnitRecord, jobElevationM: number | undefined): Told {
+  const kept = lastTold.get(record)
+  if (kept && kept.jobElevationM === jobElevationM) return kept.told
+  const told = tell(record, jobElevationM)
+  lastTold.set(record, { jobElevationM, told })
+  return told
+}
+
+function tell(record: UnitRecord, jobElevationM: number | undefined) {
+  const here = inForceAt(record, jobElevationM)
+  const { facts, label, method } = here
+  const missing = missingFacts(facts, label)
+  const refusal = refusalOf(facts, { label, method })
+  const pressureTest = pressureTestRun(record, here)
+  const vacuum = vacuumRun(record, here)
+  const charge = chargeBalance(record, here)
+  const start = byTime(record.items.started).at(-1)
+  const startedMs = start && timeOf(start)
+  const { all, reading } = judgedReadings(record, { ...here, startedMs })
+  const totalChargeKg =
+    (charge.due.ok ? charge.due.totalKg : undefined) ?? (facts.labelCharge && toSi('mass', facts.labelCharge))
+  const tuning = tuningRun(record, { ...here, judged: all, totalChargeKg })
+  const returnVisit = openReturnVisit(record, all)
+  const sealed = isSealed(record)
+  return {
+    ...here,
+    missing,
+    refusal,
+    profile: unitProfile(record),
+    pressureTest,
+    vacuum,
+    charge,
+    startedMs,
+    reading,
+    tuning,
+    returnVisit,
+    sealed,
+  }
+}
+
+/**
+ * Everything that the app, the papers and the boards show of a unit, drawn from its record.
+ *
+ * @param nowMs a hold or a settling wait runs or has ended by this clock; nothing else depends on it
+ */
+export function unitView(
+  record: UnitRecord,
+  { nowMs, jobElevationM }: { nowMs: number; jobElevationM?: number },
+): UnitView {
+  const { taken, ...told } = toldBy(record, jobElevationM)
+  const waits = waitsOf(record, told)
+  const views = stageStates(record, { ...told, waits }, nowMs)
+  const open = views.find((v) => v.state !== 'done' && v.state !== 'bypassed')
+  const view = {
+    ...told,
+    labelVersion: taken && { modelId: taken.modelId, version: taken.version },
+    stages: views,
+    current: open?.stage ?? 'handOver',
+    waits,
+  }
+  return { ...view, need: needOf(view, nowMs) }
+}
