@@ -9,7 +9,7 @@ import {
 } from '@zetesis/core'
 import { z } from 'zod'
 import { admitting, stored } from './door'
-import { EntrySchema, StoredEntrySchema } from './entry'
+import { EntrySchema, StoredEntrySchema } from './entry/entry'
 import { librarySchemas } from './library'
 import { text } from './text'
 

@@ -8,3 +8,6 @@ export const text = (max: number, min = 0) =>
     .min(min, min === 1 ? 'Write something here.' : `At least ${min} letters.`)
     .max(max, `At most ${max} letters.`)
     .regex(/^[^\u0000-\u0008\u000b\u000c\u000e-\u001f\ud800-\udfff]*$/u, 'Leave out control characters.')
+
+/** Why somebody did what needs a reason. */
+export const reason = text(600, 3)

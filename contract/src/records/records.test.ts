@@ -2,7 +2,7 @@ import { foldEntries, unitView, verifyChain } from '@zetesis/core'
 import { readFileSync } from 'node:fs'
 import path from 'node:path'
 import { RecordFile } from '../api'
-import { entryWords } from '../words/entries'
+import { entryWords } from '../words/entry/entry'
 
 /**
  * Three records as an earlier version exported them, and what it concluded from them. What was stored and hashed is still read whole, and a change of the

@@ -1,37 +1,16 @@
 import {
+  channelTable,
   fromSi,
   physicalRange,
   suspectUnit,
   toSi,
+  traceChannels,
   units,
   type ChunkBounds,
   type Dimension,
   type TraceChannel,
   type TraceSample,
 } from '@zetesis/core'
-
-/** What each channel of a recording measures. */
-export const channelDimension = {
-  vacuum: 'vacuum',
-  testPressure: 'gaugePressure',
-  ambient: 'temperature',
-  mass: 'mass',
-  suctionPressure: 'gaugePressure',
-  liquidPressure: 'gaugePressure',
-  suctionLine: 'temperature',
-  liquidLine: 'temperature',
-  discharge: 'temperature',
-  returnDryBulb: 'temperature',
-  returnHumidity: 'ratio',
-  supply: 'temperature',
-  outdoor: 'temperature',
-  staticPressure: 'staticPressure',
-  voltage: 'voltage',
-  amps: 'current',
-  lowSaturation: 'temperature',
-  highSaturation: 'temperature',
-  drierOut: 'temperature',
-} as const satisfies Record<TraceChannel, Dimension>
 
 /** A recording ends within so long: thirty days at one sample a second, and twice that for slower loggers. */
 const LONGEST_S = 60 * 24 * 3600
@@ -57,40 +36,29 @@ export function soundOf({ timeS, values }: TraceSample): TraceSample | undefined
 
 /** Whether a channel's value, in SI, is one that its gauge could give. */
 export function inChannelRange(channel: TraceChannel, si: number): boolean {
-  const [low, high] = physicalRange[channelDimension[channel]]
+  const [low, high] = physicalRange[channelTable[channel].dimension]
   return si >= low && si <= high
 }
 
-const gaugeUnits = ['psig', 'bar', 'kPa', 'MPa']
-const temperatureUnits = ['°F', '°C', 'K']
-
-/** Units that a file's column may be in, by the names of core, with Torr and its kin for vacuum. */
-export const channelUnits: Record<TraceChannel, readonly string[]> = {
+/** Units that a file's column may be in, by the names of core, with Torr and its kin for vacuum; the likeliest first. */
+const fileUnits: Partial<Record<Dimension, readonly string[]>> = {
   vacuum: ['micron', 'Pa', 'Torr', 'mbar', 'kPa'],
-  testPressure: gaugeUnits,
-  ambient: temperatureUnits,
+  gaugePressure: ['psig', 'bar', 'kPa', 'MPa'],
+  temperature: ['°F', '°C', 'K'],
   mass: ['g', 'kg', 'oz', 'lb'],
-  suctionPressure: gaugeUnits,
-  liquidPressure: gaugeUnits,
-  suctionLine: temperatureUnits,
-  liquidLine: temperatureUnits,
-  discharge: temperatureUnits,
-  returnDryBulb: temperatureUnits,
-  returnHumidity: ['%'],
-  supply: temperatureUnits,
-  outdoor: temperatureUnits,
+  ratio: ['%'],
   staticPressure: ['in wc', 'Pa'],
   voltage: ['V'],
-  amps: ['A'],
-  lowSaturation: temperatureUnits,
-  highSaturation: temperatureUnits,
-  drierOut: temperatureUnits,
+  current: ['A'],
 }
+export const channelUnits = Object.fromEntries(
+  traceChannels.map((c) => [c, fileUnits[channelTable[c].dimension] ?? []]),
+) as { readonly [C in TraceChannel]: readonly string[] }
 
 /** Value in SI; kPa isn't a unit that anybody types for vacuum, but loggers write it. */
 export function channelSi(channel: TraceChannel, value: number, unit: string): number {
   if (channel === 'vacuum' && unit === 'kPa') return value * 1000
-  return toSi(channelDimension[channel], { value, unit } as never)
+  return toSi(channelTable[channel].dimension, { value, unit } as never)
 }
 
 const gaugeNames: readonly [RegExp, string][] = [
@@ -131,7 +99,7 @@ export function guessUnit(
   name: string,
   values: readonly number[],
 ): { unit: string; guessed?: boolean } {
-  const dimension = channelDimension[channel]
+  const dimension = channelTable[channel].dimension
   const read = unitNames[dimension]?.find(([test]) => test.test(name))?.[1]
   if (read) return { unit: read }
   const high = values.reduce((a, b) => Math.max(a, b), -Infinity)

@@ -1,35 +1,6 @@
-import {
-  fromSi,
-  preferredUnit,
-  traceChannels,
-  type TraceChannel,
-  type TraceSample,
-  type UnitSystem,
-} from '@zetesis/core'
+import { channelTable, fromSi, preferredUnit, traceChannels, type TraceSample, type UnitSystem } from '@zetesis/core'
 import Papa from 'papaparse'
-import { channelDimension } from './channels'
-
-const names: Record<TraceChannel, string> = {
-  vacuum: 'vacuum',
-  testPressure: 'test pressure',
-  ambient: 'ambient',
-  mass: 'scale',
-  suctionPressure: 'suction pressure',
-  liquidPressure: 'liquid pressure',
-  suctionLine: 'suction line',
-  liquidLine: 'liquid line',
-  discharge: 'discharge line',
-  returnDryBulb: 'return',
-  returnHumidity: 'return humidity',
-  supply: 'supply',
-  outdoor: 'outdoor',
-  staticPressure: 'static pressure',
-  voltage: 'voltage',
-  amps: 'current',
-  lowSaturation: 'suction saturation, manifold',
-  highSaturation: 'liquid saturation, manifold',
-  drierOut: 'liquid line after drier',
-}
+import { columnWords } from '../words/channels'
 
 /** A recording as CSV, all of it: time as ISO 8601 and in seconds, then each channel in the units in use. An empty cell is no reading. */
 export function traceCsv(
@@ -37,8 +8,8 @@ export function traceCsv(
   { startMs, speed, system }: { startMs: number; speed: number; system: UnitSystem },
 ): string {
   const channels = traceChannels.filter((c) => samples.some((s) => s.values[c] !== undefined))
-  const unit = (c: (typeof channels)[number]) => preferredUnit(channelDimension[c], system)
-  const head = ['time', 'seconds', ...channels.map((c) => `${names[c]} ${unit(c)}`)]
+  const unit = (c: (typeof channels)[number]) => preferredUnit(channelTable[c].dimension, system)
+  const head = ['time', 'seconds', ...channels.map((c) => `${columnWords[c]} ${unit(c)}`)]
   const rows = samples.map(({ timeS, values }) => [
     timeText(startMs + (timeS * 1000) / speed),
     String(timeS),
@@ -46,7 +17,7 @@ export function traceCsv(
       const si = values[c]
       return si === null || si === undefined
         ? ''
-        : String(Number(fromSi(channelDimension[c], si, unit(c)).toPrecision(7)))
+        : String(Number(fromSi(channelTable[c].dimension, si, unit(c)).toPrecision(7)))
     }),
   ])
   return `${Papa.unparse([head, ...rows])}\r\n`

@@ -1,5 +1,6 @@
-import { formatNumber, systemChannels, type TraceChannel } from '@zetesis/core'
+import { formatNumber, systemChannels } from '@zetesis/core'
 import type { LogRefusal } from '../traceCsv/guess'
+import { recordedWords } from './channels'
 import { MAX_LOG_BYTES, type LogMapping, type TimeKind } from '../traceCsv/mapping'
 import type { UnreadRow } from '../traceCsv/read'
 
@@ -11,29 +12,6 @@ export const timeKindWords: Record<TimeKind, string> = {
   clock: 'time of day',
   dateTime: 'date and time',
   rows: 'row by row',
-}
-
-/** What a channel of a recording is called. */
-export const recordedWords: Record<TraceChannel, string> = {
-  vacuum: 'Vacuum',
-  testPressure: 'Gauge',
-  ambient: 'Temperature at the pipe',
-  mass: 'Scale',
-  suctionPressure: 'Suction pressure',
-  liquidPressure: 'Liquid pressure',
-  suctionLine: 'Suction line',
-  liquidLine: 'Liquid line',
-  discharge: 'Discharge line',
-  returnDryBulb: 'Return air',
-  returnHumidity: 'Return humidity',
-  supply: 'Supply air',
-  outdoor: 'Outdoor air',
-  staticPressure: 'Static pressure',
-  voltage: 'Voltage',
-  amps: 'Current',
-  lowSaturation: 'Suction saturation on the manifold',
-  highSaturation: 'Liquid saturation on the manifold',
-  drierOut: 'Liquid line after the drier',
 }
 
 /** Why a file can't be taken for a log, and what to do. */

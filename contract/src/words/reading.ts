@@ -13,6 +13,7 @@ import {
   type UnitSystem,
   type WorkingCode,
 } from '@zetesis/core'
+import { channelWords } from './channels'
 
 export const ladderWords: LadderWords = {
   rungs: {
@@ -133,22 +134,6 @@ export const workingWords: Record<WorkingCode, { title: string; formula: string 
   condensingOverOutdoor: { title: 'Condensing over outdoor', formula: 'condensing − outdoors' },
 }
 
-export const channelWords: Record<ReadingChannel, string> = {
-  suctionPressure: 'suction pressure',
-  liquidPressure: 'liquid pressure',
-  suctionLine: 'suction line',
-  liquidLine: 'liquid line',
-  discharge: 'discharge line',
-  returnDryBulb: 'return dry bulb',
-  returnWetBulb: 'return wet bulb',
-  returnHumidity: 'return humidity',
-  supply: 'supply air',
-  outdoor: 'outdoor air',
-  staticPressure: 'static pressure',
-  voltage: 'line voltage',
-  amps: 'current',
-  capacitor: 'capacitor',
-}
 export const inputWords = (input: UncertainInput) =>
   input === 'refrigerantData' ? 'refrigerant data' : channelWords[input]
 

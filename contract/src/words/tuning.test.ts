@@ -8,7 +8,7 @@ import {
   type StepAdvice,
   type StepReason,
 } from '@zetesis/core'
-import { entryWords } from './entries'
+import { entryWords } from './entry/entry'
 import {
   adviceHead,
   askWords,

@@ -1,14 +1,15 @@
 import {
   formatNumber,
+  recordedChannel,
   showText,
   type ChargeGate,
   type Conclusion,
   type FaultCause,
   type ManifoldSetting,
   type PlausibilityCause,
+  type PlausibilityChannel,
   type PlausibilityCheck,
   type PlausibilityCode,
-  type PlausibleReading,
   type PredictedRange,
   type ProbeJump,
   type RankedCause,
@@ -20,7 +21,7 @@ import {
   type SystemChannel,
   type UnitSystem,
 } from '@zetesis/core'
-import { recordedWords } from './logFile'
+import { recordedWords } from './channels'
 
 export const causeOfFaultWords: Record<FaultCause, string> = {
   none: 'Nothing wrong',
@@ -166,19 +167,9 @@ const causeWords: Record<PlausibilityCause, string> = {
   restrictionBeforeClamp: 'a restriction before the clamp',
 }
 
-const plausibleWords: Partial<Record<keyof PlausibleReading, SystemChannel>> = {
-  suctionPressurePa: 'suctionPressure',
-  liquidPressurePa: 'liquidPressure',
-  suctionLineK: 'suctionLine',
-  liquidLineK: 'liquidLine',
-  dischargeK: 'discharge',
-  returnK: 'returnDryBulb',
-  supplyK: 'supply',
-  outdoorK: 'outdoor',
-}
 /** What a channel of the plausibility checks is called. */
-export const plausibleChannelWords = (channel: keyof PlausibleReading) => {
-  const known = plausibleWords[channel]
+export const plausibleChannelWords = (channel: PlausibilityChannel) => {
+  const known = recordedChannel(channel)
   return known ? recordedWords[known] : 'Wet bulb'
 }
 
@@ -188,7 +179,7 @@ export function checkWords({ code, channels, causes }: PlausibilityCheck): strin
   return `${what}. Look for: ${causes.map((c) => causeWords[c]).join(', ')}.`
 }
 
-export const swapWords = (a: keyof PlausibleReading, b: keyof PlausibleReading) =>
+export const swapWords = (a: PlausibilityChannel, b: PlausibilityChannel) =>
   `${plausibleChannelWords(a)} and ${plausibleChannelWords(b).toLowerCase()} hang the wrong way round: exchanged, everything fits.`
 
 export function jumpWords({ channel, wrongUnit }: ProbeJump): string {

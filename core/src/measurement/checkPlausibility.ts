@@ -1,24 +1,15 @@
 import { saturationTemperatureK } from '../refrigerant/saturation'
-import type { Refrigerant } from '../refrigerant/refrigerants'
+import type { StateChannel } from '../reading/channels'
+import { circuitOf, type SystemState } from '../reading/systemState'
 
-/** A reading in SI, pressures absolute; what isn't measured is left out. */
-export interface PlausibleReading {
-  readonly refrigerant?: Refrigerant
+/** A system's state with how it runs. */
+export type PlausibleReading = SystemState & {
   readonly mode?: 'cooling' | 'heating'
   /** false: standing, before the start */
   readonly running?: boolean
-  readonly suctionPressurePa?: number
-  readonly liquidPressurePa?: number
-  readonly suctionLineK?: number
-  readonly liquidLineK?: number
-  readonly dischargeK?: number
-  readonly returnK?: number
-  readonly returnWetBulbK?: number
-  readonly supplyK?: number
-  readonly outdoorK?: number
 }
 
-export type PlausibilityChannel = Exclude<keyof PlausibleReading, 'refrigerant' | 'mode' | 'running'>
+export type PlausibilityChannel = StateChannel
 
 export type PlausibilityCode =
   | 'absurd'
@@ -169,14 +160,8 @@ const without = (reading: PlausibleReading, channels: readonly PlausibilityChann
 const above = (a: number | undefined, b: number | undefined, margin = 0) =>
   a !== undefined && b !== undefined && a > b + margin
 
-function saturations({ refrigerant, suctionPressurePa, liquidPressurePa }: PlausibleReading) {
-  const of = (curve: 'bubble' | 'dew', pa: number | undefined) =>
-    refrigerant && pa !== undefined ? saturationTemperatureK(refrigerant, curve, pa) : undefined
-  return { evaporatingK: of('dew', suctionPressurePa), condensingK: of('bubble', liquidPressurePa) }
-}
-
 function inCooling(r: PlausibleReading, m: Required<PlausibilityMargins>): PlausibilityCheck[] {
-  const { evaporatingK, condensingK } = saturations(r)
+  const { evaporatingK, condensingK } = circuitOf(r)
   const checks: PlausibilityCheck[] = []
   const say = (code: PlausibilityCode, channels: PlausibilityChannel[], causes: PlausibilityCause[]) =>
     checks.push({ code, channels, causes })

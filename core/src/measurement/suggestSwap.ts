@@ -4,7 +4,7 @@ import {
   type PlausibilityMargins,
   type PlausibleReading,
 } from './checkPlausibility'
-import { saturationTemperatureK } from '../refrigerant/saturation'
+import { circuitOf } from '../reading/systemState'
 
 export interface ProbeSwap {
   readonly a: PlausibilityChannel
@@ -58,15 +58,12 @@ export function exchange(reading: PlausibleReading, { a, b }: ProbeSwap): Plausi
 
 /** How far a reading lies from a usual system in cooling: squared distances from middling values, each over its spread; K. */
 function strangeness(r: PlausibleReading): number {
-  const saturated = (curve: 'bubble' | 'dew', pa: number | undefined) =>
-    r.refrigerant && pa !== undefined ? saturationTemperatureK(r.refrigerant, curve, pa) : undefined
-  const evaporatingK = saturated('dew', r.suctionPressurePa)
-  const condensingK = saturated('bubble', r.liquidPressurePa)
+  const { evaporatingK, condensingK, superheatK, subcoolingK } = circuitOf(r)
   const term = (a: number | undefined, b: number | undefined, middle: number, spread: number) =>
     a === undefined || b === undefined ? 0 : ((a - b - middle) / spread) ** 2
   return (
-    term(r.suctionLineK, evaporatingK, 7, 6) +
-    term(condensingK, r.liquidLineK, 5.5, 4) +
+    term(superheatK, 0, 7, 6) +
+    term(subcoolingK, 0, 5.5, 4) +
     term(r.liquidLineK, r.outdoorK, 4.5, 4) +
     term(r.returnK, r.supplyK, 11, 3) +
     term(r.dischargeK, condensingK, 18, 15) +

@@ -14,6 +14,8 @@ interface ChannelSpec {
   readonly inReading?: true
   /** a running system's probes record it */
   readonly inSystem?: true
+  /** its name in the state of a system, SI with absolute pressures */
+  readonly state?: string
 }
 
 /**
@@ -28,17 +30,81 @@ const table = {
   ambient: { dimension: 'temperature', side: 'vessel', step: 0.001, wire: 2 },
   /** on the scale */
   mass: { dimension: 'mass', side: 'vessel', step: 0.0001, wire: 3 },
-  suctionPressure: { dimension: 'gaugePressure', side: 'low', step: 10, wire: 4, inReading: true, inSystem: true },
-  liquidPressure: { dimension: 'gaugePressure', side: 'high', step: 10, wire: 5, inReading: true, inSystem: true },
-  suctionLine: { dimension: 'temperature', side: 'low', step: 0.001, wire: 6, inReading: true, inSystem: true },
-  liquidLine: { dimension: 'temperature', side: 'high', step: 0.001, wire: 7, inReading: true, inSystem: true },
+  suctionPressure: {
+    dimension: 'gaugePressure',
+    side: 'low',
+    step: 10,
+    wire: 4,
+    inReading: true,
+    inSystem: true,
+    state: 'suctionPressurePa',
+  },
+  liquidPressure: {
+    dimension: 'gaugePressure',
+    side: 'high',
+    step: 10,
+    wire: 5,
+    inReading: true,
+    inSystem: true,
+    state: 'liquidPressurePa',
+  },
+  suctionLine: {
+    dimension: 'temperature',
+    side: 'low',
+    step: 0.001,
+    wire: 6,
+    inReading: true,
+    inSystem: true,
+    state: 'suctionLineK',
+  },
+  liquidLine: {
+    dimension: 'temperature',
+    side: 'high',
+    step: 0.001,
+    wire: 7,
+    inReading: true,
+    inSystem: true,
+    state: 'liquidLineK',
+  },
   /** the compressor's discharge line */
-  discharge: { dimension: 'temperature', side: 'high', step: 0.001, wire: 8, inReading: true, inSystem: true },
-  returnDryBulb: { dimension: 'temperature', side: 'indoorAir', step: 0.001, wire: 9, inReading: true, inSystem: true },
-  returnWetBulb: { dimension: 'temperature', side: 'indoorAir', step: 0.001, inReading: true },
+  discharge: {
+    dimension: 'temperature',
+    side: 'high',
+    step: 0.001,
+    wire: 8,
+    inReading: true,
+    inSystem: true,
+    state: 'dischargeK',
+  },
+  returnDryBulb: {
+    dimension: 'temperature',
+    side: 'indoorAir',
+    step: 0.001,
+    wire: 9,
+    inReading: true,
+    inSystem: true,
+    state: 'returnK',
+  },
+  returnWetBulb: { dimension: 'temperature', side: 'indoorAir', step: 0.001, inReading: true, state: 'returnWetBulbK' },
   returnHumidity: { dimension: 'ratio', side: 'indoorAir', step: 0.0001, wire: 10, inReading: true, inSystem: true },
-  supply: { dimension: 'temperature', side: 'indoorAir', step: 0.001, wire: 11, inReading: true, inSystem: true },
-  outdoor: { dimension: 'temperature', side: 'outdoorAir', step: 0.001, wire: 12, inReading: true, inSystem: true },
+  supply: {
+    dimension: 'temperature',
+    side: 'indoorAir',
+    step: 0.001,
+    wire: 11,
+    inReading: true,
+    inSystem: true,
+    state: 'supplyK',
+  },
+  outdoor: {
+    dimension: 'temperature',
+    side: 'outdoorAir',
+    step: 0.001,
+    wire: 12,
+    inReading: true,
+    inSystem: true,
+    state: 'outdoorK',
+  },
   /** total external static pressure */
   staticPressure: {
     dimension: 'staticPressure',
@@ -64,8 +130,9 @@ export type Channel = keyof Table
 type With<P> = { [C in Channel]: Table[C] extends P ? C : never }[Channel]
 
 /** The table of all channels: dimension, side, smallest stored step and number in a recording. */
-export const channelTable: { readonly [C in Channel]: ChannelSpec & { readonly dimension: Table[C]['dimension'] } } =
-  table
+export const channelTable: {
+  readonly [C in Channel]: ChannelSpec & { readonly dimension: Table[C]['dimension']; readonly state?: StateChannel }
+} = table
 
 const channelsWith = <C extends Channel>(is: (spec: ChannelSpec) => boolean): C[] =>
   (Object.keys(table) as Channel[]).filter((c) => is(table[c])) as C[]
@@ -101,3 +168,17 @@ export const channelDimensions = Object.fromEntries(readingChannels.map((c) => [
 
 /** Which instrument took which channel, by the ids in `kit`. */
 export type InstrumentsUsed = { readonly [C in ReadingChannel]?: string }
+
+/** The state's names of what is measured: temperatures in K, pressures absolute in Pa. */
+export type StateChannel = Extract<Table[Channel], { state: string }>['state']
+const byState = Object.fromEntries(
+  readingChannels.flatMap((c) => ('state' in table[c] ? [[table[c].state, c]] : [])),
+) as unknown as { readonly [S in StateChannel]: With<{ state: S }> }
+
+export const stateChannels = Object.keys(byState) as StateChannel[]
+
+/** The recording's channel behind a number of a system's state; a wet bulb is typed, not recorded. */
+export function recordedChannel(name: StateChannel): SystemChannel | undefined {
+  const channel = byState[name]
+  return (systemChannels as readonly Channel[]).includes(channel) ? (channel as SystemChannel) : undefined
+}

@@ -9,16 +9,17 @@ import {
   type ReadingValues,
   systemChannels,
   type SystemChannel,
+  recordedChannel,
 } from '../reading/channels'
 import type { UnitFacts } from '../facts/unitFacts'
 import type { Instrument } from '../measurement/instrument'
-import { checkPlausibility, type PlausibilityCheck, type PlausibleReading } from '../measurement/checkPlausibility'
+import { checkPlausibility, type PlausibilityCheck } from '../measurement/checkPlausibility'
 import { detectSettling, type SettlingResult, type SettlingSample } from '../measurement/detectSettling'
 import { manifoldSetting, type ManifoldSetting } from '../measurement/manifoldSetting'
 import { suggestSwap, type ProbeSwap } from '../measurement/suggestSwap'
 import type { MethodProfile } from '../method/profile'
 import { fromSi, preferredUnit, toSi, type Dimension, type UnitSystem } from '../quantity/unit'
-import { saturationTemperatureK } from '../refrigerant/saturation'
+import { circuitOf } from '../reading/systemState'
 import { atmosphericPressurePa } from '../air/atmosphere'
 import type { TraceSample } from '../trace/trace'
 import { chargeGates, type ChargeGate, type GateQuestion } from './chargeGates'
@@ -239,19 +240,6 @@ function manifoldOf(
   return at(m.suctionPressurePa, lowSaturation) ?? at(m.liquidPressurePa, highSaturation)
 }
 
-const channelOf: { readonly [C in keyof PlausibleReading]?: SystemChannel } = {
-  suctionPressurePa: 'suctionPressure',
-  liquidPressurePa: 'liquidPressure',
-  suctionLineK: 'suctionLine',
-  liquidLineK: 'liquidLine',
-  dischargeK: 'discharge',
-  returnK: 'returnDryBulb',
-  supplyK: 'supply',
-  outdoorK: 'outdoor',
-}
-/** The recording's channel behind a channel of the plausibility checks. */
-export const recordedChannel = (channel: keyof PlausibleReading): SystemChannel | undefined => channelOf[channel]
-
 function unswapped(sample: TraceSample, swaps: readonly ProbeSwap[]): TraceSample {
   const values = { ...sample.values }
   for (const { a, b } of swaps) {
@@ -269,20 +257,21 @@ function settlingSample(
   { refrigerant }: UnitFacts,
   atmosphericPa: number,
 ): SettlingSample {
-  const saturated = (curve: 'dew' | 'bubble', gaugePa: number | null | undefined) =>
-    refrigerant && typeof gaugePa === 'number'
-      ? (saturationTemperatureK(refrigerant, curve, gaugePa + atmosphericPa) ?? null)
-      : null
-  const evaporatingK = saturated('dew', values.suctionPressure)
-  const condensingK = saturated('bubble', values.liquidPressure)
-  const minus = (a: number | null | undefined, b: number | null | undefined) =>
-    typeof a === 'number' && typeof b === 'number' ? a - b : null
+  const absolute = (gaugePa: number | null | undefined) =>
+    typeof gaugePa === 'number' ? gaugePa + atmosphericPa : undefined
+  const found = circuitOf({
+    refrigerant,
+    suctionPressurePa: absolute(values.suctionPressure),
+    liquidPressurePa: absolute(values.liquidPressure),
+    suctionLineK: values.suctionLine ?? undefined,
+    liquidLineK: values.liquidLine ?? undefined,
+  })
   return {
     timeS,
-    evaporatingK,
-    condensingK,
-    superheatK: minus(values.suctionLine, evaporatingK),
-    subcoolingK: minus(condensingK, values.liquidLine),
+    evaporatingK: found.evaporatingK ?? null,
+    condensingK: found.condensingK ?? null,
+    superheatK: found.superheatK ?? null,
+    subcoolingK: found.subcoolingK ?? null,
   }
 }
 

@@ -5,8 +5,8 @@ import { channelDimensions, readingChannels, type ReadingChannel, type ReadingVa
 import type { UnitFacts } from '../facts/unitFacts'
 import type { MethodProfile } from '../method/profile'
 import { anyToSi } from '../quantity/unit'
-import type { Refrigerant } from '../refrigerant/refrigerants'
-import { saturationTemperatureK, type SaturationCurve } from '../refrigerant/saturation'
+import { circuitOf, minus } from '../reading/systemState'
+import { saturationTemperatureK } from '../refrigerant/saturation'
 
 /** Everything that a reading gives, in SI; what wasn't measured or can't be computed is undefined. */
 export interface Measured {
@@ -77,9 +77,18 @@ export function measure({
   const absolute = (gaugePa: number | undefined) => (gaugePa === undefined ? undefined : gaugePa + atmosphericPa)
   const suctionPressurePa = absolute(si.suctionPressure)
   const liquidPressurePa = absolute(si.liquidPressure)
-  const evaporatingK = saturated(refrigerant, 'dew', suctionPressurePa)
-  const condensingK = saturated(refrigerant, 'bubble', liquidPressurePa)
-  const coilInletK = saturated(refrigerant, 'bubble', suctionPressurePa)
+  const circuit = circuitOf({
+    refrigerant,
+    suctionPressurePa,
+    liquidPressurePa,
+    suctionLineK: si.suctionLine,
+    liquidLineK: si.liquidLine,
+  })
+  const { evaporatingK, condensingK } = circuit
+  const coilInletK =
+    refrigerant && suctionPressurePa !== undefined
+      ? saturationTemperatureK(refrigerant, 'bubble', suctionPressurePa)
+      : undefined
   const coilK = coilInletK === undefined || evaporatingK === undefined ? undefined : (coilInletK + evaporatingK) / 2
   const air = airSide(si, atmosphericPa)
   const { returnDryBulb: returnK, outdoor: outdoorK } = si
@@ -96,8 +105,7 @@ export function measure({
     atmosphericPa,
     suctionPressurePa,
     liquidPressurePa,
-    evaporatingK,
-    condensingK,
+    ...circuit,
     coilK,
     coilInletK,
     suctionLineK: si.suctionLine,
@@ -107,8 +115,6 @@ export function measure({
     ...air,
     supplyK: si.supply,
     outdoorK,
-    superheatK: minus(si.suctionLine, evaporatingK),
-    subcoolingK: minus(condensingK, si.liquidLine),
     splitK: minus(returnK, si.supply),
     expectedSplitK: split,
     condensingOverOutdoorK: minus(condensingK, outdoorK),
@@ -119,12 +125,6 @@ export function measure({
     ampsA: si.amps,
     capacitorF: si.capacitor,
   }
-}
-
-const minus = (a: number | undefined, b: number | undefined) => (a === undefined || b === undefined ? undefined : a - b)
-
-function saturated(refrigerant: Refrigerant | undefined, curve: SaturationCurve, pressurePa: number | undefined) {
-  return refrigerant && pressurePa !== undefined ? saturationTemperatureK(refrigerant, curve, pressurePa) : undefined
 }
 
 function airSide(si: ReturnType<typeof channelsSi>, pressurePa: number) {

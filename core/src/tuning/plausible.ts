@@ -1,3 +1,4 @@
+import { stateChannels } from '../reading/channels'
 import type { UnitFacts } from '../facts/unitFacts'
 import type { PlausibilityMargins, PlausibleReading } from '../measurement/checkPlausibility'
 import type { MethodProfile } from '../method/profile'
@@ -13,15 +14,7 @@ export function plausibleOf(
   const all = {
     refrigerant: facts.refrigerant,
     mode,
-    suctionPressurePa: m.suctionPressurePa,
-    liquidPressurePa: m.liquidPressurePa,
-    suctionLineK: m.suctionLineK,
-    liquidLineK: m.liquidLineK,
-    dischargeK: m.dischargeK,
-    returnK: m.returnK,
-    returnWetBulbK: m.returnWetBulbK,
-    supplyK: m.supplyK,
-    outdoorK: m.outdoorK,
+    ...Object.fromEntries(stateChannels.map((c) => [c, m[c]])),
   }
   const known = Object.fromEntries(Object.entries(all).filter(([, v]) => v !== undefined)) as PlausibleReading
   return { ...known, running }

@@ -1,5 +1,5 @@
 import type { Refrigerant } from '../refrigerant/refrigerants'
-import { saturationTemperatureK } from '../refrigerant/saturation'
+import { circuitOf } from '../reading/systemState'
 
 export interface LiquidReading {
   readonly refrigerant: Refrigerant
@@ -15,7 +15,4 @@ export interface LiquidReading {
  * @returns kelvin of difference; negative means the readings contradict each other, see `judgeReading`;
  *          undefined where the pressure is outside the refrigerant's data
  */
-export function subcoolingK({ refrigerant, liquidPressurePa, liquidLineK }: LiquidReading): number | undefined {
-  const bubbleK = saturationTemperatureK(refrigerant, 'bubble', liquidPressurePa)
-  return bubbleK === undefined || !Number.isFinite(liquidLineK) ? undefined : bubbleK - liquidLineK
-}
+export const subcoolingK = (reading: LiquidReading): number | undefined => circuitOf(reading).subcoolingK

@@ -1,5 +1,5 @@
 import type { Refrigerant } from '../refrigerant/refrigerants'
-import { saturationTemperatureK } from '../refrigerant/saturation'
+import { circuitOf } from '../reading/systemState'
 
 export interface SuctionReading {
   readonly refrigerant: Refrigerant
@@ -15,7 +15,4 @@ export interface SuctionReading {
  * @returns kelvin of difference (5 °F is 2.78); negative means the readings contradict each other, see `judgeReading`;
  *          undefined where the pressure is outside the refrigerant's data
  */
-export function superheatK({ refrigerant, suctionPressurePa, suctionLineK }: SuctionReading): number | undefined {
-  const dewK = saturationTemperatureK(refrigerant, 'dew', suctionPressurePa)
-  return dewK === undefined || !Number.isFinite(suctionLineK) ? undefined : suctionLineK - dewK
-}
+export const superheatK = (reading: SuctionReading): number | undefined => circuitOf(reading).superheatK

@@ -1,0 +1,25 @@
+import type { PrepareEntry } from '@zetesis/core'
+import type { Door } from '../door'
+import { anyQuantity, habitKey, habitQuantity, librarySchemas } from '../library'
+import { text, reason } from '../text'
+import { factsSchema } from './facts'
+import { entryOf, tied } from './tie'
+
+export function prepareSchemas(door: Door) {
+  const { id } = door
+  const { ModelLabelSchema, ProfileSchema } = librarySchemas(door)
+  const entry = entryOf(door)
+  return tied<PrepareEntry>()({
+    opened: entry('opened', { jobId: id, tag: text(40, 1) }),
+    facts: entry('facts', { facts: factsSchema(door) }),
+    label: entry('label', { modelId: id, version: id, label: ModelLabelSchema }),
+    method: entry('method', { profile: ProfileSchema, reason: reason.optional() }),
+    override: entry('override', { habit: habitKey, quantity: anyQuantity.optional(), reason }).refine(
+      (o) => habitQuantity(o.habit, o.quantity),
+      {
+        path: ['quantity'],
+        error: 'This is in a unit of the wrong kind.',
+      },
+    ),
+  })
+}

@@ -1,0 +1,72 @@
+import { systemChannels, type StartUpEntry } from '@zetesis/core'
+import { z } from 'zod'
+import type { Door } from '../door'
+import { librarySchemas } from '../library'
+import { text, reason } from '../text'
+import { instrumentsSchema, readingValuesSchema } from './reading'
+import { entryOf, tied } from './tie'
+
+export function startUpSchemas(door: Door) {
+  const { quantity, id, day } = door
+  const { InstrumentSchema } = librarySchemas(door)
+  const entry = entryOf(door)
+  return tied<StartUpEntry>()({
+    preStart: entry('preStart', {
+      zeroed: z.boolean(),
+      valvesShut: z.boolean(),
+      airflowGood: z.boolean(),
+      condenserClean: z.boolean(),
+      thermostatFar: z.boolean(),
+      deviceChecked: z.boolean().optional(),
+      stage: text(200).optional(),
+      rest: readingValuesSchema(door).optional(),
+    }),
+    started: entry('started', {}),
+    reading: entry('reading', {
+      mode: z.literal('cooling'),
+      values: readingValuesSchema(door),
+      instruments: instrumentsSchema(door).optional(),
+      kit: z.array(InstrumentSchema).max(20).optional(),
+      live: z
+        .strictObject({
+          traceId: id,
+          traceS: z.number().min(0).max(1e8),
+          state: z.enum(['settling', 'settled', 'hunting', 'disturbed']),
+          periodS: z.number().positive().max(1e5).optional(),
+          amplitudeK: z.number().min(0).max(200).optional(),
+        })
+        .optional(),
+    }),
+    lookedInto: entry('lookedInto', {
+      airflowGood: z.boolean().optional(),
+      condenserClean: z.boolean().optional(),
+      drierIn: quantity('temperature').optional(),
+      drierOut: quantity('temperature').optional(),
+      ratedAmps: quantity('current').optional(),
+      standingPressure: quantity('gaugePressure').optional(),
+      standingAir: quantity('temperature').optional(),
+      standingIndoor: quantity('temperature').optional(),
+      deviceChecked: z.boolean().optional(),
+    }),
+    returnVisit: entry('returnVisit', {
+      reason,
+      outdoorLow: quantity('temperature').optional(),
+      outdoorHigh: quantity('temperature').optional(),
+      by: day.optional(),
+    }),
+    disturbed: entry('disturbed', { what: z.enum(['door', 'stage', 'room', 'other']) }),
+    probesExchanged: entry('probesExchanged', {
+      traceId: id,
+      a: z.enum(systemChannels),
+      b: z.enum(systemChannels),
+    }),
+    cameOff: entry('cameOff', {
+      suctionPressure: quantity('gaugePressure').optional(),
+      liquidPressure: quantity('gaugePressure').optional(),
+      running: z.boolean(),
+      suctionCore: z.enum(['tight', 'leaks']),
+      liquidCore: z.enum(['tight', 'leaks']),
+      capsTight: z.boolean(),
+    }),
+  })
+}

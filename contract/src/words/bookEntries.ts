@@ -1,0 +1,28 @@
+import type { BookEntry } from '@zetesis/core'
+import { movedLine } from './cylinders'
+
+/** One line of the company's book. */
+export function bookEntryWords(entry: BookEntry): string {
+  switch (entry.kind) {
+    case 'modelSaved':
+      return `Model saved: ${entry.label.name}`
+    case 'instrumentSaved':
+      return `Instrument saved: ${entry.instrument.name}`
+    case 'profileSaved':
+      return `Method saved: ${entry.profile.name}`
+    case 'cylinderSaved':
+      return `Cylinder saved: ${entry.cylinder.name}`
+    case 'cylinderMoved':
+      return movedLine(entry)
+    case 'movementStruck':
+      return `A movement struck out: ${entry.reason}`
+    case 'zeroed':
+      return entry.instrumentIds.length === 1
+        ? 'An instrument zeroed'
+        : `${entry.instrumentIds.length} instruments zeroed`
+    case 'retired':
+      return `A ${entry.what === 'profile' ? 'method' : entry.what} put away`
+    case 'profileChosen':
+      return 'Method for new units chosen'
+  }
+}

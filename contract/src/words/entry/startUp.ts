@@ -1,0 +1,105 @@
+import {
+  showTyped,
+  type CameOff,
+  type LookedInto,
+  type PreStart,
+  type Quantity,
+  type ReadingChannel,
+  type ReturnVisit,
+  type StartUpEntry,
+} from '@zetesis/core'
+import { recordedWords, shortWords } from '../channels'
+import { dayText } from '../dates'
+import type { EntryWords } from './entryWords'
+
+/** The log's line of each kind. */
+export const startUpLines: EntryWords<StartUpEntry> = {
+  preStart: (entry) => `Before the start: ${preStartLine(entry)}`,
+  started: () => 'Valves open, power on',
+  reading: (entry) =>
+    `Reading: ${Object.entries(entry.values)
+      .filter(([, q]) => q !== undefined)
+      .map(([key, q]) => `${shortWords[key as ReadingChannel]} ${showTyped(q as Quantity)}`)
+      .join(' · ')}`,
+  lookedInto: (entry) => `Looked into: ${lookedIntoLine(entry)}`,
+  returnVisit: (entry) => `Return visit: ${returnVisitLine(entry)}`,
+  disturbed: (entry) => disturbedWords[entry.what],
+  probesExchanged: (entry) =>
+    `Probes exchanged in the recording: ${recordedWords[entry.a].toLowerCase()} and ${recordedWords[entry.b].toLowerCase()}`,
+  cameOff: (entry) => cameOffLine(entry),
+}
+
+export const disturbedWords = {
+  door: 'A door was opened',
+  stage: 'The stage changed',
+  room: 'The thermostat was satisfied',
+  other: 'Something disturbed it',
+} as const
+
+/** What was seen to before the start, in a line. */
+export function preStartLine({
+  zeroed,
+  valvesShut,
+  airflowGood,
+  condenserClean,
+  thermostatFar,
+  deviceChecked,
+  stage,
+}: PreStart): string {
+  const seen: [boolean, string][] = [
+    [zeroed, 'gauges zeroed'],
+    [valvesShut, 'manifold shut, hoses tight'],
+    [airflowGood, 'filter, coil and airflow good'],
+    [condenserClean, 'condenser clean'],
+    [thermostatFar, 'thermostat far'],
+    ...(deviceChecked === undefined ? [] : [[deviceChecked, 'device as on the label'] as [boolean, string]]),
+  ]
+  const words = seen.map(([yes, what]) => (yes ? what : `not: ${what}`))
+  return [...words, ...(stage ? [stage] : [])].join(' · ')
+}
+
+/** What was looked into, in a line. */
+export function lookedIntoLine(entry: LookedInto): string {
+  const { airflowGood, condenserClean, deviceChecked, drierIn, drierOut, ratedAmps } = entry
+  const { standingPressure, standingAir, standingIndoor } = entry
+  const said = (yes: boolean | undefined, words: string) =>
+    yes === undefined ? undefined : yes ? words : `not: ${words}`
+  return [
+    said(airflowGood, 'filter, coil and airflow good'),
+    said(condenserClean, 'condenser clean'),
+    said(deviceChecked, 'metering device as on the label'),
+    drierIn && drierOut && `drier ${showTyped(drierIn)} in, ${showTyped(drierOut)} out`,
+    ratedAmps && `rated current ${showTyped(ratedAmps)}`,
+    standingPressure &&
+      standingAir &&
+      `standing ${showTyped(standingPressure)} at ${showTyped(standingAir)}${standingIndoor ? `, ${showTyped(standingIndoor)} indoors` : ''}`,
+  ]
+    .filter(Boolean)
+    .join(' · ')
+}
+
+/** What a return visit needs and why, in a line. */
+export function returnVisitLine({
+  reason,
+  outdoorLow,
+  outdoorHigh,
+  by,
+}: Pick<ReturnVisit, 'reason' | 'outdoorLow' | 'outdoorHigh' | 'by'>): string {
+  const window =
+    outdoorLow && outdoorHigh
+      ? `outdoors ${showTyped(outdoorLow)} to ${showTyped(outdoorHigh)}`
+      : outdoorLow
+        ? `outdoors from ${showTyped(outdoorLow)}`
+        : outdoorHigh && `outdoors up to ${showTyped(outdoorHigh)}`
+  return [reason.replace(/\.$/, ''), window, by && `by ${dayText(by)}`].filter(Boolean).join(' · ')
+}
+
+/** How the gauges came off, in a line. */
+export function cameOffLine({ suctionPressure, liquidPressure, running, suctionCore, liquidCore, capsTight }: CameOff) {
+  const drawn =
+    suctionPressure && liquidPressure
+      ? `drawn down to ${showTyped(suctionPressure)} and ${showTyped(liquidPressure)}`
+      : 'not drawn down'
+  const core = (which: string, found: 'tight' | 'leaks') => `${which} core ${found === 'tight' ? 'tight' : 'leaks'}`
+  return `Gauges off: ${[drawn, running ? 'while running' : 'standing', core('suction', suctionCore), core('liquid', liquidCore), capsTight ? 'caps on' : 'caps missing'].join(' · ')}`
+}
