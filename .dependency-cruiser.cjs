@@ -35,10 +35,26 @@ module.exports = {
       to: { path: 'server/src/db/|node_modules/(pg|drizzle-orm)/' },
     },
     {
-      name: 'kit-knows-no-feature',
+      name: 'shared-rooms-know-no-feature',
       severity: 'error',
-      from: { path: '^app/src/(ui|charts|sync)/' },
+      from: {
+        path: '^app/src/(ui|charts|sync|settings|frame|kit|recording|unit|verdict|weighing|instruments|workers)/',
+      },
       to: { path: '^app/src/(features|app)/' },
+    },
+    {
+      name: 'features-stand-beside-each-other',
+      comment: 'what two features need has a room of its own',
+      severity: 'error',
+      from: { path: '^app/src/features/([^/]+)/' },
+      to: { path: '^app/src/features/', pathNot: '^app/src/features/$1/' },
+    },
+    {
+      name: 'no-folder-cycles-in-app',
+      severity: 'error',
+      scope: 'folder',
+      from: { path: '^app/src' },
+      to: { circular: true },
     },
     { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
     {

@@ -1,7 +1,7 @@
 import { stageWords, stateWords } from '@zetesis/contract'
 import type { UnitSummary } from '@zetesis/core'
 import Svg, { G, Line, Path, Rect } from 'react-native-svg'
-import { usePalette } from '@/settings/useDark'
+import { usePalette } from '@/ui/useDark'
 
 const WIDTH = 28
 const GAP = 4

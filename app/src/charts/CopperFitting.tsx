@@ -1,6 +1,6 @@
 import type { StageState } from '@zetesis/core'
 import Svg, { Line, Path, Rect } from 'react-native-svg'
-import { usePalette } from '@/settings/useDark'
+import { usePalette } from '@/ui/useDark'
 
 const X = 32
 const TOP = 14

@@ -1,6 +1,6 @@
 import type { Scene, Shape, Tone } from '@zetesis/core'
 import Svg, { Circle, G, Line, Polyline, Rect, Text as SvgText } from 'react-native-svg'
-import { usePalette } from '@/settings/useDark'
+import { usePalette } from '@/ui/useDark'
 import type { Palette } from '@/ui/palette'
 
 const toneOf = (p: Palette): Record<Tone, string> => ({

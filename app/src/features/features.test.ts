@@ -1,7 +1,7 @@
 import type { UnitFacts } from '@zetesis/core'
 import { emptyReading, readableValues, readingSchema, typedValues } from './startUp/form'
 import { factsPatch, prepareSchema, prepareValues, type PrepareInput } from './prepare/form'
-import { readClock } from './unit/TimeField'
+import { readClock } from '@/unit/TimeField'
 
 describe('a clock time as a lead types it', () => {
   const now = new Date(2026, 6, 14, 14, 30, 0)

@@ -94,3 +94,7 @@ export const useRefrigerantReport = (terms: ReportTerms) =>
 
 export const reportFile = (terms: ReportTerms, kind: 'csv' | 'pdf', units: string) =>
   `/api/refrigerant.${kind}?${queryOf(terms)}&units=${units}`
+
+/** Findings that somebody has to look into; a difference that the scales explain is none. */
+export const troubling = ({ findings }: Pick<CylinderStock, 'findings'>) =>
+  findings.filter((f) => f.code !== 'unexplained' || f.beyond)

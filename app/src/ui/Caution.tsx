@@ -1,6 +1,6 @@
 import TriangleAlert from 'lucide-react-native/icons/triangle-alert'
 import { XStack } from 'tamagui'
-import { usePalette } from '@/settings/useDark'
+import { usePalette } from './useDark'
 import { Soft } from './Words'
 
 /** One line of the usual caution, where it applies. */

@@ -2,7 +2,7 @@ import ChevronDown from 'lucide-react-native/icons/chevron-down'
 import ChevronUp from 'lucide-react-native/icons/chevron-up'
 import type { ReactNode } from 'react'
 import { Button, Text, YStack } from 'tamagui'
-import { usePalette } from '@/settings/useDark'
+import { usePalette } from './useDark'
 import { Soft } from './Words'
 
 /** A line that opens: shut it says in a few words what is inside. */

@@ -1,7 +1,7 @@
 import ChevronDown from 'lucide-react-native/icons/chevron-down'
 import { useState } from 'react'
 import { Button, Text, YStack } from 'tamagui'
-import { usePalette } from '@/settings/useDark'
+import { usePalette } from './useDark'
 import { Choice, type Option } from './Choice'
 
 /** One of many: shut it shows what was chosen, open it is a sheet of buttons big enough for a glove. */

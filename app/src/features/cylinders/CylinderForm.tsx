@@ -11,7 +11,7 @@ import {
 import { useRouter } from 'expo-router'
 import { useState } from 'react'
 import { XStack, YStack } from 'tamagui'
-import { useBarAction } from '@/features/frame/barAction'
+import { useBarAction } from '@/frame/barAction'
 import { useSettings } from '@/settings/settings'
 import { whenSafe } from '@/sync/client'
 import { useBook } from '@/sync/useBook'

@@ -2,11 +2,11 @@ import { cylinderFindingWords, cylinderStateWords } from '@zetesis/contract'
 import { showText, type UnitSystem } from '@zetesis/core'
 import { useRouter } from 'expo-router'
 import { XStack, YStack } from 'tamagui'
-import { Page } from '@/features/frame/Page'
-import { RefusedEntries } from '@/features/frame/SyncNote'
+import { Page } from '@/frame/Page'
+import { RefusedEntries } from '@/frame/SyncNote'
 import { useSettings } from '@/settings/settings'
 import { sentence } from '@/sync/api'
-import { useCylinders, type CylinderStock } from '@/sync/useCylinders'
+import { troubling, useCylinders, type CylinderStock } from '@/sync/useCylinders'
 import { LinkRow } from '@/ui/LinkRow'
 import { Press } from '@/ui/Press'
 import { Body, Figure, Soft, Title } from '@/ui/Words'
@@ -53,10 +53,6 @@ export function CylindersPage() {
     </Page>
   )
 }
-
-/** Findings that somebody has to look into; a difference that the scales explain is none. */
-export const troubling = ({ findings }: Pick<CylinderStock, 'findings'>) =>
-  findings.filter((f) => f.code !== 'unexplained' || f.beyond)
 
 function noteOf(stock: CylinderStock, system: UnitSystem): string {
   const { cylinder, pending } = stock

@@ -1,7 +1,7 @@
 import { bookProblemWords } from '@zetesis/contract'
 import type { Cylinder, CylinderMoved } from '@zetesis/core'
 import { useState } from 'react'
-import { chosenFor, slotFor, useInstrumentChoice } from '@/features/kit/choice'
+import { chosenFor, slotFor, useInstrumentChoice } from '@/kit/choice'
 import { useSettings } from '@/settings/settings'
 import { whenSafe } from '@/sync/client'
 import { useBook } from '@/sync/useBook'

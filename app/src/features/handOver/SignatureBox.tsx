@@ -3,7 +3,7 @@ import { createElement, useEffect, useRef } from 'react'
 import Svg, { Polyline } from 'react-native-svg'
 import SignaturePad from 'signature_pad'
 import { YStack } from 'tamagui'
-import { usePalette } from '@/settings/useDark'
+import { usePalette } from '@/ui/useDark'
 
 const WIDTH = 1000
 const HEIGHT = 400

@@ -2,7 +2,7 @@ import { coldWords, groupWords, habitWords, sourceWords, splitWords } from '@zet
 import { diffProfiles, habitSpecs, showTyped, type ProfileSpec } from '@zetesis/core'
 import { useState } from 'react'
 import { XStack, YStack } from 'tamagui'
-import { Page } from '@/features/frame/Page'
+import { Page } from '@/frame/Page'
 import { useBook } from '@/sync/useBook'
 import { Card } from '@/ui/Card'
 import { PickOne } from '@/ui/PickOne'

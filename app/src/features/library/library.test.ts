@@ -8,8 +8,7 @@ import {
   type Instrument,
   type ModelLabel,
 } from '@zetesis/core'
-import { fromLabel } from '../prepare/takeLabel'
-import { instrumentsFor } from '../startUp/instruments'
+import { instrumentsFor } from '@/kit/instruments'
 import { instrumentDraft, readDate, readInstrument } from './instrumentDraft'
 import { methodDraft, readMethod } from './methodDraft'
 import { emptySheet, modelDraft, readModel } from './modelDraft'
@@ -76,17 +75,6 @@ describe('a model’s form', () => {
       rows: [''],
     })
     expect(emptySheet('superheatGrid', 'ip').grid).toMatchObject({ columnUnit: '°F', rowUnit: '°F', cellUnit: '°F' })
-  })
-  it('fills the Prepare form with what the label says, and clears a typed target that its lookup replaces', () => {
-    expect(fromLabel(label, '1/2')).toMatchObject({
-      model: 'Kelvane 24',
-      labelCharge: { text: '70', unit: 'oz' },
-      allowance: { text: '1.1', unit: 'oz/ft' },
-      targetSubcooling: { text: '' },
-      superheatSource: undefined,
-    })
-    expect(fromLabel(label, undefined)).not.toHaveProperty('allowance')
-    expect(fromLabel({ name: 'bare' }, '1/2')).toEqual({ model: 'bare' })
   })
 })
 

@@ -11,7 +11,7 @@ import {
 } from '@zetesis/core'
 import { useState } from 'react'
 import { XStack, YStack } from 'tamagui'
-import type { UnitHandle } from '@/features/unit/useUnit'
+import type { UnitHandle } from '@/unit/useUnit'
 import { useSettings } from '@/settings/settings'
 import { whenSafe } from '@/sync/client'
 import { Card } from '@/ui/Card'

@@ -10,9 +10,9 @@ import {
   type UnitSystem,
 } from '@zetesis/core'
 import { YStack } from 'tamagui'
-import type { ImportUse } from '@/features/recording/ImportCard'
-import { MinutesField } from '@/features/recording/MinutesField'
-import type { UnitHandle } from '@/features/unit/useUnit'
+import type { ImportUse } from '@/recording/ImportCard'
+import { MinutesField } from '@/recording/MinutesField'
+import type { UnitHandle } from '@/unit/useUnit'
 import { useSettings } from '@/settings/settings'
 import { QuantityField, type QuantityText } from '@/ui/QuantityField'
 import { quantityInput } from '@/ui/quantityInput'

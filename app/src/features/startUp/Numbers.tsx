@@ -4,7 +4,7 @@ import { memo, useState } from 'react'
 import { Button, Text, XStack, YStack } from 'tamagui'
 import { useSettings } from '@/settings/settings'
 import { Figure, Soft } from '@/ui/Words'
-import { WorkingLines } from './WorkingLines'
+import { WorkingLines } from '@/verdict/WorkingLines'
 
 /** Every number of a reading; a tap opens how it was computed, with the values put in. */
 export const Numbers = memo(function Numbers({ workings }: { workings: readonly Working[] }) {

@@ -8,11 +8,11 @@ import {
   type StepAdvice,
   type Weighed,
 } from '@zetesis/core'
-import { scrollTop } from '@/features/frame/scrollTop'
-import { chosenFor, slotFor, useInstrumentChoice } from '@/features/kit/choice'
-import { fitting, weighedBody, type How } from '@/features/weighIn/weighing'
-import { useEntryForm } from '@/features/unit/useEntryForm'
-import type { UnitHandle } from '@/features/unit/useUnit'
+import { scrollTop } from '@/frame/scrollTop'
+import { chosenFor, slotFor, useInstrumentChoice } from '@/kit/choice'
+import { fitting, weighedBody, type How } from '@/weighing/weighing'
+import { useEntryForm } from '@/unit/useEntryForm'
+import type { UnitHandle } from '@/unit/useUnit'
 import { rigRunner } from '@/instruments/rigRunner'
 import { useSettings } from '@/settings/settings'
 import { useBook } from '@/sync/useBook'

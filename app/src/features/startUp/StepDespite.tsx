@@ -1,6 +1,6 @@
 import type { EntryBody } from '@zetesis/core'
 import { useState } from 'react'
-import type { UnitHandle } from '@/features/unit/useUnit'
+import type { UnitHandle } from '@/unit/useUnit'
 import { Disclosure } from '@/ui/Disclosure'
 import { mayStep, type Tuned } from './AdviceCard'
 import { StepCard } from './StepCard'

@@ -1,7 +1,7 @@
 import type { EntryBody } from '@zetesis/core'
 import type { SystemChange } from '@zetesis/rig'
 import { XStack } from 'tamagui'
-import type { UnitHandle } from '@/features/unit/useUnit'
+import type { UnitHandle } from '@/unit/useUnit'
 import { rigRunner } from '@/instruments/rigRunner'
 import { Press } from '@/ui/Press'
 

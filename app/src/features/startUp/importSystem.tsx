@@ -9,7 +9,7 @@ import {
 } from '@zetesis/core'
 import { useMemo } from 'react'
 import { YStack } from 'tamagui'
-import type { ImportUse } from '@/features/recording/ImportCard'
+import type { ImportUse } from '@/recording/ImportCard'
 import { useSettings } from '@/settings/settings'
 import { Body, Soft } from '@/ui/Words'
 import { readingBody } from './readingBody'

@@ -1,10 +1,10 @@
 import { learntSteps, type Instrument, type LiveTerms, type UnitView } from '@zetesis/core'
 import { useMemo } from 'react'
-import type { SlotChoice } from '@/features/kit/choice'
-import { useTraceWatch } from '@/features/recording/useTraceWatch'
+import type { SlotChoice } from '@/kit/choice'
+import { useTraceWatch } from '@/recording/useTraceWatch'
 import { useSettings } from '@/settings/settings'
 import type { LiveAnswer, SeriesAsked } from '@/workers/live.worker'
-import { instrumentSlots } from './instruments'
+import { instrumentSlots } from '@/kit/instruments'
 
 const open = () => new Worker(new URL('../../workers/live.worker.ts', window.location.href))
 

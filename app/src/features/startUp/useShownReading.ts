@@ -13,10 +13,10 @@ import {
   type ReadingValues,
 } from '@zetesis/core'
 import { useMemo } from 'react'
-import type { SlotChoice } from '@/features/kit/choice'
-import type { UnitHandle } from '@/features/unit/useUnit'
+import type { SlotChoice } from '@/kit/choice'
+import type { UnitHandle } from '@/unit/useUnit'
 import type { Tuned } from './AdviceCard'
-import { instrumentsFor } from './instruments'
+import { instrumentsFor } from '@/kit/instruments'
 
 /** The reading being typed, with the instruments chosen for it; else the last one logged, as it was judged. */
 export function useShown(

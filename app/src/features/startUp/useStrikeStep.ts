@@ -1,5 +1,5 @@
 import { useCallback } from 'react'
-import type { UnitHandle } from '@/features/unit/useUnit'
+import type { UnitHandle } from '@/unit/useUnit'
 import { rigRunner } from '@/instruments/rigRunner'
 
 /** Takes a step back by striking it out; undefined where nothing may change any more. On the rig what it brought goes out again. */

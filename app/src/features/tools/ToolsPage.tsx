@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router'
 import { XStack, YStack } from 'tamagui'
-import { Page } from '@/features/frame/Page'
+import { Page } from '@/frame/Page'
 import { useSettings } from '@/settings/settings'
 import { Card } from '@/ui/Card'
 import { Choice } from '@/ui/Choice'

@@ -3,15 +3,15 @@ import { waitStage, type StageView, type UnitSystem, type UnitView } from '@zete
 import { useRouter } from 'expo-router'
 import { Button, Text, useMedia, XStack, YStack } from 'tamagui'
 import { CopperFitting } from '@/charts/CopperFitting'
-import { useBarAction } from '@/features/frame/barAction'
-import { needHref, stageHref } from '@/features/frame/routes'
-import { LogList } from '@/features/log/LogList'
+import { useBarAction } from '@/frame/barAction'
+import { needHref, stageHref } from '@/frame/routes'
+import { LogList } from '@/unit/LogList'
 import { useSettings } from '@/settings/settings'
 import { Heading, Soft } from '@/ui/Words'
-import { decayLine, pressureLine, verdictText, weighLine } from './lines'
-import { FactChips } from './UnitHead'
-import { UnitPage } from './UnitPage'
-import type { UnitHandle } from './useUnit'
+import { decayLine, pressureLine, verdictText, weighLine } from '@/unit/lines'
+import { FactChips } from '@/unit/UnitHead'
+import { UnitPage } from '@/unit/UnitPage'
+import type { UnitHandle } from '@/unit/useUnit'
 
 /** One unit's copper line: finished, passed with a reason, waiting, stopped, still to do. */
 export function LinePage() {

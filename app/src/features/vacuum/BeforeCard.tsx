@@ -8,8 +8,8 @@ import { Press } from '@/ui/Press'
 import { QuantityField, type QuantityText } from '@/ui/QuantityField'
 import { quantityInput } from '@/ui/quantityInput'
 import { Body } from '@/ui/Words'
-import { useEntryForm } from '@/features/unit/useEntryForm'
-import type { UnitHandle } from '@/features/unit/useUnit'
+import { useEntryForm } from '@/unit/useEntryForm'
+import type { UnitHandle } from '@/unit/useUnit'
 
 const yesNo = [
   { value: 'yes', label: 'Yes' },

@@ -1,7 +1,7 @@
 import { decayLines, nextForDecay, sampleProblemWords } from '@zetesis/contract'
 import type { DecayResult, UnitFacts } from '@zetesis/core'
 import { useState } from 'react'
-import { WorkingLines } from '@/features/startUp/WorkingLines'
+import { WorkingLines } from '@/verdict/WorkingLines'
 import { useSettings } from '@/settings/settings'
 import { Card } from '@/ui/Card'
 import { Disclosure } from '@/ui/Disclosure'

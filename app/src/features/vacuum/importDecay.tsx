@@ -1,9 +1,9 @@
 import { causeText, sampleProblemWords, verdictWords } from '@zetesis/contract'
 import { decayHabits, gaugeShareOf, type Instrument } from '@zetesis/core'
 import { useMemo } from 'react'
-import type { ImportUse } from '@/features/recording/ImportCard'
-import { MinutesField } from '@/features/recording/MinutesField'
-import type { UnitHandle } from '@/features/unit/useUnit'
+import type { ImportUse } from '@/recording/ImportCard'
+import { MinutesField } from '@/recording/MinutesField'
+import type { UnitHandle } from '@/unit/useUnit'
 import { Body } from '@/ui/Words'
 
 /** A recorded evacuation brought in: the pump and the valving-off it shows, and what its decay says before it is taken in. */

@@ -1,6 +1,6 @@
 import { missingWords } from '@zetesis/contract'
 import { formatNumber, isBlend, isFlammable, showText, type ChargeDue, type UnitView } from '@zetesis/core'
-import { WorkingLines, type WorkingLine } from '@/features/startUp/WorkingLines'
+import { WorkingLines, type WorkingLine } from '@/verdict/WorkingLines'
 import { useSettings } from '@/settings/settings'
 import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'

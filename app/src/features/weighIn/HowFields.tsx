@@ -6,7 +6,7 @@ import { Choice } from '@/ui/Choice'
 import { FieldProblem } from '@/ui/FieldProblem'
 import { PickOne } from '@/ui/PickOne'
 import { TextField } from '@/ui/TextField'
-import type { How } from './weighing'
+import type { How } from '@/weighing/weighing'
 
 const OTHER = 'other'
 

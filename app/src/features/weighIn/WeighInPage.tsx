@@ -2,19 +2,18 @@ import { cylinderFindingWords, safetyWords, weighedLine } from '@zetesis/contrac
 import { isFlammable, showText, toSi, unitSlip, type UnitView } from '@zetesis/core'
 import { useMemo } from 'react'
 import { YStack } from 'tamagui'
-import { troubling } from '@/features/cylinders/CylindersPage'
-import { useBarAction } from '@/features/frame/barAction'
-import { chosenFor, slotFor, useInstrumentChoice } from '@/features/kit/choice'
-import { InstrumentPicker } from '@/features/kit/InstrumentPicker'
-import { ImportCard } from '@/features/recording/ImportCard'
-import { RigCard, useRig } from '@/features/recording/RigCard'
-import { Gate } from '@/features/unit/Gate'
-import { UnitPage } from '@/features/unit/UnitPage'
-import { useEntryForm } from '@/features/unit/useEntryForm'
-import type { UnitHandle } from '@/features/unit/useUnit'
+import { useBarAction } from '@/frame/barAction'
+import { chosenFor, slotFor, useInstrumentChoice } from '@/kit/choice'
+import { InstrumentPicker } from '@/kit/InstrumentPicker'
+import { ImportCard } from '@/recording/ImportCard'
+import { RigCard, useRig } from '@/recording/RigCard'
+import { Gate } from '@/unit/Gate'
+import { UnitPage } from '@/unit/UnitPage'
+import { useEntryForm } from '@/unit/useEntryForm'
+import type { UnitHandle } from '@/unit/useUnit'
 import { useSettings } from '@/settings/settings'
 import { useBook } from '@/sync/useBook'
-import { useCylinders } from '@/sync/useCylinders'
+import { troubling, useCylinders } from '@/sync/useCylinders'
 import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
 import { Caution } from '@/ui/Caution'
@@ -24,14 +23,23 @@ import { QuantityField, type QuantityText } from '@/ui/QuantityField'
 import { quantityInput } from '@/ui/quantityInput'
 import { Body, Figure, Heading, Soft } from '@/ui/Words'
 import { DueCard } from './DueCard'
-import { HoseCard } from './HoseCard'
+import { HoseCard } from '@/weighing/HoseCard'
 import { HowFields } from './HowFields'
 import { useScaleImport } from './importScale'
 import { LineSetCard } from './LineSetCard'
 import { LiveScale } from './LiveScale'
 import { ScaleControls } from './ScaleControls'
 import { useScaleWatch } from './useScaleWatch'
-import { fitting, isStep, openJump, scaleHabits, transferBody, unlogged, weighedBody, type How } from './weighing'
+import {
+  fitting,
+  isStep,
+  openJump,
+  scaleHabits,
+  transferBody,
+  unlogged,
+  weighedBody,
+  type How,
+} from '@/weighing/weighing'
 
 export function WeighInPage() {
   return <UnitPage title="Weigh in" render={(unit) => <WeighIn key={unit.unitId} unit={unit} />} />

@@ -1,11 +1,11 @@
 import { showText, type Cylinder, type Instrument, type ScaleStep } from '@zetesis/core'
 import { useMemo } from 'react'
 import { YStack } from 'tamagui'
-import type { ImportUse } from '@/features/recording/ImportCard'
-import type { UnitHandle } from '@/features/unit/useUnit'
+import type { ImportUse } from '@/recording/ImportCard'
+import type { UnitHandle } from '@/unit/useUnit'
 import { useSettings } from '@/settings/settings'
 import { Body, Soft } from '@/ui/Words'
-import { scaleHabits, transferBody, type How } from './weighing'
+import { scaleHabits, transferBody, type How } from '@/weighing/weighing'
 
 const kindWords: Record<ScaleStep['kind'], string> = {
   transfer: 'refrigerant',

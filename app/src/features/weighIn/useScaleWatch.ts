@@ -1,6 +1,6 @@
 import type { ScaleHabits, ScaleWatch } from '@zetesis/core'
 import { useMemo } from 'react'
-import { useTraceWatch } from '@/features/recording/useTraceWatch'
+import { useTraceWatch } from '@/recording/useTraceWatch'
 
 const open = () => new Worker(new URL('../../workers/scale.worker.ts', window.location.href))
 

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react'
-import { dark, day, type Palette } from '@/ui/palette'
-import { useSettings } from './settings'
+import { dark, day, type Palette } from './palette'
+import { useSettings } from '@/settings/settings'
 
 /** Whether the dark theme is on: by choice, or as the device says. */
 export function useDark(): boolean {

@@ -6,7 +6,7 @@ import {
   type ReadingChannel,
   type ReadingValues,
 } from '@zetesis/core'
-import type { Slot, SlotChoice } from '@/features/kit/choice'
+import type { Slot, SlotChoice } from './choice'
 
 /** Channels that one instrument usually takes together. Each side of a manifold is chosen by itself: its scales differ. */
 export const instrumentSlots = [
