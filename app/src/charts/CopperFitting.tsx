@@ -1,5 +1,6 @@
 import type { StageState } from '@zetesis/core'
 import Svg, { Line, Path, Rect } from 'react-native-svg'
+import { useClock } from '@/settings/useNow'
 import { usePalette } from '@/ui/useDark'
 
 const X = 32
@@ -9,17 +10,7 @@ const TOP = 14
  * One stage of the copper line: its fitting, and the pipe down to the next. Done is filled copper, a running wait flows, a
  * stage passed with a reason is a loop around, a stop is a capped end.
  */
-export function CopperFitting({
-  state,
-  last,
-  height,
-  tick,
-}: {
-  state: StageState
-  last: boolean
-  height: number
-  tick: number
-}) {
+export function CopperFitting({ state, last, height }: { state: StageState; last: boolean; height: number }) {
   const p = usePalette()
   const filled = state === 'done' || state === 'bypassed'
   const pipe = filled ? p.copper : p.rule
@@ -35,18 +26,7 @@ export function CopperFitting({
       ) : (
         <Line x1={X} x2={X} y1={TOP + 14} y2={height} stroke={pipe} strokeWidth={14} />
       )}
-      {state === 'waiting' && !last ? (
-        <Line
-          x1={X}
-          x2={X}
-          y1={TOP + 20}
-          y2={height}
-          stroke={p.copperLit}
-          strokeWidth={14}
-          strokeDasharray="8 8"
-          strokeDashoffset={-(tick % 2) * 8}
-        />
-      ) : null}
+      {state === 'waiting' && !last ? <Flow height={height} colour={p.copperLit} /> : null}
       {state === 'stopped' ? <Rect x={X - 18} y={TOP + 22} width={36} height={8} fill={p.oxide} /> : null}
       <Rect
         x={X - 17}
@@ -63,5 +43,22 @@ export function CopperFitting({
         <Path d={`M${X - 6} ${TOP - 3} l12 12 m0 -12 l-12 12`} stroke={p.oxide} strokeWidth={4} />
       ) : null}
     </Svg>
+  )
+}
+
+/** What flows while a wait runs: a step at every tick. */
+function Flow({ height, colour }: { height: number; colour: string }) {
+  const offset = useClock((now) => -(Math.floor(now / 1000) % 2) * 8)
+  return (
+    <Line
+      x1={X}
+      x2={X}
+      y1={TOP + 20}
+      y2={height}
+      stroke={colour}
+      strokeWidth={14}
+      strokeDasharray="8 8"
+      strokeDashoffset={offset}
+    />
   )
 }

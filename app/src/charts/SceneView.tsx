@@ -1,5 +1,6 @@
 import type { Scene, Shape, Tone } from '@zetesis/core'
 import Svg, { Circle, G, Line, Polyline, Rect, Text as SvgText } from 'react-native-svg'
+import { drawn } from '@/ui/drawn'
 import { usePalette } from '@/ui/useDark'
 import type { Palette } from '@/ui/palette'
 
@@ -21,7 +22,15 @@ const toneOf = (p: Palette): Record<Tone, string> => ({
 const faces = { word: 'Atkinson Hyperlegible Next', figure: 'Barlow Semi Condensed' }
 
 /** Paints a scene from core as SVG, as wide as its place. */
-export function SceneView({ scene, label, testID }: { scene: Scene; label: string; testID?: string }) {
+export const SceneView = drawn(function SceneView({
+  scene,
+  label,
+  testID,
+}: {
+  scene: Scene
+  label: string
+  testID?: string
+}) {
   const tones = toneOf(usePalette())
   return (
     <Svg
@@ -40,9 +49,10 @@ export function SceneView({ scene, label, testID }: { scene: Scene; label: strin
       </G>
     </Svg>
   )
-}
+})
 
-function Painted({ shape, tones }: { shape: Shape; tones: Record<Tone, string> }) {
+/** Each shape stands for itself: what of a scene is as it was isn't touched. */
+const Painted = drawn(function Painted({ shape, tones }: { shape: Shape; tones: Record<Tone, string> }) {
   switch (shape.kind) {
     case 'line':
       return (
@@ -96,4 +106,4 @@ function Painted({ shape, tones }: { shape: Shape; tones: Record<Tone, string> }
         </SvgText>
       )
   }
-}
+})

@@ -3,16 +3,20 @@ import { agenda } from '@zetesis/core'
 import { usePathname, useRouter } from 'expo-router'
 import { useMemo, useState } from 'react'
 import { Button, Text, useMedia, XStack, YStack } from 'tamagui'
-import { useNow } from '@/settings/useNow'
+import { useClock } from '@/settings/useNow'
+import { clock } from '@/sync/clock'
 import { useUnits } from '@/sync/useUnits'
+import { Ticking } from '@/ui/Ticking'
 import { useBar } from './barAction'
 import { needHref, unitPath } from './routes'
 import { SyncNote } from './SyncNote'
 
 /** At the bottom of every screen: the next wait to end, what is unsent, and the next thing to do, within the thumb's reach. */
 export function WaitBar() {
-  const now = useNow()
   const { units } = useUnits()
+  const over = useClock((now) =>
+    units.reduce((sum, u) => sum + u.summary.waits.filter((w) => w.endsMs <= now).length, 0),
+  )
   const { action, run } = useBar()
   const [open, setOpen] = useState(false)
   const router = useRouter()
@@ -21,9 +25,10 @@ export function WaitBar() {
     () =>
       agenda(
         units.map((u) => ({ unitId: u.id, summary: u.summary })),
-        now,
+        clock.now(),
       ),
-    [units, now],
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- a wait that ended is what moves the clock here
+    [units, over],
   )
   const [nextWait, ...others] = waits
   const next = todo[0]
@@ -37,7 +42,7 @@ export function WaitBar() {
       {nextWait ? (
         <WaitLine
           tag={nextWait.tag}
-          left={nextWait.wait.endsMs - now}
+          endsMs={nextWait.wait.endsMs}
           word={waitWords[nextWait.wait.kind]}
           onPress={() => router.navigate(unitPath(nextWait.unitId) as never)}
         />
@@ -84,7 +89,7 @@ export function WaitBar() {
             <WaitLine
               key={w.unitId + w.wait.kind}
               tag={w.tag}
-              left={w.wait.endsMs - now}
+              endsMs={w.wait.endsMs}
               word={waitWords[w.wait.kind]}
               onPress={() => router.navigate(unitPath(w.unitId) as never)}
             />
@@ -107,7 +112,7 @@ export function WaitBar() {
   )
 }
 
-function WaitLine({ tag, left, word, onPress }: { tag: string; left: number; word: string; onPress: () => void }) {
+function WaitLine({ tag, endsMs, word, onPress }: { tag: string; endsMs: number; word: string; onPress: () => void }) {
   return (
     <Button
       unstyled
@@ -121,9 +126,14 @@ function WaitLine({ tag, left, word, onPress }: { tag: string; left: number; wor
       cursor="pointer"
       onPress={onPress}
     >
-      <Text fontFamily="$figure" fontWeight="700" fontSize={24} color="$onBar" role="timer">
-        {countdown(left)}
-      </Text>
+      <Ticking
+        text={(now) => countdown(endsMs - now)}
+        fontWeight="700"
+        fontSize={24}
+        lineHeight={28}
+        color="$onBar"
+        role="timer"
+      />
       <Text color="$onBar" fontSize="$3">{`${tag} ${word}`}</Text>
     </Button>
   )

@@ -2,30 +2,31 @@ import { accuracyWords, warningWords } from '@zetesis/contract'
 import { instrumentWarnings, type Instrument, type MethodProfile } from '@zetesis/core'
 import { useState } from 'react'
 import { YStack } from 'tamagui'
+import { useNow } from '@/settings/useNow'
 import { Card } from '@/ui/Card'
+import { drawn } from '@/ui/drawn'
 import { Disclosure } from '@/ui/Disclosure'
 import { PickOne } from '@/ui/PickOne'
 import { Soft } from '@/ui/Words'
 import { chosenFor, type Slot, type SlotChoice } from './choice'
 
 /** What the reading is taken with; shut it is one line, open a pick for each slot that the kit can fill. */
-export function InstrumentPicker({
+export const InstrumentPicker = drawn(function InstrumentPicker({
   slots: all,
   choice,
   onChoose,
   profile,
-  now,
   without = 'taken as gauges of the ordinary kind',
 }: {
   slots: readonly Slot[]
   choice: SlotChoice
   onChoose: (slot: string, id?: string) => void
   profile: MethodProfile
-  now: number
   /** what follows from naming none */
   without?: string
 }) {
   const [open, setOpen] = useState(false)
+  const now = useNow()
   const slots = all.filter((s) => s.options.length > 0)
   const names = [...new Set(slots.flatMap((slot) => chosenFor(slot, choice)?.name ?? []))]
   if (slots.length === 0)
@@ -59,7 +60,7 @@ export function InstrumentPicker({
       </Disclosure>
     </Card>
   )
-}
+})
 
 const about = (i: Instrument, now: number, profile: MethodProfile) =>
   [...i.accuracies.map(accuracyWords), ...instrumentWarnings(i, now, profile).map((w) => `◐ ${warningWords[w]}`)].join(

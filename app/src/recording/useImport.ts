@@ -28,7 +28,7 @@ export function useImport(terms: ImportTerms) {
     const file = await pickFile('.csv,.txt,.tsv,.log,text/csv,text/plain')
     if (!file) return
     worker.current?.terminate()
-    const next = new Worker(new URL('../../workers/import.worker.ts', window.location.href))
+    const next = new Worker(new URL('../workers/import.worker.ts', window.location.href))
     worker.current = next
     name.current = file.name
     said.current = {}

@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react'
+import { memo, type ReactNode } from 'react'
 import { Text, XStack, YStack } from 'tamagui'
 import { Body } from './Words'
 
@@ -12,7 +12,7 @@ const metals = {
 } as const
 
 /** A verdict first, then the number, then the reason: said by colour, by shape and by word. */
-export function Banner({
+export const Banner = memo(function Banner({
   metal,
   word,
   figure,
@@ -44,7 +44,7 @@ export function Banner({
       </YStack>
     </XStack>
   )
-}
+})
 
 export const markOf = (metal: Metal) => metals[metal].mark
 export const inkOf = (metal: Metal) => metals[metal].ink

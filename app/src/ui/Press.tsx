@@ -1,4 +1,6 @@
 import type { ReactNode } from 'react'
+import { drawn } from './drawn'
+import { useStable } from './useStable'
 import { Button, Text, type ButtonProps } from 'tamagui'
 
 type Look = 'act' | 'plain' | 'quiet' | 'stop'
@@ -46,7 +48,20 @@ export interface PressProps {
 }
 
 /** A button for gloves: never lower than 52 px. */
-export function Press({ children, onPress, look = 'plain', icon, disabled, testID, label, grow }: PressProps) {
+export function Press({ onPress, ...look }: PressProps) {
+  return <Drawn onPress={useStable(onPress)} {...look} />
+}
+
+const Drawn = drawn(function Press({
+  children,
+  onPress,
+  look = 'plain',
+  icon,
+  disabled,
+  testID,
+  label,
+  grow,
+}: PressProps) {
   const { ink, ...style } = looks[look]
   return (
     <Button
@@ -76,4 +91,4 @@ export function Press({ children, onPress, look = 'plain', icon, disabled, testI
       </Text>
     </Button>
   )
-}
+})

@@ -1,27 +1,38 @@
+import { memo } from 'react'
 import { styled, Text } from 'tamagui'
 
-export const Title = styled(Text, { render: 'h1', fontSize: '$7', lineHeight: '$7', fontWeight: '700', color: '$ink' })
-export const Heading = styled(Text, {
-  render: 'h2',
-  fontSize: '$5',
-  lineHeight: '$5',
-  fontWeight: '700',
-  color: '$ink',
-})
-export const Body = styled(Text, { fontSize: '$4', lineHeight: '$4', color: '$ink' })
-export const Soft = styled(Text, { fontSize: '$3', lineHeight: '$3', color: '$soft' })
-export const Tag = styled(Text, {
-  fontFamily: '$figure',
-  fontWeight: '700',
-  fontSize: 28,
-  lineHeight: 32,
-  color: '$ink',
-})
+// a text that says the same isn't drawn anew
+
+export const Title = memo(
+  styled(Text, { render: 'h1', fontSize: '$7', lineHeight: '$7', fontWeight: '700', color: '$ink' }),
+)
+export const Heading = memo(
+  styled(Text, {
+    render: 'h2',
+    fontSize: '$5',
+    lineHeight: '$5',
+    fontWeight: '700',
+    color: '$ink',
+  }),
+)
+export const Body = memo(styled(Text, { fontSize: '$4', lineHeight: '$4', color: '$ink' }))
+export const Soft = memo(styled(Text, { fontSize: '$3', lineHeight: '$3', color: '$soft' }))
+export const Tag = memo(
+  styled(Text, {
+    fontFamily: '$figure',
+    fontWeight: '700',
+    fontSize: 28,
+    lineHeight: 32,
+    color: '$ink',
+  }),
+)
 /** Readings: tabular, condensed, big. */
-export const Figure = styled(Text, {
-  fontFamily: '$figure',
-  fontWeight: '600',
-  fontSize: '$6',
-  lineHeight: '$6',
-  color: '$ink',
-})
+export const Figure = memo(
+  styled(Text, {
+    fontFamily: '$figure',
+    fontWeight: '600',
+    fontSize: '$6',
+    lineHeight: '$6',
+    color: '$ink',
+  }),
+)

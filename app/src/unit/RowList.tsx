@@ -1,13 +1,16 @@
 import { countdown, dayText, needWords, stageWords, waitWords, verdictWords } from '@zetesis/contract'
 import { summaryAt, type UnitSummary } from '@zetesis/core'
 import { useRouter } from 'expo-router'
+import { memo, useMemo } from 'react'
 import { Button, Text, XStack, YStack } from 'tamagui'
 import { CopperBadge } from '@/charts/CopperBadge'
 import { unitPath } from '@/frame/routes'
 import { useSettings } from '@/settings/settings'
-import { useNow } from '@/settings/useNow'
+import { useClock } from '@/settings/useNow'
+import { clock } from '@/sync/clock'
 import { useUnits } from '@/sync/useUnits'
 import { inkOf, markOf, type Metal } from '@/ui/Banner'
+import { Ticking } from '@/ui/Ticking'
 import { Soft, Tag } from '@/ui/Words'
 
 /** The units of a job: tag, small copper line, stage, and what each needs. */
@@ -22,7 +25,6 @@ export function RowList({
   compact?: boolean
   filter?: string
 }) {
-  const now = useNow()
   const { units } = useUnits()
   const wanted = filter.trim().toLowerCase()
   const rows = units
@@ -32,34 +34,26 @@ export function RowList({
   return (
     <YStack role="list">
       {rows.map((u) => (
-        <UnitLine
-          key={u.id}
-          unitId={u.id}
-          summary={summaryAt(u.summary, now)}
-          now={now}
-          chosen={u.id === current}
-          compact={compact}
-        />
+        <UnitLine key={u.id} unitId={u.id} summary={u.summary} chosen={u.id === current} compact={compact} />
       ))}
       {rows.length === 0 && wanted !== '' ? <Soft>{`No unit matches “${filter}”.`}</Soft> : null}
     </YStack>
   )
 }
 
-function UnitLine({
+const UnitLine = memo(function UnitLine({
   unitId,
-  summary,
-  now,
+  summary: stored,
   chosen,
   compact,
 }: {
   unitId: string
   summary: UnitSummary
-  now: number
   chosen: boolean
   compact?: boolean
 }) {
   const router = useRouter()
+  const summary = useSummary(stored)
   return (
     <YStack role="listitem">
       <Button
@@ -93,7 +87,7 @@ function UnitLine({
                 <Tag fontSize={20} lineHeight={24}>
                   {summary.tag}
                 </Tag>
-                <NeedNote summary={summary} now={now} compact />
+                <NeedNote summary={summary} compact />
               </XStack>
             ) : null}
             <CopperBadge stages={summary.stages} />
@@ -105,32 +99,31 @@ function UnitLine({
               {summary.place && !compact ? ` · ${summary.place.split(',')[0]}` : ''}
             </Soft>
           </YStack>
-          {compact ? null : <NeedNote summary={summary} now={now} />}
+          {compact ? null : <NeedNote summary={summary} />}
         </XStack>
       </Button>
     </YStack>
   )
+})
+
+/** The summary as the clock leaves it: another one only when a wait has ended. */
+function useSummary(stored: UnitSummary): UnitSummary {
+  const over = useClock((now) => stored.waits.filter((w) => w.endsMs <= now).length)
+  // eslint-disable-next-line react-hooks/exhaustive-deps -- a wait that ended is what moves the clock here
+  return useMemo(() => summaryAt(stored, clock.now()), [stored, over])
 }
 
-function NeedNote({ summary, now, compact }: { summary: UnitSummary; now: number; compact?: boolean }) {
+function NeedNote({ summary, compact }: { summary: UnitSummary; compact?: boolean }) {
   const { system } = useSettings()
-  const wait = summary.waits.find((w) => w.endsMs > now)
-  if (wait && compact) {
+  const wait = summary.waits.find((w) => w.endsMs > clock.now())
+  if (wait && compact)
     return (
-      <Text
-        fontFamily="$figure"
-        fontWeight="700"
-        fontSize="$4"
-        color="$ink"
-      >{`◷ ${countdown(wait.endsMs - now)}`}</Text>
+      <Ticking text={(now) => `◷ ${countdown(wait.endsMs - now)}`} fontWeight="700" fontSize="$4" lineHeight="$4" />
     )
-  }
   if (wait) {
     return (
       <YStack alignItems="flex-end" width={104}>
-        <Text fontFamily="$figure" fontWeight="700" fontSize={24} lineHeight={28} color="$ink">
-          {countdown(wait.endsMs - now)}
-        </Text>
+        <Ticking text={(now) => countdown(wait.endsMs - now)} fontWeight="700" fontSize={24} lineHeight={28} />
         <Text fontSize="$2" fontWeight="600" color="$ink">{`◷ ${waitWords[wait.kind]}`}</Text>
       </YStack>
     )

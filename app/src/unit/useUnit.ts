@@ -7,9 +7,11 @@ import {
   type Entry,
   type EntryBody,
   type EntryProblem,
+  type UnitRecord,
+  type UnitView,
 } from '@zetesis/core'
 import { useCallback, useMemo } from 'react'
-import { useNow } from '@/settings/useNow'
+import { useClock } from '@/settings/useNow'
 import { outbox } from '@/sync/client'
 import { clock } from '@/sync/clock'
 import { useSession } from '@/sync/useSession'
@@ -26,15 +28,25 @@ export function makeEntry(body: EntryBody, at = new Date(clock.now())): Entry {
   } as Entry
 }
 
+/** What the record tells; worked out anew when it grows and when one of its waits ends, not at every tick. */
+function useView(record: UnitRecord, jobElevationM: number | undefined): UnitView {
+  const waits = useMemo(() => unitView(record, { nowMs: 0, jobElevationM }).waits, [record, jobElevationM])
+  const over = useClock((now) => waits.filter((w) => w.endsMs <= now).length)
+  return useMemo(
+    () => unitView(record, { nowMs: clock.now(), jobElevationM }),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- a wait that ended is what moves the clock here
+    [record, jobElevationM, over],
+  )
+}
+
 /** One unit as this device knows it, and the only way to change it: to append an entry. */
 export function useUnit(unitId: string) {
-  const now = useNow()
   const { user } = useSession()
   const { log, record, pending, loading, notFound, error } = useUnitLog(unitId)
   const jobs = useJobs().data
   const job = jobs?.find((j) => j.id === record.items.opened[0]?.entry.jobId)
   const jobElevationM = job && toSi('elevation', job.elevation)
-  const view = useMemo(() => unitView(record, { nowMs: now, jobElevationM }), [record, now, jobElevationM])
+  const view = useView(record, jobElevationM)
 
   /** Appends all of them if nothing speaks against any; answers with what does, and then nothing was written. */
   const appendAll = useCallback(
@@ -68,7 +80,6 @@ export function useUnit(unitId: string) {
     job,
     jobElevationM,
     view,
-    now,
     check,
     append,
     appendAll,

@@ -1,4 +1,3 @@
-import { memo } from 'react'
 import {
   findingWords,
   inputWords,
@@ -20,35 +19,69 @@ import {
 import { Text, YStack } from 'tamagui'
 import { useSettings } from '@/settings/settings'
 import { Banner } from '@/ui/Banner'
+import { drawn } from '@/ui/drawn'
 import { Body, Figure, Soft } from '@/ui/Words'
 
 /** Verdict first, then the number, then the reason. */
-export const Verdict = memo(function Verdict({ judged, note }: { judged: JudgedReading; note?: string }) {
+export function Verdict({ judged, note }: { judged: JudgedReading; note?: string }) {
   const { system } = useSettings()
   const { target, decidingValueK, verdict, uncertainty } = judged
   const shown = decidingValueK === undefined ? undefined : show('temperatureDifference', decidingValueK, system)
   const spread = uncertainty && show('temperatureDifference', 2 * uncertainty.standardK, system).figure
   const impossible = judged.findings.some((f) => f.code === 'impossible')
-  const figure =
-    shown && target.ok && !impossible ? (
-      <>
-        <Figure fontSize={34} lineHeight={38} testID="deciding-figure">
-          {shown.figure}
-        </Figure>
-        <Body>{`${spread ? `± ${spread} ` : ''}${shown.unit} ${target.deciding}`}</Body>
-      </>
-    ) : undefined
+  const decided = shown && target.ok && !impossible
   return (
-    <Banner metal={verdict} word={verdictWords[verdict]} figure={figure} testID="verdict">
+    <VerdictBanner
+      verdict={verdict}
+      figure={decided ? shown.figure : undefined}
+      beside={decided ? `${spread ? `± ${spread} ` : ''}${shown.unit} ${target.deciding}` : undefined}
+      target={target.ok ? targetText(judged, system) : noTargetWords(target.reason, system, judged.method)}
+      settle={verdict === 'tooClose' ? settleText(judged, system) : undefined}
+      note={note}
+    />
+  )
+}
+
+const VerdictBanner = drawn(function VerdictBanner({
+  verdict,
+  figure,
+  beside,
+  target,
+  settle,
+  note,
+}: {
+  verdict: JudgedReading['verdict']
+  figure?: string
+  beside?: string
+  target: string
+  settle?: string
+  note?: string
+}) {
+  return (
+    <Banner
+      metal={verdict}
+      word={verdictWords[verdict]}
+      figure={
+        figure === undefined ? undefined : (
+          <>
+            <Figure fontSize={34} lineHeight={38} testID="deciding-figure">
+              {figure}
+            </Figure>
+            <Body>{beside}</Body>
+          </>
+        )
+      }
+      testID="verdict"
+    >
       <YStack gap="$1">
         <Body fontSize="$3" lineHeight="$3">
-          {target.ok ? targetText(judged, system) : noTargetWords(target.reason, system, judged.method)}
+          {target}
         </Body>
-        {verdict === 'tooClose' ? (
+        {settle === undefined ? null : (
           <Body fontSize="$3" lineHeight="$3" fontWeight="600" testID="settle-with">
-            {settleText(judged, system)}
+            {settle}
           </Body>
-        ) : null}
+        )}
         {note ? <Soft>{note}</Soft> : null}
       </YStack>
     </Banner>
@@ -95,30 +128,35 @@ const severityInk = { stop: '$oxide', danger: '$oxide', hold: '$brass', note: '$
 const severityMark = { stop: '◆ Stop', danger: '◆ Danger', hold: '◐ Not today', note: '○ Note' } as const
 
 /** What speaks against trusting the reading, gravest first. */
-export const Findings = memo(function Findings({
-  judged,
-  reasons = [],
-}: {
-  judged: JudgedReading
-  reasons?: readonly string[]
-}) {
+export function Findings({ judged, reasons = [] }: { judged: JudgedReading; reasons?: readonly string[] }) {
   const { system } = useSettings()
   const order = ['stop', 'danger', 'hold', 'note'] as const
   const sorted = [...judged.findings].sort((a, b) => order.indexOf(a.severity) - order.indexOf(b.severity))
   if (sorted.length === 0 && reasons.length === 0) return null
+  const lines = sorted.map((finding) => ({
+    key: `${finding.code}${finding.instrument ?? ''}`,
+    severity: finding.severity,
+    words: findingWords(finding, system, judged.method),
+  }))
+  return <FindingLines lines={lines} reasons={reasons} />
+}
+
+const FindingLines = drawn(function FindingLines({
+  lines,
+  reasons,
+}: {
+  lines: readonly { key: string; severity: keyof typeof severityInk; words: string }[]
+  reasons: readonly string[]
+}) {
   return (
     <YStack gap="$2" testID="findings">
       {reasons.map((reason) => (
         <Body key={reason}>{reason}</Body>
       ))}
-      {sorted.map((finding) => (
-        <Text key={`${finding.code}${finding.instrument ?? ''}`} fontSize="$3" lineHeight="$3" color="$ink">
-          <Text
-            fontSize="$3"
-            fontWeight="700"
-            color={severityInk[finding.severity]}
-          >{`${severityMark[finding.severity]}  `}</Text>
-          {findingWords(finding, system, judged.method)}
+      {lines.map(({ key, severity, words }) => (
+        <Text key={key} fontSize="$3" lineHeight="$3" color="$ink">
+          <Text fontSize="$3" fontWeight="700" color={severityInk[severity]}>{`${severityMark[severity]}  `}</Text>
+          {words}
         </Text>
       ))}
     </YStack>

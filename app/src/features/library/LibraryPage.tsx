@@ -16,7 +16,7 @@ import { Body, Heading, Soft, Title } from '@/ui/Words'
 export function LibraryPage() {
   const { book, append, error, loading } = useBook()
   const router = useRouter()
-  const now = useNow(60_000)
+  const now = useNow()
   const profile = useCompanyMethod()
   const go = (path: string) => router.navigate(path as never)
   const models = [...book.models].sort((a, b) => a.value.name.localeCompare(b.value.name))

@@ -13,6 +13,7 @@ import { useEntryForm } from '@/unit/useEntryForm'
 import type { UnitHandle } from '@/unit/useUnit'
 import { rigRunner } from '@/instruments/rigRunner'
 import { useSettings } from '@/settings/settings'
+import { clock as wall } from '@/sync/clock'
 import { useBook } from '@/sync/useBook'
 import { Card } from '@/ui/Card'
 import { Caution } from '@/ui/Caution'
@@ -31,7 +32,7 @@ export function PressureTestPage() {
 }
 
 function PressureTest({ unit }: { unit: UnitHandle }) {
-  const { view, now } = unit
+  const { view } = unit
   const { system } = useSettings()
   const { pressureTest: test } = view
   const form = useEntryForm<TestDraft>(unit, 'pressureTest', {
@@ -118,7 +119,7 @@ function PressureTest({ unit }: { unit: UnitHandle }) {
   )
   return (
     <YStack gap="$4">
-      <TestBanner test={test} now={now} live={session && liveVerdict(unit, shown)} />
+      <TestBanner test={test} live={session && liveVerdict(unit, shown)} />
       {view.sealed ? null : (
         <>
           {!known || view.facts.testPressure === undefined ? (
@@ -175,7 +176,6 @@ function PressureTest({ unit }: { unit: UnitHandle }) {
               choice={choice}
               onChoose={choose}
               profile={view.method}
-              now={now}
               without="the method’s ± counts for both"
             />
           ) : null}
@@ -194,12 +194,12 @@ function PressureTest({ unit }: { unit: UnitHandle }) {
 
 /** What the hold shows at this very moment, on live readings. */
 function liveVerdict(
-  { view, now }: UnitHandle,
+  { view }: UnitHandle,
   { gaugePa, ambientK }: { gaugePa?: number; ambientK?: number },
 ): PressureHoldVerdict | undefined {
   const { hold, clock } = view.pressureTest
   if (!hold || gaugePa === undefined || ambientK === undefined) return undefined
-  const durationS = (clock.runMs(now) - clock.runMs(hold.startedMs)) / 1000
+  const durationS = (clock.runMs(wall.now()) - clock.runMs(hold.startedMs)) / 1000
   if (durationS <= 0) return undefined
   const terms = { method: view.method, elevationM: view.elevationM, facts: view.facts }
   return judgeHeldReading(hold.item.entry, { gaugePa, ambientK, durationS }, terms)

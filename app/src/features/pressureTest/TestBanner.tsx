@@ -1,13 +1,16 @@
 import { countdown, minutesText, pressureReason, verdictWords } from '@zetesis/contract'
 import { showText, type PressureHoldVerdict, type PressureTestRun } from '@zetesis/core'
 import { useSettings } from '@/settings/settings'
+import { useClock } from '@/settings/useNow'
 import { Banner } from '@/ui/Banner'
+import { Ticking } from '@/ui/Ticking'
 import { Body, Figure } from '@/ui/Words'
 
 /** The verdict first, then the number, then why; while it holds, what it shows so far. */
-export function TestBanner({ test, now, live }: { test: PressureTestRun; now: number; live?: PressureHoldVerdict }) {
+export function TestBanner({ test, live }: { test: PressureTestRun; live?: PressureHoldVerdict }) {
   const { system } = useSettings()
   const { hold, limitPa, holdS } = test
+  const runs = useClock((now) => hold !== undefined && hold.endsMs > now)
   if (!hold)
     return (
       <Banner metal="none" word={limitPa === undefined ? 'Plate unknown' : 'Not begun'} testID="test-verdict">
@@ -16,7 +19,6 @@ export function TestBanner({ test, now, live }: { test: PressureTestRun; now: nu
           : `Raise nitrogen in steps, listen, then hold ${minutesText(holdS)} or longer.`}
       </Banner>
     )
-  const left = hold.endsMs - now
   if (hold.verdict)
     return (
       <Banner
@@ -32,9 +34,9 @@ export function TestBanner({ test, now, live }: { test: PressureTestRun; now: nu
   return (
     <Banner
       metal="none"
-      word={left > 0 ? 'Holding' : 'Hold is over'}
+      word={runs ? 'Holding' : 'Hold is over'}
       testID="test-verdict"
-      figure={left > 0 ? <Figure testID="test-left">{countdown(left)}</Figure> : undefined}
+      figure={runs ? <Ticking testID="test-left" text={(now) => countdown(hold.endsMs - now)} /> : undefined}
     >
       <Body fontSize="$3" lineHeight="$3" testID="test-so-far">
         {soFar

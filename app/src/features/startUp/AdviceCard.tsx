@@ -1,4 +1,3 @@
-import { memo } from 'react'
 import {
   adviceHead,
   causeActWords,
@@ -11,11 +10,12 @@ import {
   stepReasonWords,
   swapWords,
 } from '@zetesis/contract'
-import type { MethodProfile, ChargeGate, LiveAssessment, RankedCause, StepAdvice } from '@zetesis/core'
+import type { ChargeGate, FaultCause, LiveAssessment, MethodProfile, StepAdvice, UnitSystem } from '@zetesis/core'
 import { YStack } from 'tamagui'
 import { useSettings } from '@/settings/settings'
-import { Banner } from '@/ui/Banner'
+import { Banner, type Metal } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
+import { drawn } from '@/ui/drawn'
 import { Press } from '@/ui/Press'
 import { Body, Heading, Soft } from '@/ui/Words'
 
@@ -55,24 +55,61 @@ const SHOWN_CAUSES = 3
 const LEAST_SHARE = 0.02
 
 /** The next step with its reason in one line, or why there is none; then what is probably wrong. */
-export const AdviceCard = memo(function AdviceCard({ tuned, method }: { tuned: Tuned; method: MethodProfile }) {
-  const { advice, gates, ranked, separating } = tuned
-  if (tuned.checks.length > 0) return null
+export function AdviceCard({ tuned, method }: { tuned: Tuned; method: MethodProfile }) {
+  const { system } = useSettings()
+  return tuned.checks.length > 0 ? null : <Advised {...adviceLines(tuned, method, system)} />
+}
+
+interface Lines {
+  readonly step?: StepLines
+  readonly causes: readonly { cause: FaultCause; name: string; text: string; act?: string }[]
+  readonly ask?: string
+}
+interface StepLines {
+  readonly metal: Metal
+  readonly word: string
+  /** what bars it, where something does */
+  readonly gates?: readonly { code: string; words: string }[]
+  readonly why?: string
+  readonly then?: string
+  readonly takesOut?: boolean
+}
+
+/** The card in words: while they are the same it isn't drawn anew. */
+function adviceLines({ advice, gates, ranked, separating }: Tuned, method: MethodProfile, system: UnitSystem): Lines {
   const ranks = ranked.slice(0, SHOWN_CAUSES).filter((r) => r.probability >= LEAST_SHARE)
-  return (
-    <Card testID="advice">
-      {advice ? <Step advice={advice} gates={gates} /> : <Body>No step without a target and the label’s charge.</Body>}
-      <Heading>What is probably so</Heading>
-      {ranks.map((r) => (
-        <Cause key={r.cause} ranked={r} actFrom={method.causeActShare.si} />
-      ))}
-      {separating && (ranks[0]?.probability ?? 0) < method.causeSettledShare.si ? (
-        <Body testID="ask-next">{separatingWords(separating.between, separating.symptom)}</Body>
-      ) : null}
-      <Soft>By likelihoods, for one fault at a time; the equipment’s literature and a licensed person come first.</Soft>
-    </Card>
-  )
-})
+  return {
+    step: advice && stepLines(advice, gates, system),
+    causes: ranks.map((r) => ({
+      cause: r.cause,
+      name: causeOfFaultWords[r.cause],
+      text: rankedText(r, system),
+      act: r.probability > method.causeActShare.si ? causeActWords[r.cause] : undefined,
+    })),
+    ask:
+      separating && (ranks[0]?.probability ?? 0) < method.causeSettledShare.si
+        ? separatingWords(separating.between, separating.symptom)
+        : undefined,
+  }
+}
+
+function stepLines(advice: StepAdvice, gates: readonly ChargeGate[], system: UnitSystem): StepLines {
+  const wants = advice.action === 'add' || advice.action === 'remove'
+  if (wants && gates.length > 0)
+    return {
+      metal: 'out',
+      word: advice.action === 'add' ? 'Don’t add' : 'Don’t take out',
+      gates: gates.map((gate) => ({ code: gate.code, words: gateWords(gate, system) })),
+    }
+  const why = advice.reasons.map((r) => stepReasonWords(r, system)).join(', ')
+  return {
+    metal: wants ? 'tooClose' : advice.action === 'wait' ? 'none' : 'in',
+    word: adviceHead(advice, system),
+    why: `${why}${why.endsWith('.') ? '' : '.'}`,
+    then: predictedText(advice.predicted, system),
+    takesOut: advice.action === 'remove',
+  }
+}
 
 /** The causes that are shown, likeliest first. */
 export const likeliest = ({ ranked }: Pick<Tuned, 'ranked'>) =>
@@ -81,37 +118,49 @@ export const likeliest = ({ ranked }: Pick<Tuned, 'ranked'>) =>
     .filter((r) => r.probability >= LEAST_SHARE)
     .map((r) => r.cause)
 
+/** A step against the advice: something is advised against, and the readings don't contradict each other. */
+export const mayDespite = (tuned: Tuned) => !mayStep(tuned) && tuned.checks.length === 0
+
 /** Nothing speaks against it: the step may be made. */
 export const mayStep = ({ advice, gates }: Tuned) =>
   (advice?.action === 'add' || advice?.action === 'remove') && gates.length === 0
 
-function Step({ advice, gates }: { advice: StepAdvice; gates: readonly ChargeGate[] }) {
-  const { system } = useSettings()
-  const wants = advice.action === 'add' || advice.action === 'remove'
-  const why = advice.reasons.map((r) => stepReasonWords(r, system)).join(', ')
-  const then = predictedText(advice.predicted, system)
-  if (wants && gates.length > 0)
-    return (
-      <Banner metal="out" word={advice.action === 'add' ? 'Don’t add' : 'Don’t take out'} testID="advice-head">
-        <YStack gap="$1">
-          {gates.map((gate) => (
-            <Body key={gate.code} fontSize="$3" lineHeight="$3">
-              {gateWords(gate, system)}
-            </Body>
-          ))}
-        </YStack>
-      </Banner>
-    )
+const Advised = drawn(function Advised({ step, causes, ask }: Lines) {
   return (
-    <Banner
-      metal={wants ? 'tooClose' : advice.action === 'wait' ? 'none' : 'in'}
-      word={adviceHead(advice, system)}
-      testID="advice-head"
-    >
+    <Card testID="advice">
+      {step ? <Step {...step} /> : <Body>No step without a target and the label’s charge.</Body>}
+      <Heading>What is probably so</Heading>
+      {causes.map(({ cause, name, text, act }) => (
+        <YStack key={cause} testID={`cause-${cause}`}>
+          <Body fontWeight="700">{name}</Body>
+          <Body fontSize="$3" lineHeight="$3">
+            {text}
+          </Body>
+          {act ? <Soft>{act}</Soft> : null}
+        </YStack>
+      ))}
+      {ask ? <Body testID="ask-next">{ask}</Body> : null}
+      <Soft>By likelihoods, for one fault at a time; the equipment’s literature and a licensed person come first.</Soft>
+    </Card>
+  )
+})
+
+function Step({ metal, word, gates, why, then, takesOut }: StepLines) {
+  return (
+    <Banner metal={metal} word={word} testID="advice-head">
       <YStack gap="$1">
-        <Body fontSize="$3" lineHeight="$3" testID="advice-why">{`${why}${why.endsWith('.') ? '' : '.'}`}</Body>
+        {gates?.map((gate) => (
+          <Body key={gate.code} fontSize="$3" lineHeight="$3">
+            {gate.words}
+          </Body>
+        ))}
+        {why ? (
+          <Body fontSize="$3" lineHeight="$3" testID="advice-why">
+            {why}
+          </Body>
+        ) : null}
         {then ? <Soft testID="advice-then">{then}</Soft> : null}
-        {advice.action === 'remove' ? (
+        {takesOut ? (
           <Soft>
             It costs a recovery machine, a cylinder with room and about an hour; too much costs the compressor. Into a
             recovery cylinder, never into the air.
@@ -119,19 +168,5 @@ function Step({ advice, gates }: { advice: StepAdvice; gates: readonly ChargeGat
         ) : null}
       </YStack>
     </Banner>
-  )
-}
-
-function Cause({ ranked, actFrom }: { ranked: RankedCause; actFrom: number }) {
-  const { system } = useSettings()
-  const act = causeActWords[ranked.cause]
-  return (
-    <YStack testID={`cause-${ranked.cause}`}>
-      <Body fontWeight="700">{causeOfFaultWords[ranked.cause]}</Body>
-      <Body fontSize="$3" lineHeight="$3">
-        {rankedText(ranked, system)}
-      </Body>
-      {act && ranked.probability > actFrom ? <Soft>{act}</Soft> : null}
-    </YStack>
   )
 }

@@ -1,12 +1,13 @@
-import { memo } from 'react'
 import { predictedText } from '@zetesis/contract'
-import { aimScene, showText, type JudgedReading, type TuningRun } from '@zetesis/core'
+import { aimScene, showText, type JudgedReading, type Scene, type TuningRun } from '@zetesis/core'
 import { format } from 'date-fns/format'
 import { YStack } from 'tamagui'
 import { SceneView } from '@/charts/SceneView'
 import { useSettings } from '@/settings/settings'
 import { Card } from '@/ui/Card'
+import { drawn } from '@/ui/drawn'
 import { Press } from '@/ui/Press'
+import { useStable } from '@/ui/useStable'
 import { WhenSeen } from '@/ui/WhenSeen'
 import { Body, Heading, Soft } from '@/ui/Words'
 
@@ -20,7 +21,7 @@ const words = {
 }
 
 /** Where the reading stands against the box, the way it came, and the steps with what was expected of each. */
-export const AimCard = memo(function AimCard({
+export function AimCard({
   judged,
   tuning,
   onStrike,
@@ -32,8 +33,33 @@ export const AimCard = memo(function AimCard({
 }) {
   const { system } = useSettings()
   const scene = aimScene({ judged, trail: tuning.trail, steps: tuning.steps, system, words, width: 358, height: 300 })
-  if (!scene && tuning.steps.length === 0) return null
   const last = tuning.steps.at(-1)
+  const strikeLast = useStable(() => last && onStrike?.(last.entryId))
+  if (!scene && !last) return null
+  const d = (k: number | undefined) => (k === undefined ? '…' : showText('temperatureDifference', k, system))
+  const lines = tuning.steps.map((step) => {
+    const { entryId, before, after, predicted, amountKg } = step
+    return {
+      entryId,
+      what: `${format(step.atMs, 'HH:mm')}  ${amountKg < 0 ? 'out' : 'in'} ${showText('mass', Math.abs(amountKg), system)}: superheat ${d(before?.superheatK)} → ${d(after?.superheatK)}, subcooling ${d(before?.subcoolingK)} → ${d(after?.subcoolingK)}`,
+      then: predicted && (after ? cameText(step, system) : predictedText(predicted, system)),
+    }
+  })
+  return <Aimed scene={scene} lines={lines} undo={last && format(last.atMs, 'HH:mm')} onUndo={onStrike && strikeLast} />
+}
+
+const Aimed = drawn(function Aimed({
+  scene,
+  lines,
+  undo,
+  onUndo,
+}: {
+  scene?: Scene
+  lines: readonly { entryId: string; what: string; then?: string }[]
+  /** when the last step was */
+  undo?: string
+  onUndo?: () => void
+}) {
   return (
     <Card testID="aim">
       <Heading>Aim</Heading>
@@ -42,22 +68,15 @@ export const AimCard = memo(function AimCard({
           <SceneView scene={scene} label="Superheat against subcooling, with the steps" testID="aim-chart" />
         </WhenSeen>
       ) : null}
-      {tuning.steps.map((step) => {
-        const { before, after, predicted } = step
-        const d = (k: number | undefined) => (k === undefined ? '…' : showText('temperatureDifference', k, system))
-        return (
-          <YStack key={step.entryId} testID="tuned-step">
-            <Body>
-              {`${format(step.atMs, 'HH:mm')}  ${step.amountKg < 0 ? 'out' : 'in'} ${showText('mass', Math.abs(step.amountKg), system)}: superheat ${d(before?.superheatK)} → ${d(after?.superheatK)}, subcooling ${d(before?.subcoolingK)} → ${d(after?.subcoolingK)}`}
-            </Body>
-            {predicted && !after ? <Soft>{predictedText(predicted, system)}</Soft> : null}
-            {predicted && after ? <Soft>{cameText(step, system)}</Soft> : null}
-          </YStack>
-        )
-      })}
-      {last && onStrike ? (
-        <Press look="quiet" testID="undo-step" onPress={() => onStrike(last.entryId)}>
-          {`Undo the step of ${format(last.atMs, 'HH:mm')}`}
+      {lines.map(({ entryId, what, then }) => (
+        <YStack key={entryId} testID="tuned-step">
+          <Body>{what}</Body>
+          {then ? <Soft>{then}</Soft> : null}
+        </YStack>
+      ))}
+      {undo && onUndo ? (
+        <Press look="quiet" testID="undo-step" onPress={onUndo}>
+          {`Undo the step of ${undo}`}
         </Press>
       ) : null}
     </Card>

@@ -1,5 +1,5 @@
 import { cameOffLine, entryProblemWords } from '@zetesis/contract'
-import { showText, toSi, type LiveAssessment, type Quantity } from '@zetesis/core'
+import { showText, toSi, type Quantity, type ReadingValues } from '@zetesis/core'
 import { useState } from 'react'
 import { YStack } from 'tamagui'
 import { HoseCard } from '@/weighing/HoseCard'
@@ -7,6 +7,8 @@ import { useEntryForm } from '@/unit/useEntryForm'
 import type { UnitHandle } from '@/unit/useUnit'
 import { rigRunner } from '@/instruments/rigRunner'
 import { useSettings } from '@/settings/settings'
+import { useClock } from '@/settings/useNow'
+import { clock } from '@/sync/clock'
 import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
 import { Choice } from '@/ui/Choice'
@@ -31,7 +33,16 @@ const core = [
 ] as const
 const blank: QuantityText = { text: '' }
 /** Gauges off without losing charge: high side shut, hoses drawn down by the running system, cores under bubbles for a minute, caps. */
-export function ComingOff({ unit, live, onRig }: { unit: UnitHandle; live?: LiveAssessment; onRig: boolean }) {
+export function ComingOff({
+  unit,
+  gauges,
+  onRig,
+}: {
+  unit: UnitHandle
+  /** live: what they read, where they are watched */
+  gauges?: Pick<ReadingValues, 'suctionPressure' | 'liquidPressure'>
+  onRig: boolean
+}) {
   const { method } = unit.view
   const { cameOff } = unit.view.tuning
   const waitMs = method.bubbleWaitS.si * 1000
@@ -50,11 +61,10 @@ export function ComingOff({ unit, live, onRig }: { unit: UnitHandle; live?: Live
   const { draft, change } = form
   const typed = (text: QuantityText): Quantity<'gaugePressure'> | undefined =>
     quantityInput('gaugePressure', system).safeParse(text).data
-  const low = live?.values.suctionPressure ?? typed(draft.low)
-  const high = live?.values.liquidPressure ?? typed(draft.high)
+  const low = gauges?.suctionPressure ?? typed(draft.low)
+  const high = gauges?.liquidPressure ?? typed(draft.high)
   const apartPa = low && high ? toSi('gaugePressure', high) - toSi('gaugePressure', low) : undefined
   const agree = apartPa !== undefined && Math.abs(apartPa) < method.hosesAgreePa.si
-  const waited = draft.bubblesAtMs > 0 && unit.now - draft.bubblesAtMs >= waitMs
   const log = () => {
     const { suctionCore, liquidCore, caps } = draft
     if (!suctionCore || !liquidCore || !caps) return setProblem('Say of both cores and of the caps how they are.')
@@ -88,7 +98,7 @@ export function ComingOff({ unit, live, onRig }: { unit: UnitHandle; live?: Live
             High side shut, manifold open
           </Press>
         ) : null}
-        {live ? null : (
+        {gauges ? null : (
           <>
             <QuantityField
               label="▽ Suction gauge"
@@ -120,13 +130,11 @@ export function ComingOff({ unit, live, onRig }: { unit: UnitHandle; live?: Live
         )}
         <Body>3. Soap both cores, wait, look, blow dry, caps tight.</Body>
         {draft.bubblesAtMs === 0 ? (
-          <Press testID="soap-on" onPress={() => change({ bubblesAtMs: unit.now })}>
+          <Press testID="soap-on" onPress={() => change({ bubblesAtMs: clock.now() })}>
             Soap is on: start the wait
           </Press>
         ) : (
-          <Soft testID="soap-minute">
-            {waited ? 'Time is up: look.' : `${Math.ceil((waitMs - (unit.now - draft.bubblesAtMs)) / 1000)} s left.`}
-          </Soft>
+          <SoapMinute endsMs={draft.bubblesAtMs + waitMs} />
         )}
         <YStack gap="$3">
           <Choice
@@ -162,4 +170,9 @@ export function ComingOff({ unit, live, onRig }: { unit: UnitHandle; live?: Live
       </Disclosure>
     </Card>
   )
+}
+
+function SoapMinute({ endsMs }: { endsMs: number }) {
+  const left = useClock((now) => Math.max(Math.ceil((endsMs - now) / 1000), 0))
+  return <Soft testID="soap-minute">{left === 0 ? 'Time is up: look.' : `${left} s left.`}</Soft>
 }

@@ -1,4 +1,3 @@
-import { memo } from 'react'
 import { orientationWords, rowNames, sheetWords } from '@zetesis/contract'
 import {
   fromSi,
@@ -14,18 +13,22 @@ import {
 import { ScrollView, Text, XStack, YStack } from 'tamagui'
 import { useSettings } from '@/settings/settings'
 import { Card } from '@/ui/Card'
+import { drawn } from '@/ui/drawn'
 import { Heading, Soft } from '@/ui/Words'
 
 /** The part of the label that gave the target, with the cells that made it lit. */
-export const LitChart = memo(function LitChart({ judged, label }: { judged: JudgedReading; label?: ModelLabel }) {
-  const { target } = judged
-  if (!label || !target.ok || !target.used) return null
-  if (target.used.kind === 'table') {
-    const table = label.tables?.[target.used.table]
-    return table ? <LitTable table={table} row={target.used.row} name={label.name} /> : null
+export function LitChart({ judged: { target }, label }: { judged: JudgedReading; label?: ModelLabel }) {
+  return label && target.ok && target.used ? <Lit used={target.used} label={label} /> : null
+}
+
+type Used = NonNullable<Extract<JudgedReading['target'], { ok: true }>['used']>
+const Lit = drawn(function Lit({ used, label }: { used: Used; label: ModelLabel }) {
+  if (used.kind === 'table') {
+    const table = label.tables?.[used.table]
+    return table ? <LitTable table={table} row={used.row} name={label.name} /> : null
   }
-  const sheet = label.sheets?.[target.used.sheet]
-  return sheet ? <LitSheet sheet={sheet} used={target.used.cells} name={label.name} /> : null
+  const sheet = label.sheets?.[used.sheet]
+  return sheet ? <LitSheet sheet={sheet} used={used.cells} name={label.name} /> : null
 })
 
 function LitTable({ table, row, name }: { table: TargetTable; row: number; name: string }) {

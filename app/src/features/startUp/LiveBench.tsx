@@ -8,7 +8,7 @@ import {
   type JudgedReading,
   type TuningRun,
 } from '@zetesis/core'
-import { useMemo, useState } from 'react'
+import { memo, useDeferredValue, useMemo, useState } from 'react'
 import { YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
 import type { SlotChoice } from '@/kit/choice'
@@ -17,15 +17,17 @@ import type { UnitHandle } from '@/unit/useUnit'
 import { useSettings } from '@/settings/settings'
 import { Banner } from '@/ui/Banner'
 import { Disclosure } from '@/ui/Disclosure'
+import { useStable } from '@/ui/useStable'
 import { WhenSeen } from '@/ui/WhenSeen'
 import { Body, Soft } from '@/ui/Words'
-import type { LiveAnswer } from '@/workers/live.worker'
-import { AdviceCard, likeliest, mayStep, PlausibilityCard } from './AdviceCard'
+import { AdviceCard, likeliest, mayDespite, mayStep, PlausibilityCard } from './AdviceCard'
 import { AimCard } from './AimCard'
 import { readingSlots } from '@/kit/instruments'
 import { Ladder } from '@/verdict/Ladder'
 import { LitChart } from './LitChart'
 import { LiveCard } from './LiveCard'
+import { useLiveAnswer, type LiveStore } from './liveStore'
+import type { LiveAnswer } from '@/workers/live.worker'
 import { LookCard } from './LookCard'
 import { ManifoldBanner } from './ManifoldBanner'
 import { MethodUsed } from './MethodUsed'
@@ -41,8 +43,15 @@ import { useLiveTerms } from './useLive'
 import { useStrikeStep } from './useStrikeStep'
 import { Findings, MethodLine, Verdict } from '@/verdict/Verdict'
 
-/** The hour at the outdoor unit: settled or not, true or not, In or not, what is wrong, and the next small step. */
-export function LiveBench({
+/**
+ * The hour at the outdoor unit: settled or not, true or not, In or not, what is wrong, and the next small step. A second's answer is drawn when the phone
+ * has time for it, in pieces that a finger may interrupt.
+ */
+export function LiveBench({ live, ...page }: { live: LiveStore } & Omit<Parameters<typeof Bench>[0], 'answer'>) {
+  return <Bench answer={useDeferredValue(useLiveAnswer(live))} {...page} />
+}
+
+const Bench = memo(function Bench({
   unit,
   traceId,
   answer,
@@ -59,7 +68,7 @@ export function LiveBench({
   kit: readonly Instrument[]
   charts: LiveCharts
 }) {
-  const { view, now } = unit
+  const { view } = unit
   const { system } = useSettings()
   const [problem, setProblem] = useState<string>()
   const [more, setMore] = useState(false)
@@ -78,14 +87,16 @@ export function LiveBench({
     [live, view.elevationM],
   )
   useBarAction(live && !view.sealed ? (settled ? 'Log this reading' : 'Log it, not settled') : undefined, log)
-  if (!live) return <Body testID="live-waiting">Waiting for the first readings …</Body>
-  const { judged } = live
   // the last reading of the log is this settled state already: a step needs no second one
   const fresh = !(
     view.reading?.settled &&
     view.reading.item.entry.live?.traceId === traceId &&
-    !movedOn(view, live.timeS)
+    !movedOn(view, live?.timeS ?? 0)
   )
+  const start = useStable(() => (fresh ? body : undefined))
+  const probes = useStable(() => live?.values)
+  if (!live) return <Body testID="live-waiting">Waiting for the first readings …</Body>
+  const { judged } = live
   const exchange = () => {
     const [a, b] = live.swap ? [recordedChannel(live.swap.a), recordedChannel(live.swap.b)] : []
     if (a && b) unit.append({ kind: 'probesExchanged', traceId, a, b })
@@ -110,8 +121,8 @@ export function LiveBench({
       {live.advice && mayStep(live) ? (
         <StepCard
           unit={unit}
-          advice={live.advice}
-          reading={fresh ? body : undefined}
+          advice={{ action: live.advice.action, amountKg: live.advice.amountKg }}
+          reading={start}
           onRig={view.tuning.trace?.source === 'rig'}
         />
       ) : null}
@@ -125,14 +136,16 @@ export function LiveBench({
         asked={live.separating?.symptom}
         gates={live.gates.map((g) => g.code)}
         causes={likeliest(live)}
-        live={live}
+        probes={probes}
       />
-      <StepDespite
-        unit={unit}
-        tuned={live}
-        reading={fresh ? body : undefined}
-        onRig={view.tuning.trace?.source === 'rig'}
-      />
+      {mayDespite(live) && !view.sealed ? (
+        <StepDespite
+          unit={unit}
+          against={live.gates.map((g) => g.code)}
+          reading={start}
+          onRig={view.tuning.trace?.source === 'rig'}
+        />
+      ) : null}
       <AimCard judged={judged} tuning={view.tuning} onStrike={strike} />
       <Findings judged={judged} />
       <LitChart judged={judged} label={view.label} />
@@ -143,13 +156,7 @@ export function LiveBench({
       <WhenSeen>
         <YStack gap="$4">
           <MethodUsed judged={judged} name={view.profile.name} />
-          <InstrumentPicker
-            slots={readingSlots(kit)}
-            choice={choice}
-            onChoose={choose}
-            profile={view.method}
-            now={now}
-          />
+          <InstrumentPicker slots={readingSlots(kit)} choice={choice} onChoose={choose} profile={view.method} />
           {view.sealed ? null : <UpsetCard unit={unit} />}
           <Disclosure
             title="At the rig"
@@ -164,7 +171,7 @@ export function LiveBench({
       </WhenSeen>
     </YStack>
   )
-}
+})
 
 /** A settled reading stays the step's beginning for a few minutes. */
 const SAME_READING_S = 240

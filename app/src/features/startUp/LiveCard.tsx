@@ -1,18 +1,22 @@
-import { memo } from 'react'
 import { jumpWords, lostWords, settlingText, settlingWords } from '@zetesis/contract'
 import { conclusionsLost, formatNumber, show, type LiveAssessment, type UnitFacts } from '@zetesis/core'
 import { XStack, YStack } from 'tamagui'
 import { useSettings } from '@/settings/settings'
 import { Banner } from '@/ui/Banner'
+import { drawn } from '@/ui/drawn'
 import { Figure, Soft } from '@/ui/Words'
 
 const metals = { settled: 'in', settling: 'none', hunting: 'tooClose', disturbed: 'tooClose' } as const
 
 /** Whether it has settled, and the numbers that she watches, big. */
-export const LiveCard = memo(function LiveCard({ live, facts }: { live: LiveAssessment; facts: UnitFacts }) {
+export function LiveCard({ live, facts }: { live: LiveAssessment; facts: UnitFacts }) {
   const { system } = useSettings()
   const { settling, judged: j, jumps, silent } = live
   const { minutesLeft } = settling
+  const text = (dimension: 'temperature' | 'temperatureDifference', k: number | undefined) => {
+    const shown = k === undefined ? undefined : show(dimension, k, system)
+    return shown ? `${shown.figure} ${shown.unit}` : '–'
+  }
   const lost = conclusionsLost({
     missing: silent,
     ...(facts.metering ? { metering: facts.metering } : {}),
@@ -20,22 +24,17 @@ export const LiveCard = memo(function LiveCard({ live, facts }: { live: LiveAsse
   })
   return (
     <YStack gap="$3" testID="live">
-      <Banner
-        metal={metals[settling.state]}
-        word={settlingWords[settling.state]}
-        figure={
-          minutesLeft === undefined ? undefined : <Figure>{`${formatNumber(Math.ceil(minutesLeft), 0)} min`}</Figure>
-        }
-        testID="settling"
-      >
-        {settlingText(settling, system)}
-      </Banner>
-      <XStack flexWrap="wrap" gap="$3">
-        <Big name="Superheat" k={j.superheatK} dimension="temperatureDifference" testID="live-superheat" />
-        <Big name="Subcooling" k={j.subcoolingK} dimension="temperatureDifference" testID="live-subcooling" />
-        <Big name="▽ Evaporating" k={j.evaporatingK} dimension="temperature" />
-        <Big name="△ Condensing" k={j.condensingK} dimension="temperature" />
-      </XStack>
+      <Settling
+        state={settling.state}
+        left={minutesLeft === undefined ? undefined : `${formatNumber(Math.ceil(minutesLeft), 0)} min`}
+        text={settlingText(settling, system)}
+      />
+      <Four
+        superheat={text('temperatureDifference', j.superheatK)}
+        subcooling={text('temperatureDifference', j.subcoolingK)}
+        evaporating={text('temperature', j.evaporatingK)}
+        condensing={text('temperature', j.condensingK)}
+      />
       {jumps.map((jump) => (
         <Banner key={jump.channel} metal="tooClose" word="A jump" testID="jump">
           {jumpWords(jump)}
@@ -44,27 +43,56 @@ export const LiveCard = memo(function LiveCard({ live, facts }: { live: LiveAsse
       {silent.length > 0 ? <Soft testID="silent">{lostWords(silent, lost)}</Soft> : null}
     </YStack>
   )
+}
+const Settling = drawn(function Settling({
+  state,
+  left,
+  text,
+}: {
+  state: keyof typeof metals
+  left?: string
+  text: string
+}) {
+  return (
+    <Banner
+      metal={metals[state]}
+      word={settlingWords[state]}
+      figure={left === undefined ? undefined : <Figure>{left}</Figure>}
+      testID="settling"
+    >
+      {text}
+    </Banner>
+  )
 })
 
-function Big({
-  name,
-  k,
-  dimension,
-  testID,
+const Four = drawn(function Four({
+  superheat,
+  subcooling,
+  evaporating,
+  condensing,
 }: {
-  name: string
-  k: number | undefined
-  dimension: 'temperature' | 'temperatureDifference'
-  testID?: string
+  superheat: string
+  subcooling: string
+  evaporating: string
+  condensing: string
 }) {
-  const { system } = useSettings()
-  const shown = k === undefined ? undefined : show(dimension, k, system)
+  return (
+    <XStack flexWrap="wrap" gap="$3">
+      <Big name="Superheat" text={superheat} testID="live-superheat" />
+      <Big name="Subcooling" text={subcooling} testID="live-subcooling" />
+      <Big name="▽ Evaporating" text={evaporating} />
+      <Big name="△ Condensing" text={condensing} />
+    </XStack>
+  )
+})
+
+const Big = drawn(function Big({ name, text, testID }: { name: string; text: string; testID?: string }) {
   return (
     <YStack flexGrow={1} flexBasis="45%">
       <Soft>{name}</Soft>
       <Figure fontSize="$8" lineHeight="$8" testID={testID}>
-        {shown ? `${shown.figure} ${shown.unit}` : '–'}
+        {text}
       </Figure>
     </YStack>
   )
-}
+})

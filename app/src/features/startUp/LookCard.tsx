@@ -1,5 +1,5 @@
 import { lookedIntoLine } from '@zetesis/contract'
-import type { ChargeGateCode, Dimension, EntryBody, FaultCause, LiveAssessment, Symptom } from '@zetesis/core'
+import type { ChargeGateCode, Dimension, EntryBody, FaultCause, ReadingValues, Symptom } from '@zetesis/core'
 import { useState } from 'react'
 import { XStack } from 'tamagui'
 import { useEntryForm } from '@/unit/useEntryForm'
@@ -7,6 +7,7 @@ import type { UnitHandle } from '@/unit/useUnit'
 import { rigRunner } from '@/instruments/rigRunner'
 import { useSettings } from '@/settings/settings'
 import { Card } from '@/ui/Card'
+import { drawn } from '@/ui/drawn'
 import { Disclosure } from '@/ui/Disclosure'
 import { Press } from '@/ui/Press'
 import { QuantityField, type QuantityText } from '@/ui/QuantityField'
@@ -30,12 +31,12 @@ type Name = (typeof fields)[number]['name']
 const blank: QuantityText = { text: '' }
 
 /** What the app asks to be looked at, answered: air and coils with a tap, further readings typed; the diagnosis follows at once. */
-export function LookCard({
+export const LookCard = drawn(function LookCard({
   unit,
   asked,
   gates,
   causes,
-  live,
+  probes,
 }: {
   unit: UnitHandle
   /** the reading that would part the two likeliest causes */
@@ -43,8 +44,8 @@ export function LookCard({
   gates: readonly ChargeGateCode[]
   /** the likeliest causes */
   causes: readonly FaultCause[]
-  /** on the rig: what its probes say now */
-  live?: LiveAssessment
+  /** on the rig: gives what its probes say now */
+  probes?: () => ReadingValues | undefined
 }) {
   const { system } = useSettings()
   const { beside } = unit.view.tuning
@@ -75,7 +76,7 @@ export function LookCard({
     if (say(typed)) form.done()
   }
   const fromProbes = () => {
-    const { liquidPressure, outdoor, returnDryBulb } = live?.values ?? {}
+    const { liquidPressure, outdoor, returnDryBulb } = probes?.() ?? {}
     const text = (q: { value: number; unit: string } | undefined) => (q ? { text: `${q.value} ${q.unit}` } : blank)
     change({
       standingPressure: text(liquidPressure),
@@ -100,7 +101,7 @@ export function LookCard({
         testID="look-open"
       >
         {last ? <Soft>{lookedIntoLine(last)}</Soft> : null}
-        {live && asked === 'drierDrop' ? (
+        {probes && asked === 'drierDrop' ? (
           <Press testID="fit-after-drier" onPress={() => rigRunner.apply(unit.unitId, { kind: 'fitAfterDrier' })}>
             Put a clamp behind the drier
           </Press>
@@ -116,7 +117,7 @@ export function LookCard({
             testID={`look-${name}`}
           />
         ))}
-        {live && shown.some((f) => f.answers === 'restPressure') ? (
+        {probes && shown.some((f) => f.answers === 'restPressure') ? (
           <Press look="quiet" testID="look-from-probes" onPress={fromProbes}>
             Standing pressure and air from the probes
           </Press>
@@ -154,4 +155,4 @@ export function LookCard({
       ) : null}
     </Card>
   )
-}
+})

@@ -1,7 +1,7 @@
 import { zodResolver } from '@hookform/resolvers/zod'
 import { countdown, entryProblemWords, minutesText, safetyWords } from '@zetesis/contract'
-import { showText, type Dimension, type Instrument } from '@zetesis/core'
-import { Fragment, useMemo, useState } from 'react'
+import { showText, type Dimension, type Instrument, type LiveAssessment } from '@zetesis/core'
+import { Fragment, useEffect, useMemo, useState } from 'react'
 import { useForm, useWatch, type Control, type Path } from 'react-hook-form'
 import { useMedia, XStack, YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
@@ -12,6 +12,7 @@ import { Gate } from '@/unit/Gate'
 import { UnitPage } from '@/unit/UnitPage'
 import type { UnitHandle } from '@/unit/useUnit'
 import { useSettings } from '@/settings/settings'
+import { useClock } from '@/settings/useNow'
 import { whenSafe } from '@/sync/client'
 import { useBook } from '@/sync/useBook'
 import { Banner } from '@/ui/Banner'
@@ -21,7 +22,8 @@ import { Disclosure } from '@/ui/Disclosure'
 import { FormQuantity } from '@/ui/FormQuantity'
 import { WhenSeen } from '@/ui/WhenSeen'
 import { clearDraft, readDraft, useDraft } from '@/ui/useDraft'
-import { Figure, Heading } from '@/ui/Words'
+import { Ticking } from '@/ui/Ticking'
+import { Heading } from '@/ui/Words'
 import {
   emptyReading,
   readableValues,
@@ -32,12 +34,13 @@ import {
   type ReadingInput,
   type ReadingOutput,
 } from './form'
-import { AdviceCard, likeliest, mayStep, PlausibilityCard } from './AdviceCard'
+import { AdviceCard, likeliest, mayDespite, mayStep, PlausibilityCard } from './AdviceCard'
 import { AimCard } from './AimCard'
 import { BeforeStart } from './BeforeStart'
 import { ComingOff } from './ComingOff'
 import { Ladder } from '@/verdict/Ladder'
 import { LiveBench } from './LiveBench'
+import { makeLiveStore, useLiveStore, type LiveStore } from './liveStore'
 import { LookCard } from './LookCard'
 import { Numbers } from './Numbers'
 import { RecordedCharts } from './RecordedCharts'
@@ -79,31 +82,33 @@ function StartUp({ unit }: { unit: UnitHandle }) {
   const [picked, pick] = useState<ReadingSource>('typed')
   const { charts, asked } = useCharts()
   const session = useRig(unit.unitId, 'system')
-  const answer = useLive(view, session?.traceId, { choice, kit, series: asked })
+  const [live] = useState(makeLiveStore)
   const source = session ? 'rig' : picked
   const from = view.sealed ? null : (
     <SourceCard unit={unit} source={source} onSource={pick} fixed={session !== undefined} choice={choice} kit={kit} />
   )
-  const outdoorK = answer?.assessment?.judged.outdoorK ?? view.reading?.judged.outdoorK
-  const { outdoorFloorK, outdoorCeilingK } = view.method
-  const outside = outdoorK !== undefined && (outdoorK < outdoorFloorK.si || outdoorK > outdoorCeilingK.si)
+  const watch = session ? (
+    <LiveWatch store={live} view={view} traceId={session.traceId} choice={choice} kit={kit} series={asked} />
+  ) : null
   if (view.startedMs === undefined && !view.sealed)
     return (
       <YStack gap="$4">
-        <BeforeStart unit={unit} live={answer?.assessment} />
+        {watch}
+        <LiveBeforeStart unit={unit} live={live} />
         {from}
-        <ReturnVisitCard unit={unit} outdoorK={outdoorK} urged={outside} />
+        <LiveReturnVisit unit={unit} live={live} />
       </YStack>
     )
   // only a live page is drawn every second
   const Below = session ? WhenSeen : Fragment
   return (
     <YStack gap="$4">
+      {watch}
       {session && !view.sealed ? (
         <LiveBench
           unit={unit}
           traceId={session.traceId}
-          answer={answer}
+          live={live}
           choice={choice}
           choose={choose}
           kit={kit}
@@ -113,10 +118,10 @@ function StartUp({ unit }: { unit: UnitHandle }) {
         <ReadingBench unit={unit} kit={kit} choice={choice} choose={choose} />
       )}
       <Below>{from}</Below>
-      <ReturnVisitCard unit={unit} outdoorK={outdoorK} urged={outside} />
+      <LiveReturnVisit unit={unit} live={live} />
       {view.sealed ? null : (
         <Below>
-          <ComingOff unit={unit} live={session && answer?.assessment} onRig={session !== undefined} />
+          <LiveComingOff unit={unit} live={live} onRig={session !== undefined} />
         </Below>
       )}
       <Below>
@@ -133,6 +138,42 @@ function StartUp({ unit }: { unit: UnitHandle }) {
   )
 }
 
+/** Asks the worker, and draws nothing. */
+function LiveWatch({
+  store,
+  view,
+  traceId,
+  ...asked
+}: { store: LiveStore; view: UnitHandle['view']; traceId: string } & Parameters<typeof useLive>[2]) {
+  const answer = useLive(view, traceId, asked)
+  useEffect(() => {
+    store.setState({ answer })
+    return () => store.setState({ answer: undefined })
+  }, [store, answer])
+  return null
+}
+
+const LiveBeforeStart = ({ unit, live }: { unit: UnitHandle; live: LiveStore }) => (
+  <BeforeStart unit={unit} live={useLiveStore(live, (found) => found)} />
+)
+
+/** The gauges while they are drawn down. */
+const LiveComingOff = ({ unit, live, onRig }: { unit: UnitHandle; live: LiveStore; onRig: boolean }) => (
+  <ComingOff unit={unit} gauges={useLiveStore(live, gaugesOf)} onRig={onRig} />
+)
+const gaugesOf = (live: LiveAssessment | undefined) =>
+  live && { suctionPressure: live.values.suctionPressure, liquidPressure: live.values.liquidPressure }
+
+/** Outdoors to the tenth of a degree that is shown: what it is by the second says nothing here. */
+function LiveReturnVisit({ unit, live }: { unit: UnitHandle; live: LiveStore }) {
+  const { view } = unit
+  const now = useLiveStore(live, (found) => found?.judged.outdoorK && Math.round(found.judged.outdoorK * 18) / 18)
+  const outdoorK = now ?? view.reading?.judged.outdoorK
+  const { outdoorFloorK, outdoorCeilingK } = view.method
+  const outside = outdoorK !== undefined && (outdoorK < outdoorFloorK.si || outdoorK > outdoorCeilingK.si)
+  return <ReturnVisitCard unit={unit} outdoorK={outdoorK} urged={outside} />
+}
+
 function ReadingBench({
   unit,
   kit,
@@ -144,7 +185,7 @@ function ReadingBench({
   choice: SlotChoice
   choose: Parameters<typeof InstrumentPicker>[0]['onChoose']
 }) {
-  const { view, now } = unit
+  const { view } = unit
   const { system } = useSettings()
   const { wide } = useMedia()
   const draftName = `reading.${unit.unitId}`
@@ -184,7 +225,7 @@ function ReadingBench({
   )
 
   const shown = useShown(unit, { preview, typing, choice, kit })
-  const settle = view.waits.find((w) => w.kind === 'settle' && w.endsMs > now)
+  const settle = view.waits.find((w) => w.kind === 'settle')
   const tuned = useTuned(unit, shown)
   const strike = useStrikeStep(unit)
   const mended = view.reading && tuned?.swap && exchangeReading(view.reading.item, tuned.swap)
@@ -203,20 +244,10 @@ function ReadingBench({
       : 'Logged before it had settled: take another.'
   return (
     <YStack gap="$4">
-      {settle ? (
-        <Banner metal="none" word="Settling" figure={<Figure>{countdown(settle.endsMs - now)}</Figure>}>
-          {`A reading decides after ${minutesText(view.method.settleAfterStartS.si)} of running. What you log before stays in the log.`}
-        </Banner>
-      ) : null}
+      {settle ? <Settling endsMs={settle.endsMs} afterS={view.method.settleAfterStartS.si} /> : null}
       {taking ? (
         <>
-          <InstrumentPicker
-            slots={readingSlots(kit)}
-            choice={choice}
-            onChoose={choose}
-            profile={view.method}
-            now={now}
-          />
+          <InstrumentPicker slots={readingSlots(kit)} choice={choice} onChoose={choose} profile={view.method} />
           <Card>
             <Heading>Reading, in cooling</Heading>
             <XStack flexWrap="wrap" columnGap="$3" rowGap="$3">
@@ -258,7 +289,7 @@ function ReadingBench({
           {tuned && typing ? <PlausibilityCard tuned={tuned} /> : null}
           {tuned ? <AdviceCard tuned={tuned} method={view.method} /> : null}
           {tuned?.advice && mayStep(tuned) && !view.sealed ? (
-            <StepCard unit={unit} advice={tuned.advice} reading={undefined} onRig={false} />
+            <StepCard unit={unit} advice={tuned.advice} onRig={false} />
           ) : null}
           {tuned && !typing && !view.sealed ? (
             <>
@@ -268,7 +299,9 @@ function ReadingBench({
                 gates={tuned.gates.map((g) => g.code)}
                 causes={likeliest(tuned)}
               />
-              <StepDespite unit={unit} tuned={tuned} reading={undefined} onRig={false} />
+              {mayDespite(tuned) ? (
+                <StepDespite unit={unit} against={tuned.gates.map((g) => g.code)} onRig={false} />
+              ) : null}
             </>
           ) : null}
           <Findings judged={shown.judged} />
@@ -298,4 +331,14 @@ function ReadingField({
       <FormQuantity control={control} name={spec.name} label={spec.label} dimension={spec.dimension} mark={spec.mark} />
     </YStack>
   )
+}
+
+/** How long a typed reading has still to wait. */
+function Settling({ endsMs, afterS }: { endsMs: number; afterS: number }) {
+  const runs = useClock((now) => endsMs > now)
+  return runs ? (
+    <Banner metal="none" word="Settling" figure={<Ticking text={(now) => countdown(endsMs - now)} />}>
+      {`A reading decides after ${minutesText(afterS)} of running. What you log before stays in the log.`}
+    </Banner>
+  ) : null
 }

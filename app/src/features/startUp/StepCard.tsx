@@ -19,6 +19,7 @@ import { useBook } from '@/sync/useBook'
 import { useCylinders } from '@/sync/useCylinders'
 import { Card } from '@/ui/Card'
 import { Choice } from '@/ui/Choice'
+import { drawn } from '@/ui/drawn'
 import { PickOne } from '@/ui/PickOne'
 import { Press } from '@/ui/Press'
 import { QuantityField, type QuantityText } from '@/ui/QuantityField'
@@ -41,7 +42,7 @@ interface Draft {
  * A charge step: how much really went in (or came out), from which cylinder. The reading before it is logged with it. Against the advice it
  * takes a reason, which stays on the record with what spoke against it.
  */
-export function StepCard({
+export const StepCard = drawn(function StepCard({
   unit,
   advice,
   against,
@@ -49,11 +50,11 @@ export function StepCard({
   onRig,
 }: {
   unit: UnitHandle
-  advice?: StepAdvice
+  advice?: Pick<StepAdvice, 'action' | 'amountKg'>
   /** made all the same, though these speak against it */
   against?: readonly ChargeGateCode[]
-  /** the settled reading that the step starts from, where it isn't in the log yet */
-  reading: EntryBody | undefined
+  /** gives the settled reading that the step starts from, where it isn't in the log yet */
+  reading?: () => EntryBody | undefined
   /** the rig plays the system: what is logged goes into it */
   onRig: boolean
 }) {
@@ -104,20 +105,21 @@ export function StepCard({
       value: Number(fromSi('mass', massKg, unitOfMass).toFixed(system === 'ip' ? 2 : 0)),
       unit: unitOfMass,
     })
-    const before = at(stock ? grossKg : direction === 'add' ? kg : 0)
+    const gross = at(stock ? grossKg : direction === 'add' ? kg : 0)
     const moved = Number(fromSi('mass', kg, unitOfMass).toFixed(system === 'ip' ? 2 : 0))
-    const after = { ...before, value: Number((before.value + (direction === 'add' ? -moved : moved)).toFixed(2)) }
+    const after = { ...gross, value: Number((gross.value + (direction === 'add' ? -moved : moved)).toFixed(2)) }
     const named = {
       vessel: stock?.cylinder,
       bookedKg: stock?.netKg,
       instrument: onRig ? undefined : chosenFor(slot, choice),
     }
     const body = {
-      ...weighedBody(how, { before, after }, named),
+      ...weighedBody(how, { before: gross, after }, named),
       net: true as const,
       ...(against ? { despite: { against, reason } } : {}),
     }
-    if (!form.log(reading ? [reading, body] : [body], 'amount')) return
+    const before = reading?.()
+    if (!form.log(before ? [before, body] : [body], 'amount')) return
     if (onRig) rigRunner.apply(unit.unitId, { kind: 'charge', kg: direction === 'add' ? kg : -kg })
     form.done({ cylinderId: draft.cylinderId })
     // what counts now is the wait, and it stands first
@@ -175,4 +177,4 @@ export function StepCard({
       </Press>
     </Card>
   )
-}
+})

@@ -1,24 +1,24 @@
-import type { EntryBody } from '@zetesis/core'
+import type { ChargeGateCode, EntryBody } from '@zetesis/core'
 import { useState } from 'react'
 import type { UnitHandle } from '@/unit/useUnit'
+import { drawn } from '@/ui/drawn'
 import { Disclosure } from '@/ui/Disclosure'
-import { mayStep, type Tuned } from './AdviceCard'
 import { StepCard } from './StepCard'
 
 /** The lead decides otherwise than the advice: possible with a written reason, but never on readings that contradict each other. */
-export function StepDespite({
+export const StepDespite = drawn(function StepDespite({
   unit,
-  tuned,
+  against,
   reading,
   onRig,
 }: {
   unit: UnitHandle
-  tuned: Tuned
-  reading: EntryBody | undefined
+  /** what speaks against a step */
+  against: readonly ChargeGateCode[]
+  reading?: () => EntryBody | undefined
   onRig: boolean
 }) {
   const [open, setOpen] = useState(false)
-  if (mayStep(tuned) || tuned.checks.length > 0 || unit.view.sealed) return null
   return (
     <Disclosure
       title="A step all the same"
@@ -27,7 +27,7 @@ export function StepDespite({
       onToggle={() => setOpen(!open)}
       testID="despite"
     >
-      <StepCard unit={unit} against={tuned.gates.map((g) => g.code)} reading={reading} onRig={onRig} />
+      <StepCard unit={unit} against={against} reading={reading} onRig={onRig} />
     </Disclosure>
   )
-}
+})

@@ -3,6 +3,7 @@ import type { SystemChange } from '@zetesis/rig'
 import { XStack } from 'tamagui'
 import type { UnitHandle } from '@/unit/useUnit'
 import { rigRunner } from '@/instruments/rigRunner'
+import { drawn } from '@/ui/drawn'
 import { Press } from '@/ui/Press'
 
 const things: readonly {
@@ -50,7 +51,7 @@ const things: readonly {
 ]
 
 /** What house, weather and hands would do at the simulated system. */
-export function SystemControls({ unit }: { unit: UnitHandle }) {
+export const SystemControls = drawn(function SystemControls({ unit }: { unit: UnitHandle }) {
   return (
     <XStack gap="$2" flexWrap="wrap" testID="system-controls">
       {things.map(({ id, word, change, says }) => (
@@ -68,4 +69,4 @@ export function SystemControls({ unit }: { unit: UnitHandle }) {
       ))}
     </XStack>
   )
-}
+})

@@ -1,6 +1,10 @@
 import { recordedWords } from '@zetesis/contract'
 import {
+  channelTable,
+  systemChannels,
   timeChart,
+  type ChannelSide,
+  type Scene,
   type SystemChannel,
   type SystemTrace,
   type TimeMark,
@@ -15,9 +19,11 @@ import { XStack, YStack } from 'tamagui'
 import { SceneView } from '@/charts/SceneView'
 import { useSettings } from '@/settings/settings'
 import { Card } from '@/ui/Card'
+import { drawn } from '@/ui/drawn'
 import { Disclosure } from '@/ui/Disclosure'
 import { Press } from '@/ui/Press'
 import { Several } from '@/ui/Several'
+import { useStable } from '@/ui/useStable'
 import { Heading, Soft } from '@/ui/Words'
 import type { LiveAnswer } from '@/workers/live.worker'
 
@@ -27,35 +33,27 @@ export interface ChartSpan {
   readonly backS: number
 }
 
-const looks: Record<SystemChannel, { tone: Tone; dash?: readonly number[]; dimension: TimeSeries['dimension'] }> = {
-  suctionPressure: { tone: 'low', dimension: 'gaugePressure' },
-  liquidPressure: { tone: 'high', dimension: 'gaugePressure' },
-  suctionLine: { tone: 'low', dimension: 'temperature' },
-  liquidLine: { tone: 'high', dimension: 'temperature' },
-  discharge: { tone: 'out', dimension: 'temperature' },
-  returnDryBulb: { tone: 'ink', dimension: 'temperature' },
-  returnHumidity: { tone: 'ink', dimension: 'ratio' },
-  supply: { tone: 'ink', dash: [4, 3], dimension: 'temperature' },
-  outdoor: { tone: 'soft', dimension: 'temperature' },
-  staticPressure: { tone: 'ink', dimension: 'staticPressure' },
-  voltage: { tone: 'soft', dimension: 'voltage' },
-  amps: { tone: 'copper', dimension: 'current' },
-  lowSaturation: { tone: 'low', dash: [2, 3], dimension: 'temperature' },
-  highSaturation: { tone: 'high', dash: [2, 3], dimension: 'temperature' },
-  drierOut: { tone: 'high', dash: [6, 3], dimension: 'temperature' },
+const tones: Record<SystemChannel, { tone: Tone; dash?: readonly number[] }> = {
+  suctionPressure: { tone: 'low' },
+  liquidPressure: { tone: 'high' },
+  suctionLine: { tone: 'low' },
+  liquidLine: { tone: 'high' },
+  discharge: { tone: 'out' },
+  returnDryBulb: { tone: 'ink' },
+  returnHumidity: { tone: 'ink' },
+  supply: { tone: 'ink', dash: [4, 3] },
+  outdoor: { tone: 'soft' },
+  staticPressure: { tone: 'ink' },
+  voltage: { tone: 'soft' },
+  amps: { tone: 'copper' },
+  lowSaturation: { tone: 'low', dash: [2, 3] },
+  highSaturation: { tone: 'high', dash: [2, 3] },
+  drierOut: { tone: 'high', dash: [6, 3] },
 }
+const dimensionOf = (c: SystemChannel) => channelTable[c].dimension as TimeSeries['dimension']
 /** low and high side are told apart by a mark and a word, not by hue alone */
-const sides: { readonly [C in SystemChannel]?: string } = {
-  suctionPressure: '▽ ',
-  suctionLine: '▽ ',
-  lowSaturation: '▽ ',
-  liquidPressure: '△ ',
-  liquidLine: '△ ',
-  discharge: '△ ',
-  drierOut: '△ ',
-  highSaturation: '△ ',
-}
-const lineName = (c: SystemChannel) => `${sides[c] ?? ''}${recordedWords[c].toLowerCase()}`
+const marksOfSides: { readonly [S in ChannelSide]?: string } = { low: '▽ ', high: '△ ' }
+const lineName = (c: SystemChannel) => `${marksOfSides[channelTable[c].side] ?? ''}${recordedWords[c].toLowerCase()}`
 const titles: Partial<Record<TimeSeries['dimension'], string>> = {
   gaugePressure: 'Pressures',
   temperature: 'Temperatures',
@@ -86,62 +84,102 @@ export const TimeCharts = memo(function TimeCharts({
   span: ChartSpan
   onSpan: (span: ChartSpan) => void
 }) {
-  const { system } = useSettings()
-  const [choosing, setChoosing] = useState(false)
-  const { series, fromS, toS, endS } = answer
-  const marks = useMemo(() => marksOf(tuning, trace), [tuning, trace])
-  const dimensions = [...new Set(channels.map((c) => looks[c].dimension))]
+  const { fromS, toS, endS } = answer
   const whole = toS - fromS
-  const widen = (times: number) => {
+  const widen = useStable((times: number) => {
     const lastS = Math.max(NARROWEST_S, (span.lastS ?? Math.max(endS, NARROWEST_S)) * times)
     onSpan(lastS >= endS ? { backS: 0 } : { lastS, backS: Math.min(span.backS, endS - lastS) })
-  }
-  const move = (seconds: number) =>
-    onSpan({ ...span, backS: Math.min(Math.max(span.backS + seconds, 0), Math.max(endS - whole, 0)) })
+  })
+  const move = useStable((seconds: number) =>
+    onSpan({ ...span, backS: Math.min(Math.max(span.backS + seconds, 0), Math.max(endS - whole, 0)) }),
+  )
+  const moveHalf = useStable((times: number) => move((times * whole) / 2))
   return (
     <Card testID="time-charts">
       <Heading>Over time</Heading>
       <Fingers whole={whole} onMove={move} onWiden={widen}>
-        <YStack gap="$2">
-          {series
-            ? dimensions.map((dimension) => {
-                const mine = channels.filter((c) => looks[c].dimension === dimension)
-                const scene = timeChart({
-                  series: mine.map((c) => ({ name: lineName(c), ...looks[c], points: series[c] ?? [] })),
-                  marks,
-                  fromS,
-                  toS,
-                  system,
-                  width: WIDTH,
-                  height: 170,
-                })
-                return (
-                  <YStack key={dimension}>
-                    <Soft>{titles[dimension] ?? 'Channels'}</Soft>
-                    <SceneView
-                      scene={scene}
-                      label={`${titles[dimension] ?? 'Channels'} over time`}
-                      testID={`chart-${dimension}`}
-                    />
-                  </YStack>
-                )
-              })
-            : null}
-        </YStack>
+        <Charts answer={answer} tuning={tuning} trace={trace} channels={channels} />
       </Fingers>
+      <Controls onWiden={widen} onMove={moveHalf} channels={channels} onChannels={onChannels} />
+    </Card>
+  )
+})
+
+/** A chart a kind of channel. */
+function Charts({
+  answer: { series, fromS, toS },
+  tuning,
+  trace,
+  channels,
+}: {
+  answer: LiveAnswer
+  tuning: TuningRun
+  trace?: SystemTrace
+  channels: readonly SystemChannel[]
+}) {
+  const { system } = useSettings()
+  const marks = useMemo(() => marksOf(tuning, trace), [tuning, trace])
+  const dimensions = [...new Set(channels.map(dimensionOf))]
+  return (
+    <YStack gap="$2">
+      {series
+        ? dimensions.map((dimension) => {
+            const mine = channels.filter((c) => dimensionOf(c) === dimension)
+            const scene = timeChart({
+              series: mine.map((c) => ({ name: lineName(c), dimension, ...tones[c], points: series[c] ?? [] })),
+              marks,
+              fromS,
+              toS,
+              system,
+              width: WIDTH,
+              height: 170,
+            })
+            return <Chart key={dimension} dimension={dimension} scene={scene} />
+          })
+        : null}
+    </YStack>
+  )
+}
+
+const Chart = drawn(function Chart({ dimension, scene }: { dimension: TimeSeries['dimension']; scene: Scene }) {
+  const title = titles[dimension] ?? 'Channels'
+  return (
+    <YStack>
+      <Soft>{title}</Soft>
+      <SceneView scene={scene} label={`${title} over time`} testID={`chart-${dimension}`} />
+    </YStack>
+  )
+})
+
+/** The same at every second. */
+const Controls = drawn(function Controls({
+  onWiden,
+  onMove,
+  channels,
+  onChannels,
+}: {
+  onWiden: (times: number) => void
+  /** by so many halves of what is shown */
+  onMove: (halves: number) => void
+  channels: readonly SystemChannel[]
+  onChannels: (channels: readonly SystemChannel[]) => void
+}) {
+  const [choosing, setChoosing] = useState(false)
+  return (
+    <>
       <XStack gap="$2">
-        <Press grow testID="chart-narrow" onPress={() => widen(0.5)}>
+        <Press grow testID="chart-narrow" onPress={() => onWiden(0.5)}>
           Closer
         </Press>
-        <Press grow testID="chart-wide" onPress={() => widen(2)}>
+        <Press grow testID="chart-wide" onPress={() => onWiden(2)}>
           Wider
         </Press>
       </XStack>
       <XStack gap="$2">
-        <Press grow testID="chart-earlier" onPress={() => move(whole / 2)}>
+        <Press grow testID="chart-earlier" onPress={() => onMove(1)}>
           Earlier
         </Press>
-        <Press grow testID="chart-later" onPress={() => move(-whole / 2)}>
+        <Press grow testID="chart-later" onPress={() => onMove(-1)}>
           Later
         </Press>
       </XStack>
@@ -154,13 +192,13 @@ export const TimeCharts = memo(function TimeCharts({
       >
         <Several
           label="Channels"
-          options={(Object.keys(looks) as SystemChannel[]).map((value) => ({ value, label: recordedWords[value] }))}
+          options={systemChannels.map((value) => ({ value, label: recordedWords[value] }))}
           values={channels}
           onChange={(v) => onChannels(v as readonly SystemChannel[])}
           testID="chart-channels"
         />
       </Disclosure>
-    </Card>
+    </>
   )
 })
 

@@ -4,13 +4,14 @@ import { useState } from 'react'
 import { XStack } from 'tamagui'
 import type { UnitHandle } from '@/unit/useUnit'
 import { Disclosure } from '@/ui/Disclosure'
+import { drawn } from '@/ui/drawn'
 import { Press } from '@/ui/Press'
 import { Body } from '@/ui/Words'
 
 const whats = Object.keys(disturbedWords) as EntryOf<'disturbed'>['what'][]
 
 /** Something upset it: said with a tap, so that nothing is judged until it has settled anew. */
-export function UpsetCard({ unit }: { unit: UnitHandle }) {
+export const UpsetCard = drawn(function UpsetCard({ unit }: { unit: UnitHandle }) {
   const [open, setOpen] = useState(false)
   const [problem, setProblem] = useState<string>()
   const say = (what: EntryOf<'disturbed'>['what']) => {
@@ -35,4 +36,4 @@ export function UpsetCard({ unit }: { unit: UnitHandle }) {
       {problem ? <Body color="$oxide">{problem}</Body> : null}
     </Disclosure>
   )
-}
+})

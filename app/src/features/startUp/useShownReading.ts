@@ -14,6 +14,7 @@ import {
 } from '@zetesis/core'
 import { useMemo } from 'react'
 import type { SlotChoice } from '@/kit/choice'
+import { useNow } from '@/settings/useNow'
 import type { UnitHandle } from '@/unit/useUnit'
 import type { Tuned } from './AdviceCard'
 import { instrumentsFor } from '@/kit/instruments'
@@ -29,7 +30,7 @@ export function useShown(
   }: { preview: ReadingValues; typing: boolean; choice: SlotChoice; kit: readonly Instrument[] },
 ) {
   const { facts, elevationM, reading, label, method } = unit.view
-  const minute = Math.floor(unit.now / 60_000)
+  const minuteMs = useNow()
   return useMemo(() => {
     const workingsOf = (values: ReadingValues, judged: JudgedReading) => readingWorkings({ values, elevationM, judged })
     if (!typing) {
@@ -51,12 +52,12 @@ export function useShown(
     const { instruments } = instrumentsFor(choice, sound, kit)
     const judged = judgeCharge(
       { facts, label, elevationM },
-      { mode: 'cooling', values: sound, instruments, atMs: minute * 60_000 },
+      { mode: 'cooling', values: sound, instruments, atMs: minuteMs },
       kit,
       method,
     )
     return { judged, workings: workingsOf(sound, judged), settled: false }
-  }, [typing, preview, reading, facts, label, elevationM, method, choice, kit, minute])
+  }, [typing, preview, reading, facts, label, elevationM, method, choice, kit, minuteMs])
 }
 
 /** What a reading says beyond its verdict: whether it can be true, what is probably wrong, and the next step. */

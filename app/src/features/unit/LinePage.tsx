@@ -7,6 +7,7 @@ import { useBarAction } from '@/frame/barAction'
 import { needHref, stageHref } from '@/frame/routes'
 import { LogList } from '@/unit/LogList'
 import { useSettings } from '@/settings/settings'
+import { useClock } from '@/settings/useNow'
 import { Heading, Soft } from '@/ui/Words'
 import { decayLine, pressureLine, verdictText, weighLine } from '@/unit/lines'
 import { FactChips } from '@/unit/UnitHead'
@@ -21,8 +22,7 @@ export function LinePage() {
 const ROW = 84
 
 function Line({ unit }: { unit: UnitHandle }) {
-  const { view, now, unitId } = unit
-  const { system } = useSettings()
+  const { view, unitId } = unit
   const { wide } = useMedia()
   const router = useRouter()
   const tag = view.facts.tag ?? 'this unit'
@@ -49,12 +49,7 @@ function Line({ unit }: { unit: UnitHandle }) {
               onPress={() => router.navigate(stageHref(unitId, stage.stage) as never)}
             >
               <XStack gap="$3" width="100%" alignItems="flex-start">
-                <CopperFitting
-                  state={stage.state}
-                  last={i === view.stages.length - 1}
-                  height={ROW}
-                  tick={Math.floor(now / 1000)}
-                />
+                <CopperFitting state={stage.state} last={i === view.stages.length - 1} height={ROW} />
                 <YStack flex={1} minWidth={0} alignItems="flex-start" paddingTop="$1">
                   <Text
                     fontSize="$5"
@@ -65,7 +60,7 @@ function Line({ unit }: { unit: UnitHandle }) {
                     {stageWords[stage.stage]}
                   </Text>
                   <Soft textAlign="left" numberOfLines={2}>
-                    {stageLine(stage, view, system, now)}
+                    <StageLine stage={stage} view={view} />
                   </Soft>
                 </YStack>
               </XStack>
@@ -86,10 +81,17 @@ function Line({ unit }: { unit: UnitHandle }) {
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 
 /** What a stage has to say for itself, in one line. */
-function stageLine({ stage, state, pass }: StageView, view: UnitView, system: UnitSystem, now: number): string {
+function StageLine({ stage, view }: { stage: StageView; view: UnitView }) {
+  const { system } = useSettings()
+  const wait = stage.state === 'waiting' ? view.waits.find((w) => waitStage[w.kind] === stage.stage) : undefined
+  const running = useClock((now) =>
+    wait && wait.endsMs > now ? `${capital(waitWords[wait.kind])} · ${countdown(wait.endsMs - now)} left` : '',
+  )
+  return running || stageLine(stage, view, system)
+}
+
+function stageLine({ stage, state, pass }: StageView, view: UnitView, system: UnitSystem): string {
   if (state === 'bypassed' && pass) return `Passed: ${pass.entry.reason}`
-  const wait = view.waits.find((w) => w.endsMs > now && waitStage[w.kind] === stage)
-  if (state === 'waiting' && wait) return `${capital(waitWords[wait.kind])} · ${countdown(wait.endsMs - now)} left`
   switch (stage) {
     case 'prepare': {
       if (view.refusal) return refusalWords[view.refusal]

@@ -12,16 +12,18 @@ import {
 import { isJudged, showText, stallCauses, toSi, type DecayResult, type UnitView } from '@zetesis/core'
 import { Text } from 'tamagui'
 import { useSettings } from '@/settings/settings'
+import { useClock } from '@/settings/useNow'
 import { Banner } from '@/ui/Banner'
+import { Ticking } from '@/ui/Ticking'
 import { Body, Figure, Soft } from '@/ui/Words'
 import type { DecayAnswer } from '@/workers/decay.worker'
 
 /** The verdict first, then the number, then what the curve says; while nothing is decided, what to wait for. */
-export function DecayBanner({ view, now, recorded }: { view: UnitView; now: number; recorded?: DecayAnswer }) {
+export function DecayBanner({ view, recorded }: { view: UnitView; recorded?: DecayAnswer }) {
   const { vacuum } = view
   if (isJudged(vacuum.verdict)) return <Judged view={view} />
-  if (vacuum.phase === 'holding') return <Holding view={view} now={now} live={recorded?.result ?? vacuum.decay} />
-  return <Pulling view={view} now={now} recorded={recorded} />
+  if (vacuum.phase === 'holding') return <Holding view={view} live={recorded?.result ?? vacuum.decay} />
+  return <Pulling view={view} recorded={recorded} />
 }
 
 function Judged({ view }: { view: UnitView }) {
@@ -54,19 +56,19 @@ function Judged({ view }: { view: UnitView }) {
   )
 }
 
-function Holding({ view, now, live }: { view: UnitView; now: number; live?: DecayResult }) {
+function Holding({ view, live }: { view: UnitView; live?: DecayResult }) {
   const { system } = useSettings()
   const { vacuum, facts } = view
   const { limitPa, holdS, holdEndsMs = 0 } = vacuum
-  const left = holdEndsMs - now
+  const runs = useClock((now) => holdEndsMs > now)
   const limit = showText('vacuum', limitPa, system)
   const plainOut = live?.verdict === 'out'
   return (
     <Banner
       metal="none"
-      word={left > 0 ? 'Holding' : 'Hold is over'}
+      word={runs ? 'Holding' : 'Hold is over'}
       testID="decay-verdict"
-      figure={left > 0 ? <Figure testID="hold-left">{countdown(left)}</Figure> : undefined}
+      figure={runs ? <Ticking testID="hold-left" text={(now) => countdown(holdEndsMs - now)} /> : undefined}
     >
       {live && live.confidence > 0 ? (
         <>
@@ -79,7 +81,7 @@ function Holding({ view, now, live }: { view: UnitView; now: number; live?: Deca
               : `Limit ${limit} after ${minutesText(holdS)}.`}
           </Soft>
         </>
-      ) : left > 0 ? (
+      ) : runs ? (
         `Valved off. Read the gauge now and then, and once when ${minutesText(holdS)} are over. Limit ${limit}.`
       ) : (
         `Read the gauge once more: the verdict needs a reading after ${minutesText(holdS)}.`
@@ -88,26 +90,14 @@ function Holding({ view, now, live }: { view: UnitView; now: number; live?: Deca
   )
 }
 
-function Pulling({ view, now, recorded }: { view: UnitView; now: number; recorded?: DecayAnswer }) {
+function Pulling({ view, recorded }: { view: UnitView; recorded?: DecayAnswer }) {
   const { system } = useSettings()
   const { vacuum } = view
   const { phase, samples, breaksLeft, targetPa, holdS, limitPa, breaks, ready } = vacuum
   const lastPa = recorded?.lastPa ?? samples.at(-1)?.pressurePa
   const pull = recorded?.pull
   const target = showText('vacuum', targetPa, system)
-  if (phase === 'breaking') {
-    const left = (breaks.at(-1)?.soakEndsMs ?? 0) - now
-    return (
-      <Banner
-        metal="none"
-        word={left > 0 ? 'Nitrogen stands' : 'Pump on again'}
-        testID="decay-verdict"
-        figure={left > 0 ? <Figure testID="hold-left">{countdown(left)}</Figure> : undefined}
-      >
-        Let it stand, then let it off to atmosphere and pull again.
-      </Banner>
-    )
-  }
+  if (phase === 'breaking') return <Soaking endsMs={breaks.at(-1)?.soakEndsMs ?? 0} />
   const hose = ready?.hose ? toSi('tube', ready.hose) : undefined
   const causes = stallCauses({ ...ready, bigHoses: hose === undefined ? undefined : hose >= view.method.bigHoseM.si })
   const proof = blankOffWords(vacuum, system)
@@ -137,6 +127,21 @@ function Pulling({ view, now, recorded }: { view: UnitView; now: number; recorde
           {proof}
         </Body>
       ) : null}
+    </Banner>
+  )
+}
+
+/** Nitrogen stands in it: how long still, and then what. */
+function Soaking({ endsMs }: { endsMs: number }) {
+  const stands = useClock((now) => endsMs > now)
+  return (
+    <Banner
+      metal="none"
+      word={stands ? 'Nitrogen stands' : 'Pump on again'}
+      testID="decay-verdict"
+      figure={stands ? <Ticking testID="hold-left" text={(now) => countdown(endsMs - now)} /> : undefined}
+    >
+      Let it stand, then let it off to atmosphere and pull again.
     </Banner>
   )
 }

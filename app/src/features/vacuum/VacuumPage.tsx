@@ -65,7 +65,7 @@ function markBody(kind: Mark, { method }: UnitView, gauge: Instrument | undefine
 }
 
 function Vacuum({ unit }: { unit: UnitHandle }) {
-  const { view, now } = unit
+  const { view } = unit
   const { system } = useSettings()
   const { wide } = useMedia()
   const { vacuum } = view
@@ -132,7 +132,7 @@ function Vacuum({ unit }: { unit: UnitHandle }) {
   const loading = vacuum.traces.length > 0 && (recorded === undefined || (recorded.count === 0 && !session))
   return (
     <YStack gap="$4">
-      <DecayBanner view={view} now={now} recorded={recorded} />
+      <DecayBanner view={view} recorded={recorded} />
       {loading ? (
         <Body testID="loading-recording">The recording is being fetched …</Body>
       ) : count > 0 || vacuum.phase === 'holding' ? (
@@ -182,7 +182,6 @@ function Vacuum({ unit }: { unit: UnitHandle }) {
               choice={choice}
               onChoose={choose}
               profile={view.method}
-              now={now}
               without="the gauge counts as exact"
             />
           )}

@@ -58,7 +58,7 @@ interface Draft extends How {
 }
 
 function WeighIn({ unit }: { unit: UnitHandle }) {
-  const { view, now } = unit
+  const { view } = unit
   const { system } = useSettings()
   const { refrigerant } = view.facts
   const { dueKg, openKg } = {
@@ -234,7 +234,6 @@ function WeighIn({ unit }: { unit: UnitHandle }) {
               choice={choice}
               onChoose={choose}
               profile={view.method}
-              now={now}
               without="the method’s ± counts"
             />
           )}

@@ -1,0 +1,17 @@
+import type { LiveAssessment } from '@zetesis/core'
+import equal from 'fast-deep-equal/react'
+import { createStore } from 'zustand'
+import { useStoreWithEqualityFn } from 'zustand/traditional'
+import type { LiveAnswer } from '@/workers/live.worker'
+
+/** What the running system says at this second. It lives beside the page: a second's answer draws only what shows something of it. */
+export type LiveStore = ReturnType<typeof makeLiveStore>
+export const makeLiveStore = () => createStore<{ readonly answer?: LiveAnswer }>(() => ({}))
+
+/** A part of what it says; drawn anew only when that part says something else. */
+export const useLiveStore = <T>(store: LiveStore, select: (live: LiveAssessment | undefined) => T): T =>
+  useStoreWithEqualityFn(store, ({ answer }) => select(answer?.assessment), equal)
+
+/** The whole answer, anew every second. */
+export const useLiveAnswer = (store: LiveStore): LiveAnswer | undefined =>
+  useStoreWithEqualityFn(store, ({ answer }) => answer)

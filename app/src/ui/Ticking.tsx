@@ -1,0 +1,11 @@
+import type { ComponentProps } from 'react'
+import { useClock } from '@/settings/useNow'
+import { Figure } from './Words'
+
+/** A figure that follows the clock, alone: what stands around it isn't drawn anew. */
+export function Ticking({
+  text,
+  ...look
+}: { text: (nowMs: number) => string } & Omit<ComponentProps<typeof Figure>, 'children'>) {
+  return <Figure {...look}>{useClock(text)}</Figure>
+}
