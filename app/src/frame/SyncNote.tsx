@@ -10,15 +10,18 @@ import { Press } from '@/ui/Press'
 import { Body, Soft } from '@/ui/Words'
 import { Card } from '@/ui/Card'
 
-/** "3 not sent yet" or "everything sent". */
+/** "3 not sent yet" or "everything sent"; the latter only once this device's own store was looked through. */
 export function SyncNote() {
   const { waiting: entries, refused, stuck } = useOutboxState()
   const chunks = useSyncExternalStore(recorder.subscribe, recorder.waiting)
+  const entriesRead = useSyncExternalStore(outbox.subscribe, outbox.isRead)
+  const chunksRead = useSyncExternalStore(recorder.subscribe, recorder.isRead)
   const waiting = entries + chunks
+  const nothingWaits = entriesRead && chunksRead ? 'everything sent ✓' : 'looking for what isn’t sent…'
   const parts = [
     refused.length > 0 ? `${refused.length} refused` : '',
     stuck.length > 0 ? `${stuck.length} not taken yet` : '',
-    waiting > 0 ? `${waiting} not sent yet` : stuck.length > 0 ? '' : 'everything sent ✓',
+    waiting > 0 ? `${waiting} not sent yet` : stuck.length > 0 ? '' : nothingWaits,
   ]
   return (
     <Text

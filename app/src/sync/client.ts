@@ -17,6 +17,7 @@ import { ApiError, call } from './api'
 import { fromBase64, toBase64 } from './base64'
 import { isOtherPerson, makeOutbox } from './outbox'
 import { BOOK, indexedDbStore } from './outboxStore'
+import { indexedDbDevice } from './deviceStore'
 import { makeRecorder } from './recorder'
 import { keep, readKept } from './storage'
 import { indexedDbTraces, type StoredChunk } from './traceStore'
@@ -40,27 +41,85 @@ export const queryClient: QueryClient = new QueryClient({
   },
 })
 
-export const fetchMe = () => call('/me', { answer: SessionUser })
-export const fetchJobs = async () => (await call('/jobs', { answer: JobList })).jobs
-export const fetchUnits = async (): Promise<UnitRow[]> => (await call('/units', { answer: UnitList })).units
-export const signIn = (body: { login: string; password: string }) =>
-  call('/sign-in', { method: 'POST', body, answer: SessionUser })
+const device = indexedDbDevice()
+
+const meKey = ['me'] as const
+
+/** Asks the server, and shows until it answers what this device kept of its last answer to this person. */
+export async function withKept<T>(key: readonly unknown[], ask: () => Promise<T>): Promise<T> {
+  const owner = queryClient.getQueryData<SessionUser>(meKey)?.id
+  const place = [owner, ...key]
+  if (owner !== undefined && queryClient.getQueryData(key) === undefined) {
+    const before = await device.read(place)
+    if (before !== undefined && queryClient.getQueryData(key) === undefined) queryClient.setQueryData(key, before)
+  }
+  const now = await ask()
+  if (owner !== undefined && now !== queryClient.getQueryData(key)) void device.write(place, now)
+  return now
+}
+
+/** Remembers who is signed in on this device; nothing that was kept for somebody else stays. */
+async function remember(me: SessionUser): Promise<SessionUser> {
+  const before = (await device.read(meKey)) as SessionUser | undefined
+  if (before && before.id !== me.id) await device.clear()
+  await device.write(meKey, me)
+  return me
+}
+
+/** Who is signed in: with no signal, who was the last time. */
+export async function fetchMe(): Promise<SessionUser> {
+  if (queryClient.getQueryData(meKey) === undefined) {
+    const before = await device.read(meKey)
+    if (before !== undefined) queryClient.setQueryData(meKey, before)
+  }
+  return remember(await call('/me', { answer: SessionUser }))
+}
+export const fetchJobs = () => withKept(['jobs'], async () => (await call('/jobs', { answer: JobList })).jobs)
+export const fetchUnits = (): Promise<UnitRow[]> =>
+  withKept(['units'], async () => (await call('/units', { answer: UnitList })).units)
+/** Nothing that was kept for the person who signs out stays on the device; what is unsent does. */
+export async function forgetKept(): Promise<void> {
+  queryClient.clear()
+  await device.clear()
+}
+export const signIn = async (body: { login: string; password: string }): Promise<SessionUser> =>
+  remember(await call('/sign-in', { method: 'POST', body, answer: SessionUser }))
 export const signOut = () => call('/sign-out', { method: 'POST', body: {}, answer: z.undefined() })
 
 export const signOutEverywhere = () => call('/sign-out-everywhere', { method: 'POST', body: {}, answer: z.undefined() })
 
 export const logKey = (unitId: string) => ['log', unitId] as const
 
-/** The unit's log as far as the server has it: only what is new is asked for. */
-export async function fetchLog(unitId: string): Promise<readonly ChainedEntry[]> {
-  let log = queryClient.getQueryData<readonly ChainedEntry[]>(logKey(unitId)) ?? []
-  for (;;) {
-    const after = log.at(-1)?.seq ?? 0
-    const page = await call(`/units/${unitId}/entries?after=${after}`, { answer: EntryPage })
-    if (page.entries.length > 0) log = [...log, ...page.entries]
-    if (!page.more) return log
+/** everything of a list that only grows, asked for from what is known of it; begins anew where the server doesn't know the last of that */
+async function fetchGrown<T extends { readonly seq: number }>(
+  known: readonly T[],
+  same: (a: T, b: T) => boolean,
+  page: (after: number) => Promise<{ entries: readonly T[]; more: boolean }>,
+): Promise<readonly T[]> {
+  let list = known
+  const last = list.at(-1)
+  // the last known one is asked for too: a server that was set up anew has another, or none
+  let after = Math.max(0, (last?.seq ?? 0) - 1)
+  for (let first = true; ; first = false) {
+    const { entries, more } = await page(after)
+    const asked = first && last ? entries[0] : undefined
+    if (first && last && !(asked && same(asked, last))) return fetchGrown([], same, page)
+    const fresh = asked ? entries.slice(1) : entries
+    if (fresh.length > 0) list = [...list, ...fresh]
+    if (!more) return list
+    after = list.at(-1)!.seq
   }
 }
+
+/** The unit's log as far as the server has it: only what is new is asked for. */
+export const fetchLog = (unitId: string): Promise<readonly ChainedEntry[]> =>
+  withKept(logKey(unitId), () =>
+    fetchGrown(
+      queryClient.getQueryData<readonly ChainedEntry[]>(logKey(unitId)) ?? [],
+      (a, b) => a.hash === b.hash,
+      (after) => call(`/units/${unitId}/entries?after=${after}`, { answer: EntryPage }),
+    ),
+  )
 
 export interface FetchedChunk {
   readonly number: number
@@ -71,15 +130,14 @@ export const bookKey = ['book'] as const
 type StoredBookItem = BookItem & { readonly seq: number }
 
 /** The company's book as far as the server has it: only what is new is asked for. */
-export async function fetchBook(): Promise<readonly StoredBookItem[]> {
-  let items = queryClient.getQueryData<readonly StoredBookItem[]>(bookKey) ?? []
-  for (;;) {
-    const after = items.at(-1)?.seq ?? 0
-    const page = await call(`/book/entries?after=${after}`, { answer: BookPage })
-    if (page.entries.length > 0) items = [...items, ...page.entries]
-    if (!page.more) return items
-  }
-}
+export const fetchBook = (): Promise<readonly StoredBookItem[]> =>
+  withKept(bookKey, () =>
+    fetchGrown(
+      queryClient.getQueryData<readonly StoredBookItem[]>(bookKey) ?? [],
+      (a, b) => a.entry.id === b.entry.id,
+      (after) => call(`/book/entries?after=${after}`, { answer: BookPage }),
+    ),
+  )
 
 async function sendToBook(entries: readonly (Entry | BookEntry)[]): Promise<void> {
   await call('/book/entries', { method: 'POST', body: { entries }, answer: BookAppended })

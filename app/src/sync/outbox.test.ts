@@ -47,6 +47,30 @@ describe('outbox', () => {
     expect(store.rows.size).toBe(0)
   })
 
+  it('doesn’t know what waits until its store was looked through, and knows then even where it can’t be read', async () => {
+    const store = memoryStore()
+    await makeOutbox({ store, send: async () => undefined }).add('u1', wren, [entry(1)])
+    let read = (): void => undefined
+    const slow = {
+      ...store,
+      load: () => new Promise<OutboxItem[]>((done) => (read = () => void store.load().then(done))),
+    }
+    const outbox = makeOutbox({ store: slow, send: async () => undefined })
+    const told = jest.fn()
+    outbox.subscribe(told)
+    expect(outbox.isRead()).toBe(false)
+    read()
+    await settled(() => outbox.isRead())
+    expect(outbox.items()).toHaveLength(1)
+    expect(told).toHaveBeenCalled()
+    const broken = makeOutbox({
+      store: { ...store, load: () => Promise.reject(new Error('no store')) },
+      send: async () => undefined,
+    })
+    await settled(() => broken.isRead())
+    expect(broken.isRead()).toBe(true)
+  })
+
   it('sends in the order written, a unit at a time, and never two requests at once', async () => {
     const calls: string[] = []
     let open = 0

@@ -2,6 +2,7 @@ import { MAX_BATCH, MAX_BODY } from '@zetesis/contract'
 import type { BookEntry, Entry } from '@zetesis/core'
 import { ApiError } from './api'
 import { BOOK, byKey, type OutboxItem, type OutboxStore } from './outboxStore'
+import { keepTrying, sendOrSplit } from './sendQueue'
 
 export type Send = (unitId: string, entries: readonly (Entry | BookEntry)[]) => Promise<void>
 
@@ -13,6 +14,8 @@ export interface Outbox {
   /** puts away an entry that the server refused */
   discard(key: string): Promise<void>
   items(): readonly OutboxItem[]
+  /** false until what this device holds was looked for: until then nobody knows what isn't sent */
+  isRead(): boolean
   /** entries that this device couldn't write down: only this page holds them */
   unkept(): number
   subscribe(tell: () => void): () => void
@@ -27,8 +30,6 @@ export interface Order {
   keep(last: number): void
 }
 
-const FIRST_RETRY_MS = 1000
-const LAST_RETRY_MS = 30_000
 /** An entry that the server fails on so often is stepped past, and tried again later. */
 const FAILS = 3
 /** a request's body, with room for what stands around the entries */
@@ -72,11 +73,9 @@ export function makeOutbox({
   order?: Order
 }): Outbox {
   let items: readonly OutboxItem[] = []
+  let read = false
   let userId: string | undefined
-  let running = false
-  let failures = 0
   let lastNumber = 0
-  let timer: ReturnType<typeof setTimeout> | undefined
   const listeners = new Set<() => void>()
   const writing = new Set<string>()
   const unkept = new Set<string>()
@@ -107,8 +106,9 @@ export function makeOutbox({
 
   async function reload(): Promise<void> {
     const stored = await store.load().catch(() => undefined)
+    read = true
     // nothing can be read: what this page holds goes on
-    if (!stored) return
+    if (!stored) return tell()
     const here = items.filter((i) => (writing.has(i.key) || unkept.has(i.key)) && !stored.some((s) => s.key === i.key))
     show([...stored, ...here])
   }
@@ -159,29 +159,34 @@ export function makeOutbox({
     return batch
   }
 
-  async function sendAll(): Promise<void> {
-    for (let batch = nextBatch(); batch.length > 0; batch = nextBatch()) {
-      await sendBatch(batch)
-      failures = 0
-    }
-  }
+  const queue = keepTrying({
+    async work(succeeded) {
+      if (userId === undefined) return
+      const work = async () => {
+        await reload()
+        for (let batch = nextBatch(); batch.length > 0; batch = nextBatch()) {
+          await sendBatch(batch)
+          succeeded()
+        }
+      }
+      await (locks ? locks.request('zetesis-outbox', work) : work())
+    },
+    // something may have been written while the last batch was on its way
+    more: () => userId !== undefined && sendable().length > 0,
+    hopeless: (error) => (error instanceof ApiError && error.problem.status === 401) || isOtherPerson(error),
+  })
 
-  async function sendBatch(batch: readonly OutboxItem[]): Promise<void> {
-    try {
-      await send(
-        batch[0]!.unitId,
-        batch.map((i) => i.entry),
-      )
-    } catch (error) {
-      if (!isFinal(error) && !isFault(error)) throw error
-      // the server takes a batch whole or not at all: find the one it refuses by sending them one at a time
-      if (batch.length > 1) for (const item of batch) await sendBatch([item])
-      else if (isFinal(error)) await refuse(batch[0]!, error.problem.detail)
-      else await failedOn(batch[0]!, error)
-      return
-    }
-    await settle(batch.map((i) => i.key))
-  }
+  const sendBatch = (batch: readonly OutboxItem[]) =>
+    sendOrSplit(batch, {
+      send: (items) =>
+        send(
+          items[0]!.unitId,
+          items.map((i) => i.entry),
+        ),
+      isAbout: (error) => isFinal(error) || isFault(error),
+      alone: (item, error) => (isFinal(error) ? refuse(item, error.problem.detail) : failedOn(item, error as ApiError)),
+      sent: (items) => settle(items.map((i) => i.key)),
+    })
 
   async function failedOn(item: OutboxItem, error: ApiError): Promise<void> {
     fails.set(item.key, { times: (fails.get(item.key)?.times ?? 0) + 1, sentence: error.problem.detail })
@@ -208,29 +213,6 @@ export function makeOutbox({
     announce()
   }
 
-  async function run(): Promise<void> {
-    if (running || userId === undefined) return
-    running = true
-    clearTimeout(timer)
-    try {
-      const work = async () => {
-        await reload()
-        await sendAll()
-      }
-      await (locks ? locks.request('zetesis-outbox', work) : work())
-    } catch (error) {
-      failures += 1
-      const signedOut = error instanceof ApiError && error.problem.status === 401
-      const asked = error instanceof ApiError ? (error.retryAfterMs ?? 0) : 0
-      const delay = Math.max(asked, Math.min(FIRST_RETRY_MS * 2 ** (failures - 1), LAST_RETRY_MS))
-      if (!signedOut && !isOtherPerson(error)) timer = setTimeout(() => void run(), delay)
-    } finally {
-      running = false
-    }
-    // something may have been written while the last batch was on its way
-    if (failures === 0 && sendable().length > 0) void run()
-  }
-
   void reload()
 
   return {
@@ -240,7 +222,7 @@ export function makeOutbox({
       if (batch.length > 0 && batch.every((entry) => held.some((i) => sameBody(i.entry, entry)))) {
         await keep(held)
         tellSafe()
-        return run()
+        return queue.run()
       }
       const made = batch.map((entry) => ({ key: keyOf(nextNumber(), entry.id), unitId, author, entry }))
       made.forEach((i) => writing.add(i.key))
@@ -253,13 +235,14 @@ export function makeOutbox({
       tell()
       tellSafe()
       announce()
-      void run()
+      void queue.run()
     },
     safe: () => new Promise((resolve) => (isSafe() ? resolve() : waitingForSafe.push(resolve))),
     async discard(key) {
       await settle([key])
     },
     items: () => items,
+    isRead: () => read,
     unkept: () => unkept.size,
     subscribe(listener) {
       listeners.add(listener)
@@ -267,13 +250,11 @@ export function makeOutbox({
     },
     signedInAs(id) {
       userId = id
-      failures = 0
-      void reload().then(run)
+      void reload().then(queue.wake)
     },
     wake() {
-      failures = 0
       fails.clear()
-      void run()
+      queue.wake()
     },
   }
 }

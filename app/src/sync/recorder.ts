@@ -2,6 +2,7 @@ import { CHUNK_BATCH, soundOf } from '@zetesis/contract'
 import { CHUNK_SAMPLES, decodeChunk, encodeChunk, traceDigest, type TraceSample } from '@zetesis/core'
 import { ApiError } from './api'
 import { isOtherPerson } from './outbox'
+import { keepTrying, sendOrSplit } from './sendQueue'
 import { chunkKey, type StoredChunk, type TraceStore } from './traceStore'
 
 /** Chunks of one recording, in order. */
@@ -19,6 +20,8 @@ export interface Recorder {
   chunks(traceId: string): readonly StoredChunk[]
   /** the last sample held here */
   last(traceId: string): TraceSample | undefined
+  /** false until what this device holds was looked for */
+  isRead(): boolean
   /** chunks that the server hasn't got */
   waiting(): number
   /** chunks that this device couldn't write down: only this page holds them */
@@ -32,8 +35,6 @@ export interface Recorder {
 /** An open chunk is sealed after so long, so that others see a hold grow. */
 const SEAL_AFTER_MS = 60_000
 const WRITE_EVERY_MS = 1000
-const FIRST_RETRY_MS = 1000
-const LAST_RETRY_MS = 30_000
 /** A unit that was opened without signal isn't on the server yet: its recording waits for it. */
 const isFinal = (status: number) => status === 409 || status === 422
 
@@ -63,9 +64,7 @@ export function makeRecorder({
   const open = new Map<string, Open>()
   const listeners = new Set<() => void>()
   let refusal: string | undefined
-  let running = false
-  let failures = 0
-  let timer: ReturnType<typeof setTimeout> | undefined
+  let isRead = false
   let writing: ReturnType<typeof setTimeout> | undefined
 
   const unkept = new Set<string>()
@@ -98,8 +97,9 @@ export function makeRecorder({
         held.set(chunkKey(chunk), chunk)
         if (!chunk.sealed) reopen(chunk)
       }
+      isRead = true
       tell()
-      void run()
+      void queue.run()
     })
 
   /** A chunk that was being filled when the app was closed goes on being filled. */
@@ -117,7 +117,7 @@ export function makeRecorder({
   function seal(chunk: Open): void {
     write(chunk, true)
     open.delete(chunk.traceId)
-    void run()
+    void queue.run()
   }
 
   function writeSoon(): void {
@@ -147,13 +147,10 @@ export function makeRecorder({
     writeSoon()
   }
 
-  async function run(): Promise<void> {
-    if (running) return
-    running = true
-    clearTimeout(timer)
-    // recordings that the server fails on wait for the next time; those behind them go on
-    const passed = new Set<string>()
-    try {
+  const queue = keepTrying({
+    async work(succeeded) {
+      // recordings that the server fails on wait for the next time; those behind them go on
+      const passed = new Set<string>()
       for (;;) {
         const waiting = [...held.values()]
           .filter((c) => c.sealed && !c.sent && !passed.has(c.traceId))
@@ -167,36 +164,30 @@ export function makeRecorder({
           passed.add(first.traceId)
           continue
         }
-        failures = 0
+        succeeded()
         tell()
       }
       if (passed.size > 0) throw new Error('the server failed on a recording')
-    } catch {
-      failures += 1
-      timer = setTimeout(() => void run(), Math.min(FIRST_RETRY_MS * 2 ** (failures - 1), LAST_RETRY_MS))
-    } finally {
-      running = false
-    }
-  }
+    },
+  })
 
-  async function sendBatch(batch: readonly StoredChunk[]): Promise<void> {
-    try {
-      await send(batch)
-    } catch (error) {
-      if (!(error instanceof ApiError) || !isFinal(error.problem.status) || isOtherPerson(error)) throw error
-      // a batch is taken whole or not at all: find the chunk that is refused by sending them one at a time
-      if (batch.length > 1) {
-        for (const chunk of batch) await sendBatch([chunk])
-        return
-      }
-      refusal = error.problem.detail
-    }
+  async function sent(batch: readonly StoredChunk[]): Promise<void> {
     for (const chunk of batch) {
-      const sent = { ...chunk, sent: true }
-      held.set(chunkKey(sent), sent)
-      await put(sent)
+      const done = { ...chunk, sent: true }
+      held.set(chunkKey(done), done)
+      await put(done)
     }
   }
+  const sendBatch = (batch: readonly StoredChunk[]) =>
+    sendOrSplit(batch, {
+      send,
+      isAbout: (error) => error instanceof ApiError && isFinal(error.problem.status) && !isOtherPerson(error),
+      async alone(chunk, error) {
+        refusal = (error as ApiError).problem.detail
+        await sent([chunk])
+      },
+      sent,
+    })
 
   return {
     ready,
@@ -209,7 +200,7 @@ export function makeRecorder({
         await put(chunk)
       }
       tell()
-      void run()
+      void queue.run()
     },
     async end(traceId) {
       await ready
@@ -229,6 +220,7 @@ export function makeRecorder({
       const last = ofTrace(traceId).at(-1)
       return last && decodeChunk(last.bytes)?.at(-1)
     },
+    isRead: () => isRead,
     waiting: () => [...held.values()].filter((c) => c.sealed && !c.sent).length,
     unkept: () => unkept.size,
     refused: () => refusal,
@@ -236,9 +228,6 @@ export function makeRecorder({
       listeners.add(listener)
       return () => listeners.delete(listener)
     },
-    wake() {
-      failures = 0
-      void run()
-    },
+    wake: queue.wake,
   }
 }

@@ -11,6 +11,7 @@ import {
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { call } from './api'
+import { withKept } from './client'
 import type { OutboxItem } from './outboxStore'
 import { useBook } from './useBook'
 import { useOutboxItems } from './useOutbox'
@@ -33,7 +34,7 @@ export function useCylinders() {
   const waiting = useOutboxItems()
   const query = useQuery({
     queryKey: ['cylinders'],
-    queryFn: () => call('/cylinders', { answer: CylinderList }),
+    queryFn: () => withKept(['cylinders'], () => call('/cylinders', { answer: CylinderList })),
     refetchInterval: EVERY_MS,
   })
   const rows = query.data?.cylinders

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect } from 'react'
 import { ApiError, believe } from './api'
-import { fetchMe, outbox, queryClient, signOut, signOutEverywhere } from './client'
+import { fetchMe, forgetKept, outbox, signOut, signOutEverywhere } from './client'
 
 /** Who is signed in on this device. */
 export function useSession() {
@@ -20,7 +20,7 @@ export function useOutboxOwner(id: string | undefined): void {
 
 export async function endSession({ everywhere = false } = {}): Promise<void> {
   await (everywhere ? signOutEverywhere() : signOut()).catch(() => undefined)
-  queryClient.clear()
+  await forgetKept()
   // a fresh page: nothing of the last person's stays in memory; the outbox keeps what is unsent
   window.location.assign('/')
 }

@@ -1,5 +1,5 @@
 import { countdown, dayText, needWords, stageWords, waitWords, verdictWords } from '@zetesis/contract'
-import { summaryAt, type UnitSummary } from '@zetesis/core'
+import { needTraits, summaryAt, type UnitSummary } from '@zetesis/core'
 import { useRouter } from 'expo-router'
 import { memo, useMemo } from 'react'
 import { Button, Text, XStack, YStack } from 'tamagui'
@@ -144,22 +144,10 @@ function NeedNote({ summary, compact }: { summary: UnitSummary; compact?: boolea
 }
 
 function needLook({ need, verdict }: UnitSummary): { metal?: Metal; mark: string; word?: string } {
-  switch (need.code) {
-    case 'nothing':
-      return verdict === 'none'
-        ? { metal: 'tooClose', mark: markOf('tooClose'), word: 'no verdict' }
-        : { metal: verdict, mark: markOf(verdict), word: verdictWords[verdict] }
-    case 'sign':
-      return { metal: 'in', mark: markOf('in') }
-    case 'decayFailed':
-    case 'readingOut':
-    case 'refused':
-      return { metal: 'out', mark: markOf('out') }
-    case 'prepare':
-    case 'readingOpen':
-    case 'readingClose':
-      return { metal: 'tooClose', mark: markOf('tooClose') }
-    default:
-      return { mark: '▸' }
-  }
+  const { mark } = needTraits[need.code]
+  if (mark === 'none') return { mark: '▸' }
+  if (mark !== 'byVerdict') return { metal: mark, mark: markOf(mark) }
+  return verdict === 'none'
+    ? { metal: 'tooClose', mark: markOf('tooClose'), word: 'no verdict' }
+    : { metal: verdict, mark: markOf(verdict), word: verdictWords[verdict] }
 }

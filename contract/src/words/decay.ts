@@ -6,7 +6,6 @@ import {
   preferredUnit,
   refrigerantLossKgPerYear,
   showText,
-  toSi,
   waterBoilingPointK,
   type DecayAnalysis,
   type DecayResult,
@@ -216,12 +215,10 @@ export function pullDownWords(pull: PullDown, causes: readonly StallCause[], sys
 }
 
 /** When the rig alone can't hold better than the limit, no decay on it proves anything: said, never subtracted. */
-export function blankOffWords({ ready, limitPa }: VacuumRun, system: UnitSystem): string | undefined {
-  if (!ready?.blankOff) return undefined
-  const shown = toSi('vacuum', ready.blankOff)
-  return shown > limitPa / 2
-    ? `Blanked off, this rig only reaches ${showText('vacuum', shown, system)}: it can’t prove ${showText('vacuum', limitPa, system)}. Mend hoses, oil and gauge first.`
-    : undefined
+export function blankOffWords({ weakRigPa, limitPa }: VacuumRun, system: UnitSystem): string | undefined {
+  return weakRigPa === undefined
+    ? undefined
+    : `Blanked off, this rig only reaches ${showText('vacuum', weakRigPa, system)}: it can’t prove ${showText('vacuum', limitPa, system)}. Mend hoses, oil and gauge first.`
 }
 
 /** The verdict's readings in one line. */

@@ -2,6 +2,7 @@ import {
   habitSpecs,
   showText,
   type Finding,
+  type FindingValueName,
   type Habit,
   type HabitKey,
   type MethodProfile,
@@ -9,7 +10,7 @@ import {
 } from '@zetesis/core'
 import { sureWords } from './reading'
 
-const valueNames: Readonly<Record<string, string>> = {
+const valueNames: Readonly<Record<FindingValueName, string>> = {
   superheat: 'superheat',
   subcooling: 'subcooling',
   suctionLine: 'suction line',
@@ -32,7 +33,7 @@ const valueNames: Readonly<Record<string, string>> = {
 
 /** What a finding means and what to do, with the method's limits and what was measured, in the units in use. */
 export function findingWords(finding: Finding, system: UnitSystem, profile: MethodProfile): string {
-  const measured = finding.values.map((v) => `${valueNames[v.name] ?? v.name} ${showText(v.dimension, v.si, system)}`)
+  const measured = finding.values.map((v) => `${valueNames[v.name]} ${showText(v.dimension, v.si, system)}`)
   const sentence = sentenceOf(finding, (key) => habitText(key, profile[key], system))
   const sure = finding.probability === undefined ? [] : [`${sureWords(finding.probability)} sure`]
   const beside = [...measured, ...sure]

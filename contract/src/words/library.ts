@@ -75,6 +75,11 @@ export const habitWords: Record<HabitKey, string> = {
   nitrogenSoakS: 'Nitrogen stands in a break for',
   testPressureNewPa: 'Test pressure, high-pressure equipment',
   testPressureOldPa: 'Test pressure, older low sides',
+  probeJumpK: 'A temperature jumps, from',
+  probeJumpShare: 'A pressure jumps, from',
+  blankOffShare: 'Pump and hoses blanked off reach, of the decay limit',
+  sameReadingS: 'A reading stays a step’s beginning for',
+  wholeCylinderShare: 'A cylinder weighed whole shows, of its tare',
   testGaugePa: 'Test gauge that isn’t named: ±',
   testAmbientK: 'Probe at the pipe that isn’t named: ±',
   tripleBreakPa: 'Triple evacuation: break at',
@@ -245,3 +250,6 @@ export const rowNames: Readonly<Record<string, string>> = {
   liquid: 'liquid',
   line: 'liquid line',
 }
+
+/** Said beside a habit of work that this version doesn't judge yet. */
+export const unreadHabitWords = 'Kept for heating and cold weather: nothing goes by it yet.'

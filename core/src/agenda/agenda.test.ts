@@ -1,5 +1,6 @@
 import { NOON, testId } from '../entry/testing'
 import { decayed, opened, read, record, seal, started, weighed, type Lines } from '../run/testingLines'
+import { needTraits } from '../run/need'
 import { agenda } from './agenda'
 import { summarise, summaryAt } from './summary'
 
@@ -25,6 +26,18 @@ describe('agenda', () => {
     const later = agenda(units, NOON + 7 * 60_000)
     expect(later.waits).toEqual([])
     expect(later.todo[0]).toMatchObject({ tag: 'A', summary: { need: { code: 'readGauge' } } })
+  })
+  it('sets a failed nitrogen test before the next step of another unit, with the mark of a failed decay', () => {
+    const failed = unit(5, 'E', [
+      [-1500, { kind: 'testHeld', gauge: { value: 450, unit: 'psig' }, ambient: { value: 76, unit: '°F' } }],
+      [-60, { kind: 'testRead', gauge: { value: 390, unit: 'psig' }, ambient: { value: 76, unit: '°F' } }],
+    ])
+    const { todo } = agenda([units[1]!, failed], NOON)
+    expect(todo.map((t) => t.tag)).toEqual(['E', 'B'])
+    const { need } = todo[0]!.summary
+    expect(need.code).toBe('pressureFailed')
+    expect(needTraits[need.code]).toEqual(needTraits.decayFailed)
+    expect(needTraits[need.code].mark).toBe('out')
   })
   it('brings an old summary to a later clock', () => {
     const { summary } = units[0]!

@@ -14,7 +14,8 @@ export function unitMovements(record: UnitRecord, unitId: string) {
     const tareKg = toSi('mass', vessel.tare)
     const [before, after] = [toSi('mass', entry.before), toSi('mass', entry.after)]
     // a mere difference says nothing of what is in the cylinder; a scale set to zero with it on shows less than the cylinder alone weighs
-    const whole = !entry.net && Math.max(before, after) > tareKg && Math.min(before, after) > 0.5 * tareKg
+    const whole =
+      !entry.net && Math.max(before, after) > tareKg && Math.min(before, after) > method.wholeCylinderShare.si * tareKg
     const out = entry.direction === 'remove' ? refrigerantOut(record) : (vessel.refrigerant ?? refrigerant)
     return [
       {

@@ -2,6 +2,22 @@ import { spec, type HabitSpec } from './habitSpec'
 
 /** Habits of the scale, the cylinders and the charge steps. */
 export const chargeHabits = {
+  sameReadingS: spec(
+    'steps',
+    'duration',
+    4,
+    'min',
+    'a settled reading stays the beginning of a charge step for a few minutes',
+    { min: 0.5, max: 30 },
+  ),
+  wholeCylinderShare: spec(
+    'charge',
+    'ratio',
+    50,
+    '%',
+    'a cylinder weighed whole shows more than half of its tare: less, and the scale was set to zero under it',
+    { min: 5, max: 95 },
+  ),
   weighInToleranceKg: spec('charge', 'mass', 1, 'oz', 'a customary scale shows half an ounce; two of its steps', {
     max: 16,
   }),

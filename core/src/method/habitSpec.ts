@@ -24,6 +24,8 @@ export interface HabitSpec {
   /** what the value may be, in the unit of `usual` */
   readonly min?: number
   readonly max?: number
+  /** kept for work that this version doesn't judge yet: nothing reads it */
+  readonly unread?: true
 }
 
 export const spec = <D extends Dimension>(
@@ -32,5 +34,5 @@ export const spec = <D extends Dimension>(
   value: number,
   unit: UnitOf<D>,
   source: string,
-  limits: { min?: number; max?: number } = {},
+  limits: Pick<HabitSpec, 'min' | 'max' | 'unread'> = {},
 ): HabitSpec => ({ group, dimension, usual: { value, unit } as AnyQuantity, source, min: 0, ...limits })

@@ -302,7 +302,7 @@ export const habitSpecs = {
     110,
     '°F',
     'heating: discharge often 110 °F over outdoor air, where the label says nothing',
-    { min: 60, max: 160 },
+    { min: 60, max: 160, unread: true },
   ),
   restrictedCondensingK: spec(
     'coldWeather',
@@ -310,7 +310,7 @@ export const habitSpecs = {
     100,
     '°F',
     'restricted condenser: hold condensing near a warm day’s, about 100 °F',
-    { min: 80, max: 120 },
+    { min: 80, max: 120, unread: true },
   ),
 
   zeroedWithinS: spec('instruments', 'duration', 24, 'h', 'gauges are zeroed to atmosphere on the day', {

@@ -2,6 +2,22 @@ import { spec, type HabitSpec } from './habitSpec'
 
 /** What an instrument that nobody named counts as, by its class. */
 export const instrumentHabits = {
+  probeJumpK: spec(
+    'instruments',
+    'temperatureDifference',
+    27,
+    '°F',
+    'nothing in a system jumps by so much from one moment to the next: a clamp is off, or shows another unit',
+    { min: 5, max: 90 },
+  ),
+  probeJumpShare: spec(
+    'instruments',
+    'ratio',
+    250,
+    '%',
+    'a pressure that is so many times itself from one moment to the next: the gauge shows another unit',
+    { min: 120, max: 1000 },
+  ),
   analogLowSidePa: spec(
     'instruments',
     'pressureDifference',

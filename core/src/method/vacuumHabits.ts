@@ -2,6 +2,14 @@ import { spec, type HabitSpec } from './habitSpec'
 
 /** Habits of the nitrogen test and the evacuation. */
 export const vacuumHabits = {
+  blankOffShare: spec(
+    'vacuum',
+    'ratio',
+    50,
+    '%',
+    'blanked off, pump and hoses reach half the decay limit at least: else no decay proves anything',
+    { min: 5, max: 100 },
+  ),
   vacuumTargetPa: spec(
     'vacuum',
     'vacuum',

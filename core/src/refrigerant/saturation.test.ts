@@ -1,7 +1,15 @@
 import fc from 'fast-check'
 import reference from '../../../scripts/reference/saturation.json'
 import { evaluate, invertRising, makeCurve } from './curve'
-import { hasGlide, isBlend, isFlammable, offeredRefrigerants, refrigerants, type Refrigerant } from './refrigerants'
+import {
+  hasGlide,
+  isBlend,
+  isFlammable,
+  offeredRefrigerants,
+  refrigerants,
+  unitRefrigerants,
+  type Refrigerant,
+} from './refrigerants'
 import { saturatedDensityKgPerM3 } from './density'
 import { pressureRangePa, saturationPressurePa, saturationTemperatureK, type SaturationCurve } from './saturation'
 
@@ -122,6 +130,18 @@ describe('refrigerants', () => {
     expect(refrigerants).toHaveLength(22)
     expect(offeredRefrigerants).not.toContain('R-466A')
     expect(saturationTemperatureK('R-466A', 'dew', 8e5)).toBeDefined()
+  })
+  it('offers for a unit what it can hold, split systems’ first, and no component of a blend', () => {
+    expect(unitRefrigerants.slice(0, 3)).toEqual(['R-410A', 'R-32', 'R-454B'])
+    expect(new Set(unitRefrigerants).size).toBe(unitRefrigerants.length)
+    expect(offeredRefrigerants.filter((r) => !unitRefrigerants.includes(r))).toEqual([
+      'R-125',
+      'R-600',
+      'R-143a',
+      'R-1234ze(E)',
+      'R-601a',
+    ])
+    expect(unitRefrigerants.every((r) => offeredRefrigerants.includes(r))).toBe(true)
   })
   it('knows what burns, what glides and what is a blend', () => {
     expect([isFlammable('R-32'), isFlammable('R-290'), isFlammable('R-410A'), isFlammable('R-22')]).toEqual([

@@ -15,6 +15,50 @@ export type Need =
   | { code: 'weighIn'; openKg: number | undefined }
   | { code: 'start' | 'settling' | 'takeReading' | 'readingOut' | 'readingClose' | 'readingOpen' | 'sign' | 'nothing' }
 
+export interface NeedTraits {
+  /** 0: something stands there, ready, once its wait is over; 1: only a name is missing; 2: it failed or is undecided; 3: the next step of the work */
+  readonly urgency: 0 | 1 | 2 | 3
+  /** false where nobody can do anything now: it waits, is sealed, or is refused */
+  readonly asks: boolean
+  /** what its own evidence says so far; `byVerdict` for what is sealed */
+  readonly mark: 'none' | 'in' | 'out' | 'tooClose' | 'byVerdict'
+}
+
+const step: NeedTraits = { urgency: 3, asks: true, mark: 'none' }
+const ready: NeedTraits = { urgency: 0, asks: true, mark: 'none' }
+const waits: NeedTraits = { urgency: 3, asks: false, mark: 'none' }
+const failed: NeedTraits = { urgency: 2, asks: true, mark: 'out' }
+const undecided: NeedTraits = { urgency: 2, asks: true, mark: 'tooClose' }
+
+/** How urgent each need is, whether it asks for a hand now, and which mark it wears: the one table that lists and bars go by. */
+export const needTraits: Record<Need['code'], NeedTraits> = {
+  prepare: { ...step, mark: 'tooClose' },
+  refused: { ...waits, mark: 'out' },
+  raisePressure: step,
+  pressureHolds: waits,
+  readPressure: ready,
+  pressureFailed: failed,
+  pressureClose: undecided,
+  startVacuum: step,
+  pullDown: step,
+  breakVacuum: step,
+  nitrogenStands: waits,
+  pumpAgain: ready,
+  holdRunning: waits,
+  readGauge: ready,
+  decayFailed: failed,
+  decayClose: undecided,
+  weighIn: step,
+  start: step,
+  settling: waits,
+  takeReading: ready,
+  readingOut: failed,
+  readingClose: undecided,
+  readingOpen: { ...step, mark: 'tooClose' },
+  sign: { urgency: 1, asks: true, mark: 'in' },
+  nothing: { ...waits, mark: 'byVerdict' },
+}
+
 interface Shown {
   readonly sealed: boolean
   readonly current: Stage

@@ -31,6 +31,8 @@ export interface VacuumRun {
   /** turns wall times into the system's: the rig may run faster */
   readonly clock: RunClock
   readonly ready?: VacuumReady
+  /** what the rig reached blanked off, where that is too little to prove the limit */
+  readonly weakRigPa?: number
   readonly plan: EvacuationMethod
   /** when each break began, and until when nitrogen should stand */
   readonly breaks: readonly { readonly atMs: number; readonly soakEndsMs: number }[]
@@ -90,6 +92,7 @@ export function vacuumRun(record: UnitRecord, { facts, method }: InForce = inFor
     traces,
     clock,
     ready,
+    ...weakRig(ready, limitPa * method.blankOffShare.si),
     plan,
     breaks,
     breaksLeft,
@@ -122,6 +125,12 @@ export function vacuumRun(record: UnitRecord, { facts, method }: InForce = inFor
   // readings that meet the limit, but within what a gauge scatters, are too close to call
   const close = verdict.state === 'in' && decay?.verdict === 'tooClose' && decay.confidence > 0
   return { ...hold, decay, verdict: close ? { ...verdict, state: 'tooClose' } : verdict }
+}
+
+/** When pump and hoses alone can't hold well under the limit, no decay on them proves anything: said, never subtracted. */
+function weakRig(ready: VacuumReady | undefined, mostPa: number): Pick<VacuumRun, 'weakRigPa'> {
+  const reachedPa = ready?.blankOff && toSi('vacuum', ready.blankOff)
+  return reachedPa !== undefined && reachedPa > mostPa ? { weakRigPa: reachedPa } : {}
 }
 
 function phaseOf(latest: LogItem<EntryOf<'pumpOn' | 'valvedOff' | 'nitrogenBreak'>> | undefined): VacuumPhase {

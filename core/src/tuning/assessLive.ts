@@ -29,6 +29,8 @@ import type { FaultCause, Symptom } from './faultSignatures'
 import { judgeCharge, type JudgedReading } from './judgeCharge'
 import type { Measured } from './measured'
 import { plausibilityMargins, plausibleOf } from './plausible'
+import { probeJumps, type ProbeJump } from './probeJumps'
+import { tail } from './window'
 
 export interface LiveTerms {
   readonly facts: UnitFacts
@@ -50,14 +52,6 @@ export interface LiveTerms {
   readonly atMs?: number
   /** probes that were exchanged and are read the other way round from then on */
   readonly swaps?: readonly ProbeSwap[]
-}
-
-export interface ProbeJump {
-  readonly channel: SystemChannel
-  readonly from: number
-  readonly to: number
-  /** read in the other unit it would be where it was */
-  readonly wrongUnit: boolean
 }
 
 /** All that a moment of a running system says. */
@@ -82,10 +76,6 @@ export interface LiveAssessment {
 
 const LATELY_S = 10
 const SILENT_S = 20
-/** nothing in a system jumps by so much from one moment to the next, K and a factor */
-const JUMP_K = 15
-const JUMP_FACTOR = 2.5
-const CALM_S = 60
 
 /**
  * What a recording of a running (or standing) system says now: settled or not, plausible or not, the judged reading, what is probably wrong,
@@ -129,7 +119,15 @@ export function assessLive(samples: readonly TraceSample[], terms: LiveTerms): L
   const margins = plausibilityMargins(judged.method, judged.standard)
   const checks = checkPlausibility(plausible, margins)
   const swap = checks.length > 0 ? suggestSwap(plausible, margins) : undefined
-  const rest = { timeS: last.timeS, settling, values, judged, checks, jumps: jumpsOf(read), silent: silentOf(read) }
+  const rest = {
+    timeS: last.timeS,
+    settling,
+    values,
+    judged,
+    checks,
+    jumps: probeJumps(read, profile),
+    silent: silentOf(read),
+  }
   const manifold = manifoldOf(judged, means, facts.refrigerant)
   const more = {
     ...(manifold ? { manifold } : {}),
@@ -293,12 +291,6 @@ function channelMeans(samples: readonly TraceSample[], fromS: number): { [C in S
 }
 
 /** The samples after a moment; they rise in time, and only the last are asked for. */
-function tail(samples: readonly TraceSample[], fromS: number): readonly TraceSample[] {
-  let i = samples.length
-  while (i > 0 && samples[i - 1]!.timeS > fromS) i--
-  return samples.slice(i)
-}
-
 const digits: { readonly [D in Dimension]?: { readonly ip: number; readonly si: number } } = {
   gaugePressure: { ip: 1, si: 2 },
   temperature: { ip: 1, si: 1 },
@@ -332,59 +324,4 @@ function silentOf(samples: readonly TraceSample[]): SystemChannel[] {
       samples.some((s) => s.values[c] !== undefined) &&
       !lately.some((s) => typeof s.values[c] === 'number'),
   )
-}
-
-/** A probe that jumped within seconds, against its own minute before: reconnected with another unit, or off the pipe. */
-function jumpsOf(samples: readonly TraceSample[]): ProbeJump[] {
-  const last = samples.at(-1)!.timeS
-  const minute = tail(samples, last - CALM_S - LATELY_S)
-  return systemChannels.flatMap((channel): ProbeJump[] => {
-    const pressure = channel === 'suctionPressure' || channel === 'liquidPressure'
-    const temperature = !pressure && channelIsTemperature(channel)
-    if (!pressure && !temperature) return []
-    const now = median(
-      minute.filter((s) => s.timeS > last - LATELY_S / 2),
-      channel,
-    )
-    const before = median(
-      minute.filter((s) => s.timeS <= last - LATELY_S / 2 && s.timeS > last - CALM_S / 2),
-      channel,
-    )
-    const steady = median(
-      minute.filter((s) => s.timeS <= last - CALM_S / 2),
-      channel,
-    )
-    if (now === undefined || before === undefined) return []
-    // a start moves everything fast too, but not from a steady minute
-    if (steady === undefined || far(before, steady, pressure)) return []
-    if (!far(now, before, pressure)) return []
-    const back = pressure
-      ? [(now / 1e5) * PSI_PA, (now / PSI_PA) * 1e5]
-      : [(now - 273.15 + 459.67) / 1.8, now * 1.8 - 459.67 + 273.15]
-    return [{ channel, from: before, to: now, wrongUnit: back.some((b) => !far(b, before, pressure, 0.25)) }]
-  })
-}
-
-const PSI_PA = 6894.757293
-const temperatureChannels: readonly SystemChannel[] = [
-  'suctionLine',
-  'liquidLine',
-  'discharge',
-  'returnDryBulb',
-  'supply',
-  'outdoor',
-  'drierOut',
-]
-const channelIsTemperature = (c: SystemChannel) => temperatureChannels.includes(c)
-const far = (a: number, b: number, pressure: boolean, part = 1) =>
-  pressure
-    ? Math.max(a, b) > (1 + (JUMP_FACTOR - 1) * part) * Math.max(Math.min(a, b), 1e4)
-    : Math.abs(a - b) > JUMP_K * part
-
-function median(samples: readonly TraceSample[], channel: SystemChannel): number | undefined {
-  const values = samples.flatMap((s) => {
-    const v = s.values[channel]
-    return typeof v === 'number' ? [v] : []
-  })
-  return values.sort((a, b) => a - b)[values.length >> 1]
 }

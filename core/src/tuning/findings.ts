@@ -69,8 +69,29 @@ const consequences: Record<Severity, Consequence> = {
   note: 'lookFirst',
 }
 
+/** What a finding was measured by. */
+export type FindingValueName =
+  | 'superheat'
+  | 'subcooling'
+  | 'suctionLine'
+  | 'liquidLine'
+  | 'supply'
+  | 'return'
+  | 'condensing'
+  | 'outdoor'
+  | 'evaporating'
+  | 'coilMean'
+  | 'coilInlet'
+  | 'approach'
+  | 'condensingOverOutdoor'
+  | 'split'
+  | 'expectedSplit'
+  | 'measured'
+  | 'expected'
+  | 'rated'
+
 export interface FindingValue {
-  readonly name: string
+  readonly name: FindingValueName
   readonly dimension: Dimension
   readonly si: number
 }
@@ -102,7 +123,7 @@ interface Circumstances {
   readonly standard: { readonly superheatK?: number; readonly subcoolingK?: number }
 }
 
-type Value = readonly [name: string, dimension: Dimension, si: number | undefined]
+type Value = readonly [name: FindingValueName, dimension: Dimension, si: number | undefined]
 const HAIR = 1e-9
 const below = (a: number | undefined, b: number | undefined, margin = HAIR) =>
   a !== undefined && b !== undefined && a < b - margin

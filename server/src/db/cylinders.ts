@@ -247,28 +247,35 @@ export async function sumByJob(db: Tx, companyId: string, { from, to }: Period) 
   return rows.map((row) => ({ ...row, charged: 0 - Number(row.charged), recovered: Number(row.recovered) }))
 }
 
-/** What hoses kept or lost in a period, struck entries left out, with the job and the refrigerant of the unit. */
+/** Every hose left in a period and every strike in the logs of those units, with the unit's job and refrigerant, in the order of the logs. */
 export async function hosesIn(db: Tx, companyId: string, { from, to }: Period) {
+  const { unitId, seq, entry, at } = logEntries
+  const kind = sql<string>`${entry}->>'kind'`
+  const units = db
+    .selectDistinct({ unitId })
+    .from(logEntries)
+    .where(and(eq(logEntries.companyId, companyId), gte(at, from), lt(at, to), eq(kind, 'hoseLeft')))
   return db
     .select({
-      entry: logEntries.entry,
-      at: logEntries.at,
+      unitId,
+      seq,
+      entry,
+      author: { id: logEntries.authorId, name: logEntries.authorName },
       job: jobs.name,
       refrigerant: sql<string | null>`${unitState.summary}->>'refrigerant'`,
     })
     .from(logEntries)
-    .innerJoin(unitState, and(eq(unitState.companyId, logEntries.companyId), eq(unitState.unitId, logEntries.unitId)))
+    .innerJoin(unitState, and(eq(unitState.companyId, logEntries.companyId), eq(unitState.unitId, unitId)))
     .innerJoin(jobs, and(eq(jobs.companyId, unitState.companyId), eq(jobs.id, unitState.jobId)))
     .where(
       and(
         eq(logEntries.companyId, companyId),
-        gte(logEntries.at, from),
-        lt(logEntries.at, to),
-        sql`${logEntries.entry}->>'kind' = 'hoseLeft'`,
-        sql`not exists (select 1 from ${logEntries} s where s.company_id = ${companyId} and s.unit_id = ${logEntries.unitId} and s.entry->>'kind' = 'struck' and s.entry->>'strikes' = ${logEntries.entry}->>'id')`,
+        inArray(unitId, units),
+        // what leaves a hose's entry in the record, or takes it out
+        inArray(kind, ['hoseLeft', 'struck', 'sealed']),
       ),
     )
-    .orderBy(asc(jobs.name), asc(logEntries.at))
+    .orderBy(asc(jobs.name), asc(unitId), asc(seq))
 }
 
 /** The company's cylinders that take recovered refrigerant. */

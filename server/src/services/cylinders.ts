@@ -5,6 +5,7 @@ import {
   chosenProfile,
   fillLimitKg,
   foldBook,
+  foldEntries,
   refrigerantLines,
   resolveProfile,
   takesRecovered,
@@ -238,20 +239,26 @@ export async function refrigerantReport(
       chargedKg: charged,
       recoveredKg: recovered,
     })),
-    hoses: hoseLines(hoses),
+    hoses: hoseLines(hoses, period),
   }
 }
 
-/** Kept in hoses and lost with them, by job and refrigerant: it left a cylinder and is in no unit. */
-function hoseLines(found: Awaited<ReturnType<typeof hosesIn>>): RefrigerantReport['hoses'] {
+/** Kept in hoses and lost with them, by job and refrigerant: it left a cylinder and is in no unit. What was struck out doesn't count. */
+function hoseLines(found: Awaited<ReturnType<typeof hosesIn>>, { from, to }: Period): RefrigerantReport['hoses'] {
   const lines = new Map<string, RefrigerantReport['hoses'][number]>()
-  for (const { entry, job, refrigerant: named } of found) {
-    if (entry.kind !== 'hoseLeft' || entry.fate === 'drawn') continue
+  const units = new Map<string, typeof found>()
+  for (const row of found) units.set(row.unitId, [...(units.get(row.unitId) ?? []), row])
+  for (const rows of units.values()) {
+    const { job, refrigerant: named } = rows[0]!
     const refrigerant = named as Refrigerant | null
     const key = `${job} ${refrigerant ?? ''}`
-    const line = lines.get(key) ?? { job, refrigerant, keptKg: 0, lostKg: 0 }
-    line[entry.fate === 'kept' ? 'keptKg' : 'lostKg'] += toSi('mass', entry.mass)
-    lines.set(key, line)
+    for (const { entry } of foldEntries(rows).items.hoseLeft) {
+      const at = Date.parse(entry.at)
+      if (entry.fate === 'drawn' || at < from.getTime() || at >= to.getTime()) continue
+      const line = lines.get(key) ?? { job, refrigerant, keptKg: 0, lostKg: 0 }
+      line[entry.fate === 'kept' ? 'keptKg' : 'lostKg'] += toSi('mass', entry.mass)
+      lines.set(key, line)
+    }
   }
   return [...lines.values()]
 }

@@ -1,4 +1,12 @@
-import { bookProblemWords, coldWords, groupWords, habitWords, sourceWords, splitWords } from '@zetesis/contract'
+import {
+  bookProblemWords,
+  coldWords,
+  groupWords,
+  habitWords,
+  sourceWords,
+  splitWords,
+  unreadHabitWords,
+} from '@zetesis/contract'
 import {
   coldSchools,
   habitKeys,
@@ -9,6 +17,7 @@ import {
   superheatSources,
   type HabitGroup,
   type HabitKey,
+  type HabitSpec,
   type Kept,
   type MethodChoices,
   type ProfileSpec,
@@ -115,6 +124,7 @@ function ReadMethod({ profile }: { profile: ProfileSpec }) {
                     </Body>
                   </XStack>
                   <Soft>{resolved[key].source}</Soft>
+                  {(habitSpecs[key] as HabitSpec).unread ? <Soft>{unreadHabitWords}</Soft> : null}
                 </YStack>
               ))}
             </YStack>
@@ -271,7 +281,7 @@ function HabitField({
   problem?: string
   sourceProblem?: string
 }) {
-  const { dimension, usual, source } = habitSpecs[habit]
+  const { dimension, usual, source, unread } = habitSpecs[habit] as HabitSpec
   const value = draft?.value ?? { text: '', unit: usual.unit }
   const own = value.text.trim() !== ''
   return (
@@ -283,7 +293,10 @@ function HabitField({
         onChange={(next) => onChange({ value: next, source: draft?.source ?? '' })}
         problem={problem}
         placeholder={String(usual.value)}
-        hint={own ? undefined : `Customary ${showTyped(usual)}: ${source}`}
+        hint={
+          [own ? '' : `Customary ${showTyped(usual)}: ${source}.`, unread ? unreadHabitWords : ''].join(' ').trim() ||
+          undefined
+        }
         testID={`value-${habit}`}
       />
       {own ? (

@@ -7,10 +7,12 @@ import {
   formatNumber,
   labelGives,
   labelHabits,
-  offeredRefrigerants,
   orientations,
   overlay,
   refrigerantInfo,
+  type EntryBody,
+  type Refrigerant,
+  unitRefrigerants,
   refusalOf,
   resolveProfile,
   showText,
@@ -67,10 +69,12 @@ const sources: Option<'commonRule' | 'typed'>[] = [
   { value: 'commonRule', label: 'Common rule' },
   { value: 'typed', label: 'A figure I type' },
 ]
-const refrigerantOptions = offeredRefrigerants.map((r) => ({
-  value: r,
-  label: `${r} · ${refrigerantInfo(r)!.safetyClass}`,
-}))
+/** what a unit may hold, and what this one does */
+const refrigerantOptions = (now?: Refrigerant): Option<Refrigerant>[] =>
+  [...new Set([...unitRefrigerants, ...(now ? [now] : [])])].map((r) => ({
+    value: r,
+    label: `${r} · ${refrigerantInfo(r)!.safetyClass}`,
+  }))
 const orientationOptions = orientations.map((value) => ({ value, label: orientationWords[value] }))
 const tubeOptions = acrTubes.map((t) => ({ value: t.name, label: `${t.name} in` }))
 
@@ -130,12 +134,11 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
 
   const save = handleSubmit((values) => {
     const patch = factsPatch(facts, values)
-    const problems = [
-      ...(patch ? unit.append({ kind: 'facts', facts: patch }) : []),
-      ...(picked
-        ? unit.append({ kind: 'label', modelId: picked.id, version: picked.version, label: picked.value })
-        : []),
+    const bodies: EntryBody[] = [
+      ...(patch ? [{ kind: 'facts', facts: patch } as const] : []),
+      ...(picked ? [{ kind: 'label', modelId: picked.id, version: picked.version, label: picked.value } as const] : []),
     ]
+    const problems = unit.appendAll(bodies.map((body) => ({ body })))
     for (const p of problems)
       setError(p.path.replace('facts.', '') as Path<PrepareInput>, { message: entryProblemWords(p, system) })
     if (problems.length > 0) return
@@ -195,7 +198,7 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
               control={control}
               name="oldRefrigerant"
               label="Refrigerant that was in it"
-              options={refrigerantOptions}
+              options={refrigerantOptions(oldRefrigerant ?? undefined)}
 
               many
             />
@@ -214,7 +217,7 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
           control={control}
           name="refrigerant"
           label={work === 'conversion' ? 'New refrigerant' : 'Refrigerant'}
-          options={refrigerantOptions}
+          options={refrigerantOptions(refrigerant ?? undefined)}
 
           many
         />

@@ -174,10 +174,9 @@ const Bench = memo(function Bench({
 })
 
 /** A settled reading stays the step's beginning for a few minutes. */
-const SAME_READING_S = 240
-function movedOn({ reading }: UnitHandle['view'], timeS: number): boolean {
+function movedOn({ reading, method }: UnitHandle['view'], timeS: number): boolean {
   const at = reading?.item.entry.live?.traceS
-  return at === undefined || timeS - at > SAME_READING_S
+  return at === undefined || timeS - at > method.sameReadingS.si
 }
 
 /** Said when it moved since the last step went for it. */

@@ -281,7 +281,7 @@ function Odd({ recorded }: { recorded?: DecayAnswer }) {
 }
 
 /** What was logged happens on the rig as well. */
-function playOnRig({ unitId, view, jobElevationM = 0 }: UnitHandle, kind: Mark): void {
+function playOnRig({ unitId, view }: UnitHandle, kind: Mark): void {
   if (kind === 'pumpOn') {
     rigRunner.apply(unitId, { kind: 'valve', open: true })
     rigRunner.apply(unitId, { kind: 'pump', on: true })
@@ -290,7 +290,7 @@ function playOnRig({ unitId, view, jobElevationM = 0 }: UnitHandle, kind: Mark):
     const gaugePa = view.method.nitrogenBreakPa.si
     rigRunner.apply(unitId, { kind: 'pump', on: false })
     rigRunner.apply(unitId, { kind: 'valve', open: true })
-    const toPa = absolutePressurePa({ gaugePa, elevationM: jobElevationM })
+    const toPa = absolutePressurePa({ gaugePa, elevationM: view.elevationM })
     rigRunner.apply(unitId, { kind: 'nitrogen', toPa, soakS: view.method.nitrogenSoakS.si })
   }
 }

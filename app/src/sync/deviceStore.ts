@@ -1,0 +1,23 @@
+import { clear, createStore, get, set, type UseStore } from 'idb-keyval'
+
+/** What the server said last, as this device keeps it: pages shown before show at once, with no signal too. */
+export interface DeviceStore {
+  read(key: readonly unknown[]): Promise<unknown>
+  write(key: readonly unknown[], value: unknown): Promise<void>
+  /** nothing of the last person's stays */
+  clear(): Promise<void>
+}
+
+/** Raised when what is kept changes its shape: what an older version kept is then left alone and asked for anew. */
+const SHAPE = 1
+
+export function indexedDbDevice(): DeviceStore {
+  let store: UseStore | undefined
+  const opened = () => (store ??= createStore('zetesis-device', `kept-${SHAPE}`))
+  return {
+    // a device that can't keep anything asks the server every time
+    read: async (key) => get<unknown>(JSON.stringify(key), opened()).catch(() => undefined),
+    write: async (key, value) => set(JSON.stringify(key), value, opened()).catch(() => undefined),
+    clear: async () => clear(opened()).catch(() => undefined),
+  }
+}
