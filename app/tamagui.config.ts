@@ -19,12 +19,12 @@ const scale = {
   letterSpacing: { 4: 0, true: 0 },
 } as const
 const body = createFont({
-  family: "'Atkinson Hyperlegible Next', system-ui, sans-serif",
+  family: "'Atkinson Hyperlegible Next', 'Zetesis Marks', system-ui, sans-serif",
   weight: { 4: '400', 6: '600', 7: '700', true: '400' },
   ...scale,
 })
 const figure = createFont({
-  family: "'Barlow Semi Condensed', 'Arial Narrow', sans-serif",
+  family: "'Barlow Semi Condensed', 'Zetesis Marks', 'Arial Narrow', sans-serif",
   weight: { 4: '500', 6: '600', 7: '700', true: '600' },
   ...scale,
 })

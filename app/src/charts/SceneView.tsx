@@ -19,7 +19,10 @@ const toneOf = (p: Palette): Record<Tone, string> => ({
   hold: p.hold,
 })
 
-const faces = { word: 'Atkinson Hyperlegible Next', figure: 'Barlow Semi Condensed' }
+const faces = {
+  word: "'Atkinson Hyperlegible Next', 'Zetesis Marks', sans-serif",
+  figure: "'Barlow Semi Condensed', 'Zetesis Marks', sans-serif",
+}
 
 /** Paints a scene from core as SVG, as wide as its place. */
 export const SceneView = drawn(function SceneView({

@@ -21,7 +21,14 @@ export async function listJobs(db: Tx, companyId: string) {
 
 export async function findJob(db: Tx, companyId: string, jobId: string) {
   const [row] = await db
-    .select({ id: jobs.id, name: jobs.name, place: jobs.place, elevation: jobs.elevation, company: companies.name })
+    .select({
+      id: jobs.id,
+      name: jobs.name,
+      place: jobs.place,
+      elevation: jobs.elevation,
+      timeZone: jobs.timeZone,
+      company: companies.name,
+    })
     .from(jobs)
     .innerJoin(companies, eq(companies.id, jobs.companyId))
     .where(and(eq(jobs.companyId, companyId), eq(jobs.id, jobId)))

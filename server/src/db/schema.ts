@@ -56,6 +56,8 @@ export const jobs = pgTable(
     name: text('name').notNull(),
     place: text('place').notNull(),
     elevation: jsonb('elevation').$type<Quantity<'elevation'>>().notNull(),
+    /** IANA name: papers give times as the people of the job read them off a clock */
+    timeZone: text('time_zone').notNull().default('UTC'),
   },
   (t) => [primaryKey({ columns: [t.companyId, t.id] })],
 )

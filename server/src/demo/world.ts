@@ -16,9 +16,27 @@ export const demoUsers = [
 
 const ft = (value: number): Quantity<'elevation'> => ({ value, unit: 'ft' })
 export const demoJobs = [
-  { id: demoId('kiln'), name: 'Kiln Street Terrace', place: '2–16 Kiln Street', elevation: ft(340) },
-  { id: demoId('lowmoor'), name: 'Lowmoor Reading Room', place: 'The Green, Lowmoor', elevation: ft(1280) },
-  { id: demoId('orchard'), name: 'Orchard Gate Surgery', place: '1 Orchard Gate', elevation: ft(620) },
+  {
+    id: demoId('kiln'),
+    name: 'Kiln Street Terrace',
+    place: '2–16 Kiln Street',
+    elevation: ft(340),
+    timeZone: 'America/Chicago',
+  },
+  {
+    id: demoId('lowmoor'),
+    name: 'Lowmoor Reading Room',
+    place: 'The Green, Lowmoor',
+    elevation: ft(1280),
+    timeZone: 'America/Chicago',
+  },
+  {
+    id: demoId('orchard'),
+    name: 'Orchard Gate Surgery',
+    place: '1 Orchard Gate',
+    elevation: ft(620),
+    timeZone: 'America/Chicago',
+  },
 ] as const
 const [kiln, lowmoor, orchard] = demoJobs
 

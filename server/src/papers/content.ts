@@ -22,6 +22,8 @@ import {
   despiteText,
   returnVisitLine,
   hoseLine,
+  momentText,
+  timeText,
   causeText,
   findingWords,
   habitWords,
@@ -216,7 +218,7 @@ export function readingLines({ reading, elevationM }: UnitView, system: UnitSyst
 }
 
 /** What was seen to before, how it settled, every step with its readings, and coming off. */
-export function tuningLines({ tuning, reading }: UnitView, system: UnitSystem): Line[] {
+export function tuningLines({ tuning, reading }: UnitView, system: UnitSystem, timeZone: string): Line[] {
   const { before, steps, cameOff, beside } = tuning
   const { restOverAmbientK, drierDropK } = beside
   const d = (k: number | undefined) => (k === undefined ? '–' : showText('temperatureDifference', k, system))
@@ -240,14 +242,12 @@ export function tuningLines({ tuning, reading }: UnitView, system: UnitSystem): 
   if (drierDropK !== undefined) lines.push({ label: 'Over the drier', value: `${d(drierDropK)} lost` })
   for (const step of steps)
     lines.push({
-      label: `Step ${clockTime(step.atMs)}`,
+      label: `Step ${timeText(step.atMs, timeZone)}`,
       value: `${showText('mass', Math.abs(step.amountKg), system)} ${step.amountKg < 0 ? 'out' : 'in'}: superheat ${d(step.before?.superheatK)} to ${d(step.after?.superheatK)}, subcooling ${d(step.before?.subcoolingK)} to ${d(step.after?.subcoolingK)}`,
     })
   if (cameOff) lines.push({ label: 'Gauges off', value: cameOffLine(cameOff).replace(/^Gauges off: /, '') })
   return lines
 }
-
-const clockTime = (ms: number) => `${new Date(ms).toISOString().slice(11, 16)} UTC`
 
 /** Fan and electrical readings, where they were taken. */
 function electricalLines(j: JudgedReading, system: UnitSystem): Line[] {
@@ -312,7 +312,7 @@ const unsettledLine = ({ reading, method }: UnitView) =>
     : `The reading was taken before ${formatNumber(method.settleAfterStartS.si / 60, 0)} minutes of running.`
 
 /** What stays open or was passed, in plain sentences. */
-export function remarkLines(view: UnitView, record: UnitRecord, system: UnitSystem): string[] {
+export function remarkLines(view: UnitView, record: UnitRecord, system: UnitSystem, timeZone: string): string[] {
   const passes = view.stages
     .filter((s) => s.state === 'bypassed' && s.pass?.entry.kind === 'gatePassed')
     .map((s) => `${stageWords[s.stage]} was passed by ${s.pass!.author.name}: ${s.pass!.entry.reason}`)
@@ -333,7 +333,7 @@ export function remarkLines(view: UnitView, record: UnitRecord, system: UnitSyst
   const notes = record.items.note.map((n) => `Noted by ${n.author.name}: ${n.entry.text}`)
   const remarks = record.items.sealed.map((s) => s.entry.remarks).filter((r): r is string => !!r)
   const amendments = record.items.amendment.map(
-    (a) => `Amendment, ${a.entry.at.slice(0, 10)}, ${a.author.name}: ${a.entry.text}`,
+    (a) => `Amendment, ${momentText(Date.parse(a.entry.at), timeZone)}, ${a.author.name}: ${a.entry.text}`,
   )
   return [
     ...visit,

@@ -1,6 +1,3 @@
-import { entryHash, GENESIS_HASH, type ChainedEntry } from '@zetesis/core'
-import type { RecordFile } from '@zetesis/contract'
-import { demoJobs, demoUsers, demoWorld } from '../demo/world'
 import { openRecord } from './openRecord'
 import { unitView } from '@zetesis/core'
 import {
@@ -12,36 +9,10 @@ import {
   vacuumLines,
   verdictLine,
 } from './content'
+import { fileOf } from './fileOf'
 import { papersPdf } from './papers'
 import { countUp } from './time'
 
-function fileOf(tag: string): RecordFile {
-  const { told, unitId } = demoWorld(new Date('2026-07-14T15:00:00.000Z')).find((u) => u.tag === tag)!
-  let previousHash = GENESIS_HASH
-  const log = told.map(({ entry }, i): ChainedEntry => {
-    const link = {
-      unitId,
-      seq: i + 1,
-      author: { id: demoUsers[0].id, name: demoUsers[0].name },
-      receivedAt: entry.at,
-      entry,
-      previousHash,
-    }
-    previousHash = entryHash(link)
-    return { ...link, hash: previousHash }
-  })
-  const first = log[0]!.entry
-  const job = demoJobs.find((j) => first.kind === 'opened' && j.id === first.jobId)!
-  return {
-    format: 'zetesis.record',
-    version: 1,
-    unit: { id: unitId, jobId: job.id, tag },
-    job,
-    company: 'Tern & Alder Mechanical',
-    log,
-    lastHash: previousHash,
-  }
-}
 const opened = (tag: string) => {
   const { record, jobElevationM } = openRecord(fileOf(tag))
   return { record, view: unitView(record, { nowMs: Date.parse('2026-07-14T15:00:00.000Z'), jobElevationM }) }
@@ -101,13 +72,13 @@ describe('what the papers say', () => {
   })
   it('says what was passed with a reason', () => {
     const { view, record } = opened('K-04')
-    expect(remarkLines(view, record, 'ip')[0]).toBe(
+    expect(remarkLines(view, record, 'ip', 'America/Chicago')[0]).toBe(
       'Weigh in was passed by Mara Quill: Cylinder empty; rest of the charge comes with the next van.',
     )
   })
   it('says what is provisional, and what the return visit needs', () => {
     const { view, record } = opened('O-01')
-    expect(remarkLines(view, record, 'ip')[0]).toBe(
+    expect(remarkLines(view, record, 'ip', 'America/Chicago')[0]).toBe(
       'Provisional: somebody comes back. 41 °F outside: weighed in only · outdoors 65 °F to 100 °F · by 28 Jul 2026',
     )
   })

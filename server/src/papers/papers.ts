@@ -3,12 +3,13 @@ import {
   ladderScene,
   unitView,
   type SheetPoint,
-  type SignatureStrokes,
+  type Sealed,
   type UnitSystem,
   type UnitView,
 } from '@zetesis/core'
 import {
   decayWords,
+  momentText,
   ladderWords,
   safetyWords,
   traceStateWords,
@@ -31,7 +32,7 @@ import {
   verdictLine,
   type Line,
 } from './content'
-import { finished, fonts, inks, paint, printable } from './paint'
+import { face, finished, inks, paint, write } from './paint'
 
 const PAGE = { width: 595.28, height: 841.89, margin: 44 }
 const column = (PAGE.width - 2 * PAGE.margin - 20) / 2
@@ -40,13 +41,17 @@ const right = PAGE.margin + column + 20
 type Doc = PDFKit.PDFDocument
 
 /**
- * The handover papers of a unit as PDF, A4: what was installed, how it was evacuated and charged, how it runs,
+ * The handover papers of a unit as PDF, A4, times in the job's own: what was installed, how it was evacuated and charged, how it runs,
  * what stays open and who signed; then what the verdict rests on. An unsealed record gives a draft that says so.
  */
 export async function papersPdf(
   file: RecordFile,
   system: UnitSystem,
-  { recorded = [], traces = [] }: { recorded?: readonly SheetPoint[]; traces?: readonly TraceState[] } = {},
+  {
+    recorded = [],
+    traces = [],
+    timeZone = 'UTC',
+  }: { recorded?: readonly SheetPoint[]; traces?: readonly TraceState[]; timeZone?: string } = {},
 ): Promise<Buffer> {
   const { record, jobElevationM } = openRecord(file)
   const lastAt = file.log.at(-1)?.receivedAt ?? new Date(0).toISOString()
@@ -83,97 +88,91 @@ export async function papersPdf(
   if (ladder) paint(doc, ladder, PAGE.margin, y, column / 390)
   const beside = notes(
     doc,
-    [...traces.flatMap((t) => traceStateWords(t) ?? []), ...remarkLines(view, record, system)],
+    [...traces.flatMap((t) => traceStateWords(t) ?? []), ...remarkLines(view, record, system, timeZone)],
     right,
     y,
   )
   const seal = record.items.sealed[0]
-  const end = seal ? signed(doc, seal.entry.name, seal.entry.at, seal.entry.signature, right, beside + 8) : beside
-  if (view.reading) judgedBy(doc, view, system, end)
+  const end = seal ? signed(doc, seal.entry, timeZone, right, beside + 8) : beside
+  if (view.reading) judgedBy(doc, view, system, timeZone, end)
   footer(doc, file)
   return finished(doc)
 }
 
 /** What the verdict rests on: instruments and the method's values, on a page of its own unless the notes began one with room. */
-function judgedBy(doc: Doc, view: UnitView, system: UnitSystem, top: number): void {
+function judgedBy(doc: Doc, view: UnitView, system: UnitSystem, timeZone: string, top: number): void {
   let y = top + 24
   if (doc.bufferedPageRange().count === 1 || y > PAGE.height - 300) {
     doc.addPage()
     y = PAGE.margin
   }
   const below = section(doc, 'Instruments', instrumentLines(view), PAGE.margin, y)
-  const tuned = tuningLines(view, system)
+  const tuned = tuningLines(view, system, timeZone)
   if (tuned.length > 0) section(doc, 'Start-up and tuning', tuned, PAGE.margin, below + 10)
   section(doc, 'Judged by', methodLines(view), right, y, 150)
 }
 
 function header(doc: Doc, file: RecordFile, sealed: boolean): number {
   doc.rect(0, 0, PAGE.width, 8).fill(inks.copper)
-  doc
-    .fillColor(inks.ink)
-    .font(fonts.wordBold, 20)
-    .text(`${file.unit.tag} · Commissioning papers`, PAGE.margin, 30, { lineBreak: false })
+  doc.fillColor(inks.ink)
+  write(doc, ['wordBold', 20], `${file.unit.tag} · Commissioning papers`, { x: PAGE.margin, y: 30, lineBreak: false })
   const state = sealed ? 'Sealed' : 'Draft, not sealed'
-  doc
-    .font(fonts.word, 10.5)
-    .fillColor(inks.soft)
-    .text(`${file.job.name}, ${file.job.place} · ${file.company} · ${state}`, PAGE.margin, 56)
+  doc.fillColor(inks.soft)
+  write(doc, ['word', 10.5], `${file.job.name}, ${file.job.place} · ${file.company} · ${state}`, {
+    x: PAGE.margin,
+    y: 56,
+  })
   return 80
 }
 
-function verdictBox(doc: Doc, { verdict, ...words }: ReturnType<typeof verdictLine>, y: number): number {
-  const line = { verdict, figure: printable(words.figure), reason: printable(words.reason) }
+function verdictBox(doc: Doc, line: ReturnType<typeof verdictLine>, y: number): number {
   const width = PAGE.width - 2 * PAGE.margin
   const tone = inks[line.verdict === 'tooClose' ? 'close' : line.verdict]
-  doc.font(fonts.word, 10)
-  const height = 36 + doc.heightOfString(line.reason, { width: width - 32 })
+  const height = 36 + face(doc, 'word', 10).heightOfString(line.reason, { width: width - 32 })
   doc.roundedRect(PAGE.margin, y, width, height, 6).lineWidth(1).stroke(tone)
   doc.rect(PAGE.margin, y + 6, 5, height - 12).fill(tone)
-  doc
-    .font(fonts.wordBold, 15)
-    .fillColor(tone)
-    .text(verdictWords[line.verdict], PAGE.margin + 16, y + 9, { lineBreak: false, continued: line.figure !== '' })
-  if (line.figure) doc.fillColor(inks.ink).font(fonts.figureBold, 16).text(`   ${line.figure}`, { lineBreak: false })
-  doc
-    .font(fonts.word, 10)
-    .fillColor(inks.ink)
-    .text(line.reason, PAGE.margin + 16, y + 30, { width: width - 32 })
+  doc.fillColor(tone)
+  write(doc, ['wordBold', 15], verdictWords[line.verdict], {
+    x: PAGE.margin + 16,
+    y: y + 9,
+    lineBreak: false,
+    continued: line.figure !== '',
+  })
+  doc.fillColor(inks.ink)
+  if (line.figure) write(doc, ['figureBold', 16], `   ${line.figure}`, { lineBreak: false })
+  write(doc, ['word', 10], line.reason, { x: PAGE.margin + 16, y: y + 30, width: width - 32 })
   return y + height
 }
 
 function section(doc: Doc, title: string, lines: readonly Line[], x: number, top: number, labels = 84): number {
-  doc.font(fonts.wordBold, 11.5).fillColor(inks.copper).text(title, x, top, { lineBreak: false })
+  write(doc.fillColor(inks.copper), ['wordBold', 11.5], title, { x, y: top, lineBreak: false })
   const values = { x: x + labels + 4, width: column - labels - 4 }
   let y = top + 18
-  for (const { label, value: text } of lines) {
-    const value = printable(text)
-    doc
-      .font(fonts.word, 9)
-      .fillColor(inks.soft)
-      .text(label, x, y + 1, { width: labels })
+  for (const { label, value } of lines) {
+    write(doc.fillColor(inks.soft), ['word', 9], label, { x, y: y + 1, width: labels })
     const labelHeight = doc.heightOfString(label, { width: labels })
-    doc.font(fonts.figure, 10.5).fillColor(inks.ink).text(value, values.x, y, { width: values.width })
+    write(doc.fillColor(inks.ink), ['figure', 10.5], value, { x: values.x, y, width: values.width })
     y += Math.max(doc.heightOfString(value, { width: values.width }), labelHeight) + 3
   }
   return y
 }
 
 function notes(doc: Doc, lines: readonly string[], x: number, top: number): number {
-  doc.font(fonts.wordBold, 11.5).fillColor(inks.copper).text('To know', x, top, { lineBreak: false })
+  write(doc.fillColor(inks.copper), ['wordBold', 11.5], 'To know', { x, y: top, lineBreak: false })
   let y = top + 18
   const closing = 'Anything not listed is not part of this record.'
-  for (const line of [...lines, closing, safetyWords.handOver].map(printable)) {
+  for (const line of [...lines, closing, safetyWords.handOver]) {
     if (y > PAGE.height - 90) {
       doc.addPage()
       y = PAGE.margin
     }
-    doc.font(fonts.word, 9.5).fillColor(inks.ink).text(line, x, y, { width: column })
+    write(doc.fillColor(inks.ink), ['word', 9.5], line, { x, y, width: column })
     y += doc.heightOfString(line, { width: column }) + 5
   }
   return y
 }
 
-function signed(doc: Doc, name: string, at: string, strokes: SignatureStrokes, x: number, top: number): number {
+function signed(doc: Doc, { name, at, signature }: Sealed, timeZone: string, x: number, top: number): number {
   let y = top
   if (y > PAGE.height - 150) {
     doc.addPage()
@@ -181,7 +180,7 @@ function signed(doc: Doc, name: string, at: string, strokes: SignatureStrokes, x
   }
   const scale = 200 / 1000
   doc.save().translate(x, y).scale(scale)
-  for (const stroke of strokes) {
+  for (const stroke of signature) {
     doc.moveTo(stroke[0]!, stroke[1]!)
     for (let i = 2; i + 1 < stroke.length; i += 2) doc.lineTo(stroke[i]!, stroke[i + 1]!)
     doc.lineWidth(6).lineCap('round').lineJoin('round').stroke(inks.ink)
@@ -192,10 +191,11 @@ function signed(doc: Doc, name: string, at: string, strokes: SignatureStrokes, x
     .lineTo(x + 200, y + 80)
     .lineWidth(1)
     .stroke(inks.rule)
-  doc
-    .font(fonts.word, 9.5)
-    .fillColor(inks.ink)
-    .text(`${name} · ${at.slice(0, 16).replace('T', ' ')} UTC`, x, y + 84, { width: column })
+  write(doc.fillColor(inks.ink), ['word', 9.5], `${name} · ${momentText(Date.parse(at), timeZone)}`, {
+    x,
+    y: y + 84,
+    width: column,
+  })
   return y + 100
 }
 
@@ -205,14 +205,11 @@ function footer(doc: Doc, file: RecordFile): void {
     doc.switchToPage(page)
     // inside the bottom margin, where text would otherwise begin a new page
     doc.page.margins.bottom = 0
-    doc
-      .font(fonts.figure, 8)
-      .fillColor(inks.soft)
-      .text(
-        `Record ${file.unit.id} · ${file.log.length} entries · hash ${file.lastHash.slice(0, 16)} · page ${page + 1} of ${count}`,
-        PAGE.margin,
-        PAGE.height - 26,
-        { lineBreak: false },
-      )
+    write(
+      doc.fillColor(inks.soft),
+      ['figure', 8],
+      `Record ${file.unit.id} · ${file.log.length} entries · hash ${file.lastHash.slice(0, 16)} · page ${page + 1} of ${count}`,
+      { x: PAGE.margin, y: PAGE.height - 26, lineBreak: false },
+    )
   }
 }

@@ -1,7 +1,7 @@
 import { movementWords, type MovementLine, type RefrigerantReport } from '@zetesis/contract'
 import { formatNumber, fromSi, preferredUnit, type UnitSystem } from '@zetesis/core'
 import PDFDocument from 'pdfkit'
-import { finished, fonts, inks, printable } from './paint'
+import { finished, inks, write, type Face } from './paint'
 
 const PAGE = { width: 841.89, height: 595.28, margin: 40 }
 const ROW = 15
@@ -36,18 +36,13 @@ export async function refrigerantPdf({
   const mass = (kg: number) => formatNumber(fromSi('mass', kg, unit), system === 'ip' ? 1 : 0)
   const last = new Date(Date.parse(report.to) - 1).toISOString()
   doc.rect(0, 0, PAGE.width, 8).fill(inks.copper)
-  doc.fillColor(inks.ink).font(fonts.wordBold, 18).text('Refrigerant movements', PAGE.margin, 26, { lineBreak: false })
-  doc
-    .font(fonts.word, 10)
-    .fillColor(inks.soft)
-    .text(
-      `${company} · ${report.from.slice(0, 10)} to ${last.slice(0, 10)} (UTC) · masses in ${unit}`,
-      PAGE.margin,
-      50,
-      {
-        lineBreak: false,
-      },
-    )
+  write(doc.fillColor(inks.ink), ['wordBold', 18], 'Refrigerant movements', { x: PAGE.margin, y: 26, lineBreak: false })
+  write(
+    doc.fillColor(inks.soft),
+    ['word', 10],
+    `${company} · ${report.from.slice(0, 10)} to ${last.slice(0, 10)} (UTC) · masses in ${unit}`,
+    { x: PAGE.margin, y: 50, lineBreak: false },
+  )
   const number = (name: string, width = 66): Column => ({ name, width, right: true })
   let y = table(
     doc,
@@ -78,15 +73,12 @@ export async function refrigerantPdf({
       r.netIntoUnitsCo2eKg === undefined ? '' : formatNumber(r.netIntoUnitsCo2eKg / 1000, 3),
     ]),
   )
-  doc
-    .font(fonts.word, 8.5)
-    .fillColor(inks.soft)
-    .text(
-      `Unexplained: what weighing whole cylinders found beyond the entries; ± is two standard uncertainties of the scales used. CO2e by warming over 100 years, IPCC ${report.assessment}; charged less recovered.`,
-      PAGE.margin,
-      y + 4,
-      { width: PAGE.width - 2 * PAGE.margin },
-    )
+  write(
+    doc.fillColor(inks.soft),
+    ['word', 8.5],
+    `Unexplained: what weighing whole cylinders found beyond the entries; ± is two standard uncertainties of the scales used. CO2e by warming over 100 years, IPCC ${report.assessment}; charged less recovered.`,
+    { x: PAGE.margin, y: y + 4, width: PAGE.width - 2 * PAGE.margin },
+  )
   y = table(
     doc,
     y + 34,
@@ -135,15 +127,12 @@ export async function refrigerantPdf({
   const { count } = doc.bufferedPageRange()
   for (let i = 0; i < count; i++) {
     doc.switchToPage(i)
-    doc
-      .font(fonts.word, 8)
-      .fillColor(inks.soft)
-      .text(
-        `Derived from the logs of all units and the company’s book. Page ${i + 1} of ${count}`,
-        PAGE.margin,
-        PAGE.height - 30,
-        { lineBreak: false },
-      )
+    write(
+      doc.fillColor(inks.soft),
+      ['word', 8],
+      `Derived from the logs of all units and the company’s book. Page ${i + 1} of ${count}`,
+      { x: PAGE.margin, y: PAGE.height - 30, lineBreak: false },
+    )
   }
   return finished(doc)
 }
@@ -164,26 +153,25 @@ function table(
     head()
   }
   const head = () => {
-    doc.font(fonts.wordBold, 11).fillColor(inks.copper).text(title, PAGE.margin, y, { lineBreak: false })
+    write(doc.fillColor(inks.copper), ['wordBold', 11], title, { x: PAGE.margin, y, lineBreak: false })
     y += ROW + 3
     line(
       columns.map((c) => c.name),
-      fonts.word,
+      'word',
       inks.soft,
     )
   }
-  const line = (cells: readonly string[], font: string, ink: string) => {
+  const line = (cells: readonly string[], name: Face, ink: string) => {
     let x = PAGE.margin
     columns.forEach((column, i) => {
-      doc
-        .font(font, 9)
-        .fillColor(ink)
-        .text(printable(cells[i] ?? ''), x, y, {
-          width: column.width - 6,
-          height: ROW - 3,
-          ellipsis: true,
-          align: column.right ? 'right' : 'left',
-        })
+      write(doc.fillColor(ink), [name, 9], cells[i] ?? '', {
+        x,
+        y,
+        width: column.width - 6,
+        height: ROW - 3,
+        ellipsis: true,
+        align: column.right ? 'right' : 'left',
+      })
       x += column.width
     })
     y += ROW
@@ -193,10 +181,10 @@ function table(
     y = PAGE.margin
   }
   head()
-  if (rows.length === 0) line(['none'], fonts.word, inks.soft)
+  if (rows.length === 0) line(['none'], 'word', inks.soft)
   for (const cells of rows) {
     room(ROW)
-    line(cells, fonts.figure, inks.ink)
+    line(cells, 'figure', inks.ink)
   }
   return y
 }

@@ -87,6 +87,7 @@ export async function makeServices(db: Db, pool: pg.Pool, renderer: Renderer) {
     papers: async (companyId: string, unitId: string, system: UnitSystem) => {
       const { record } = await headOf(companyId, unitId)
       const file = await recordFile(db, companyId, unitId)
+      const timeZone = (await findJob(db, companyId, file.unit.jobId))?.timeZone ?? 'UTC'
       const traces = await traceStates(db, companyId, unitId, record)
       const drawn = record.items.traceBegun.filter(
         ({ entry: { traceId, channels } }) =>
@@ -99,7 +100,7 @@ export async function makeServices(db: Db, pool: pg.Pool, renderer: Renderer) {
           chunks: await bytesOf(db, companyId, { unitId, traceId }),
         })),
       )
-      return { file, pdf: await renderer.render({ kind: 'papers', file, system, recordings, traces }) }
+      return { file, pdf: await renderer.render({ kind: 'papers', file, system, recordings, traces, timeZone }) }
     },
   }
 }

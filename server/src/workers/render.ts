@@ -12,6 +12,7 @@ export default async function render(task: Task): Promise<Uint8Array> {
       return papersPdf(task.file, task.system, {
         recorded: recordedVacuum(task.file, task.recordings),
         traces: task.traces,
+        timeZone: task.timeZone,
       })
     case 'trace':
       return text(

@@ -9,6 +9,8 @@ export type Task =
       readonly system: UnitSystem
       readonly recordings: readonly Recording[]
       readonly traces: readonly TraceState[]
+      /** IANA name of the job's */
+      readonly timeZone: string
     }
   | {
       readonly kind: 'trace'

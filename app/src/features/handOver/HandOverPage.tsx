@@ -85,7 +85,7 @@ function Finals({ unit }: { unit: UnitHandle }) {
         {line('weighIn', weighLine(view, system))}
         {view.stages.map(({ stage, pass, state }) =>
           state === 'bypassed' && pass ? (
-            <Body key={stage}>{`⌒ ${stageWords[stage]} was passed by ${pass.author.name}: ${pass.entry.reason}`}</Body>
+            <Body key={stage}>{`◠ ${stageWords[stage]} was passed by ${pass.author.name}: ${pass.entry.reason}`}</Body>
           ) : null,
         )}
       </Card>
