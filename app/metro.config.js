@@ -2,6 +2,9 @@
 const { getDefaultConfig } = require('expo/metro-config')
 const config = getDefaultConfig(__dirname)
 config.resolver.assetExts.push('woff2')
+// where names are written down decides what an import becomes: what was transformed before a move is transformed anew
+const { roomExports } = require('./build/exportsOf')
+config.cacheVersion = JSON.stringify([...roomExports()].map(([room, names]) => [room, [...names]]))
 // zod re-exports all of its ~45 locales (`z.locales`); Metro does not tree-shake, so cut them out (English stays, zod imports it by itself)
 const before = config.resolver.resolveRequest
 config.resolver.resolveRequest = (context, name, platform) => {

@@ -13,11 +13,17 @@ const tokens = createTokens({
   color: { copper: day.copper },
 })
 
+// in rem, drawn for 16 px: type follows the size that the browser was set to
+const rem = <K extends string | number>(px: Readonly<Record<K, number>>) =>
+  Object.fromEntries(Object.entries<number>(px).map(([key, size]) => [key, `${size / 16}rem`])) as unknown as Record<
+    K,
+    number
+  >
 const scale = {
-  size: { 1: 13, 2: 14, 3: 15, 4: 17, 5: 19, 6: 24, 7: 32, 8: 44, true: 17 },
-  lineHeight: { 1: 18, 2: 19, 3: 21, 4: 24, 5: 25, 6: 30, 7: 38, 8: 48, true: 24 },
+  size: rem({ 1: 13, 2: 14, 3: 15, 4: 17, 5: 19, 6: 24, tag: 28, 7: 32, 8: 44, true: 17 }),
+  lineHeight: rem({ 1: 18, 2: 19, 3: 21, 4: 24, 5: 25, 6: 30, tag: 34, 7: 34, 8: 48, true: 24 }),
   letterSpacing: { 4: 0, true: 0 },
-} as const
+}
 const body = createFont({
   family: "'Atkinson Hyperlegible Next', 'Zetesis Marks', system-ui, sans-serif",
   weight: { 4: '400', 6: '600', 7: '700', true: '400' },

@@ -7,7 +7,27 @@ const reference = JSON.parse(readFileSync(at('./reference/saturation.json'), 'ut
 // could not be verified against a second source: computed, but not offered on a form
 const notOffered = new Set(['R-466A'])
 
-const column = (grid, name) => `[${grid.map((row) => row[name]).join(',')}]`
+/** how often neighbours are subtracted: what is left of a smooth column is small */
+const ORDER = 4
+/** decimal places of a number as it is written, with an exponent or without */
+const placesOf = (v) => {
+  const [digits, exponent = '0'] = String(v).split('e')
+  return Math.max((digits.split('.')[1] ?? '').length - Number(exponent), 0)
+}
+/** A column as whole numbers of its last decimal place, subtracted from one another: a third of the bytes on the way to a phone, and exactly the same numbers. */
+function column(grid, name) {
+  const values = grid.map((row) => row[name])
+  const places = Math.max(...values.map(placesOf))
+  const scale = 10 ** places
+  let whole = values.map((v) => Math.round(v * scale))
+  if (whole.some((n, i) => n / scale !== values[i])) throw new Error(`${name} doesn't come back`)
+  const heads = []
+  for (let i = 0; i < ORDER; i++) {
+    heads.push(whole[0])
+    whole = whole.slice(1).map((n, j) => n - whole[j])
+  }
+  return `column('${[places, ...heads, ...whole].join(' ')}')`
+}
 const rows = reference.refrigerants.map((r) => {
   const pure = r.grid.every((row) => row.bubblePsia === row.dewPsia)
   return `  {
@@ -34,6 +54,18 @@ export interface RefrigerantData {
   readonly gwp100: { readonly AR4: number; readonly AR5: number }
   readonly bubblePsia: readonly number[]; readonly dewPsia: readonly number[] | null
   readonly liquidLbPerFt3: readonly number[]; readonly vapourLbPerFt3: readonly number[]
+}
+
+const ORDER = ${ORDER}
+/** a column as it was before neighbours were subtracted from one another */
+function column(text: string): number[] {
+  const [places = 0, ...numbers] = text.split(' ').map(Number)
+  let whole = numbers.slice(ORDER)
+  for (const head of numbers.slice(0, ORDER).reverse()) {
+    let sum = head
+    whole = [head, ...whole.map((n) => (sum += n))]
+  }
+  return whole.map((n) => n / 10 ** places)
 }
 
 export const refrigerantData: readonly RefrigerantData[] = [

@@ -4,6 +4,22 @@ import path from 'node:path'
 import type { Browser, Page } from 'puppeteer-core'
 
 const WAIT = 45_000
+/** brings it to the middle and waits until it stands still: what was pressed before may yet move the page; as text, since it runs there */
+const atRest = new Function(
+  'element',
+  `return new Promise((done) => {
+    let [before, still] = ['', 0]
+    const look = () => {
+      const now = JSON.stringify(element.getBoundingClientRect())
+      still = now === before ? still + 1 : 0
+      before = now
+      if (still >= 3 || !element.isConnected) return done()
+      element.scrollIntoView({ block: 'center' })
+      requestAnimationFrame(look)
+    }
+    look()
+  })`,
+) as (element: unknown) => Promise<void>
 const sel = (id: string) => `[data-testid="${id}"]`
 
 /** The interface by its test ids and its words; every wait is for something seen, never for a time. */
@@ -42,7 +58,7 @@ export class Driver {
     const handle = await this.page.waitForSelector(`${sel(id)}:not([aria-disabled="true"]):not([disabled])`, {
       visible: true,
     })
-    await handle!.evaluate((element) => element.scrollIntoView({ block: 'center' }))
+    await this.page.evaluate(atRest, handle)
     await handle!.click()
   }
 

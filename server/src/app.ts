@@ -1,5 +1,6 @@
 import { MAX_BODY } from '@zetesis/contract'
 import compression from 'compression'
+import staticGzip from 'express-static-gzip'
 import express, { type Express } from 'express'
 import helmet from 'helmet'
 import path from 'node:path'
@@ -100,18 +101,22 @@ const pageHeaders = helmet({
 })
 
 function serveWeb(app: Express, webDir: string): void {
-  app.use(
-    express.static(webDir, {
-      index: false,
+  // files that the build compressed, the smallest that the browser takes
+  const files = staticGzip(webDir, {
+    index: false,
+    enableBrotli: true,
+    orderPreference: ['br', 'gz'],
+    serveStatic: {
       setHeaders: (res, file) => {
         const hashed = /\/_expo\/static\/|\/assets\//.test(file)
         res.setHeader('Cache-Control', hashed ? 'public, max-age=31536000, immutable' : 'no-cache')
       },
-    }),
-  )
+    },
+  })
+  app.use(files)
   app.get('/{*path}', (req, res, next) => {
     if (path.extname(req.path)) return next(notFound())
-    res.setHeader('Cache-Control', 'no-cache')
-    res.sendFile(path.join(webDir, 'index.html'))
+    req.url = '/index.html'
+    files(req, res, next)
   })
 }

@@ -1,21 +1,16 @@
 import '@tamagui/core/reset.css'
 import { QueryClientProvider } from '@tanstack/react-query'
 import type { SessionUser } from '@zetesis/contract'
-import { chosenProfile } from '@zetesis/core'
-import { Slot, type ErrorBoundaryProps } from 'expo-router'
+import type { ErrorBoundaryProps } from 'expo-router'
 import { useEffect, useState } from 'react'
 import { Spinner, TamaguiProvider, Theme, YStack } from 'tamagui'
-import { BarActionProvider } from '@/frame/barAction'
+import { lazyPage } from '@/frame/lazyPage'
 import { OtherPerson } from '@/features/signIn/OtherPerson'
 import { SignIn } from '@/features/signIn/SignIn'
-import { rigRunner } from '@/instruments/rigRunner'
-import { followUnits } from '@/settings/settings'
 import { useDark } from '@/ui/useDark'
 import { sentence } from '@/sync/api'
 import { queryClient } from '@/sync/client'
 import { draftsReady } from '@/sync/drafts'
-import { useBook } from '@/sync/useBook'
-import { useNews } from '@/sync/useNews'
 import { useOutboxOwner, useSession } from '@/sync/useSession'
 import { Press } from '@/ui/Press'
 import { Body } from '@/ui/Words'
@@ -27,9 +22,7 @@ export default function RootLayout() {
     <TamaguiProvider config={config} defaultTheme="light">
       <Theme name={theme}>
         <QueryClientProvider client={queryClient}>
-          <BarActionProvider>
-            <SignedIn />
-          </BarActionProvider>
+          <SignedIn />
         </QueryClientProvider>
       </Theme>
     </TamaguiProvider>
@@ -48,15 +41,8 @@ export function ErrorBoundary({ retry }: ErrorBoundaryProps) {
   )
 }
 
-/** Signed in: the book is at hand from here on, and its method gives the units of measure. */
-function Inside() {
-  const { book } = useBook()
-  const { units } = chosenProfile(book).choices
-  useNews()
-  useEffect(() => followUnits(units), [units])
-  useEffect(() => void rigRunner.resume(), [])
-  return <Slot />
-}
+/** All behind the sign-in page is fetched once somebody is known. */
+const Inside = lazyPage(async () => (await import('@/frame/Inside')).Inside)
 
 /** What was typed before is at hand before a form is drawn. */
 function useDraftsReady(): boolean {

@@ -1,1 +1,3 @@
-export { ToolsPage as default } from '@/features/tools/ToolsPage'
+import { lazyPage } from '@/frame/lazyPage'
+
+export default lazyPage(async () => (await import('@/features/tools/ToolsPage')).ToolsPage)

@@ -6,6 +6,7 @@ import { Button, Text, useMedia, XStack, YStack } from 'tamagui'
 import { useClock } from '@/settings/useNow'
 import { clock } from '@/sync/clock'
 import { useUnits } from '@/sync/useUnits'
+import { useTyping } from '@/ui/fields'
 import { Ticking } from '@/ui/Ticking'
 import { useBar } from './barAction'
 import { needHref, unitPath } from './routes'
@@ -21,6 +22,8 @@ export function WaitBar() {
   const [open, setOpen] = useState(false)
   const router = useRouter()
   const { wide } = useMedia()
+  // while a field has the focus the keyboard takes half of a phone: the bar is its action alone
+  const alone = useTyping() && !wide
   const { waits, todo } = useMemo(
     () =>
       agenda(
@@ -78,13 +81,13 @@ export function WaitBar() {
       borderTopLeftRadius="$4"
       borderTopRightRadius="$4"
       paddingHorizontal={wide ? '$6' : '$3'}
-      paddingTop="$2"
-      paddingBottom={nextLink && !wide ? '$1' : '$3'}
+      paddingTop={alone ? '$1' : '$2'}
+      paddingBottom={alone || (nextLink && !wide) ? '$1' : '$3'}
       gap="$1"
       role="contentinfo"
       testID="wait-bar"
     >
-      {open
+      {open && !alone
         ? others.map((w) => (
             <WaitLine
               key={w.unitId + w.wait.kind}
@@ -103,9 +106,9 @@ export function WaitBar() {
         </XStack>
       ) : (
         <>
-          {waitRow}
+          {alone ? null : waitRow}
           {button}
-          {nextLink}
+          {alone ? null : nextLink}
         </>
       )}
     </YStack>
@@ -129,8 +132,8 @@ function WaitLine({ tag, endsMs, word, onPress }: { tag: string; endsMs: number;
       <Ticking
         text={(now) => countdown(endsMs - now)}
         fontWeight="700"
-        fontSize={24}
-        lineHeight={28}
+        fontSize="$6"
+        lineHeight="$6"
         color="$onBar"
         role="timer"
       />

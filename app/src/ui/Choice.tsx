@@ -42,6 +42,8 @@ export function Choice<V extends string>({
               role="radio"
               aria-checked={on}
               minHeight={48}
+              maxWidth="100%"
+              flexShrink={1}
               paddingHorizontal={tight ? '$2' : '$3'}
               borderRadius="$2"
               borderWidth={2}

@@ -17,7 +17,7 @@ export function FieldFrame({
   children: ReactNode
 }) {
   return (
-    <YStack gap="$1">
+    <YStack gap="$1" {...{ 'data-field': true }}>
       <Text render="label" {...{ htmlFor: id }} fontSize="$3" fontWeight="600" color="$ink">
         {label}
       </Text>
@@ -29,7 +29,7 @@ export function FieldFrame({
         borderColor={problem ? '$oxide' : '$rule'}
         borderRadius="$2"
         overflow="hidden"
-        focusWithinStyle={{ borderColor: '$copper' }}
+        focusWithinStyle={{ borderColor: '$copper', boxShadow: '0 0 0 3px #A94E22' }}
       >
         {children}
       </XStack>

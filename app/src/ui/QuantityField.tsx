@@ -3,6 +3,7 @@ import { useId } from 'react'
 import { Button, Input, Text } from 'tamagui'
 import { useSettings } from '@/settings/settings'
 import { FieldFrame } from './FieldFrame'
+import { toNextField } from './fields'
 
 /** A field's content: the text as typed, and the unit that a bare number is taken in. */
 export interface QuantityText {
@@ -50,6 +51,9 @@ export function QuantityField({
         value={value.text}
         onChangeText={(text: string) => onChange({ text, unit })}
         inputMode="decimal"
+        enterKeyHint="next"
+        blurOnSubmit={false}
+        onSubmitEditing={() => toNextField(id)}
         autoComplete="off"
         placeholder={placeholder}
         placeholderTextColor="$hint"
@@ -58,12 +62,12 @@ export function QuantityField({
         width="100%"
         minWidth={0}
         minHeight={52}
-        paddingHorizontal="$3"
+        paddingHorizontal="$2"
         borderWidth={0}
         backgroundColor="transparent"
         fontFamily="$figure"
         fontWeight="600"
-        fontSize={24}
+        fontSize="$6"
         color="$ink"
         aria-invalid={problem ? true : undefined}
         aria-describedby={problem ? `${id}-problem` : undefined}
@@ -71,8 +75,8 @@ export function QuantityField({
       <Button
         unstyled
         role="button"
-        minWidth={64}
-        paddingHorizontal="$2"
+        minWidth={52}
+        paddingHorizontal="$1"
         alignItems="center"
         justifyContent="center"
         backgroundColor="$pane"
@@ -82,7 +86,7 @@ export function QuantityField({
         testID={testID ? `${testID}-unit` : undefined}
         onPress={() => onChange({ text: value.text, unit: next })}
       >
-        <Text fontFamily="$figure" fontWeight="600" fontSize={17} color="$ink">
+        <Text fontFamily="$figure" fontWeight="600" fontSize="$4" color="$ink">
           {unit}
         </Text>
       </Button>

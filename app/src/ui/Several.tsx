@@ -33,6 +33,8 @@ export function Several<V extends string>({
               role="checkbox"
               aria-checked={on}
               minHeight={48}
+              maxWidth="100%"
+              flexShrink={1}
               paddingHorizontal="$3"
               borderRadius="$2"
               borderWidth={2}

@@ -43,7 +43,7 @@ export function TextField({
   const look = {
     unstyled: true,
     flex: 1,
-    fontSize: 18,
+    fontSize: '$4',
     fontFamily: '$body',
     color: '$ink',
     borderWidth: 0,

@@ -21,8 +21,8 @@ export const Tag = memo(
   styled(Text, {
     fontFamily: '$figure',
     fontWeight: '700',
-    fontSize: 28,
-    lineHeight: 32,
+    fontSize: '$tag',
+    lineHeight: '$7',
     color: '$ink',
   }),
 )

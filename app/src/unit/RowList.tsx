@@ -84,7 +84,7 @@ const UnitLine = memo(function UnitLine({
           <YStack flex={1} gap="$1" minWidth={0} alignItems="flex-start">
             {compact ? (
               <XStack width="100%" justifyContent="space-between" alignItems="center">
-                <Tag fontSize={20} lineHeight={24}>
+                <Tag fontSize="$5" lineHeight="$4">
                   {summary.tag}
                 </Tag>
                 <NeedNote summary={summary} compact />
@@ -123,7 +123,7 @@ function NeedNote({ summary, compact }: { summary: UnitSummary; compact?: boolea
   if (wait) {
     return (
       <YStack alignItems="flex-end" width={104}>
-        <Ticking text={(now) => countdown(wait.endsMs - now)} fontWeight="700" fontSize={24} lineHeight={28} />
+        <Ticking text={(now) => countdown(wait.endsMs - now)} fontWeight="700" fontSize="$6" lineHeight="$6" />
         <Text fontSize="$2" fontWeight="600" color="$ink">{`◷ ${waitWords[wait.kind]}`}</Text>
       </YStack>
     )

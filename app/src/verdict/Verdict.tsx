@@ -64,7 +64,7 @@ const VerdictBanner = drawn(function VerdictBanner({
       figure={
         figure === undefined ? undefined : (
           <>
-            <Figure fontSize={34} lineHeight={38} testID="deciding-figure">
+            <Figure fontSize="$7" lineHeight="$7" testID="deciding-figure">
               {figure}
             </Figure>
             <Body>{beside}</Body>

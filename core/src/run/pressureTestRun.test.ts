@@ -70,6 +70,11 @@ describe('the nitrogen test', () => {
     expect(pressureTest.hold!.item.entry.retestOf).toBe(testId(4))
   })
   it('a reading needs a hold', () => {
+    // its field is the time's: the reading was taken before the hold
+    const early = testEntry(800, -2000, { kind: 'testRead', gauge: psig(440), ambient: f(80) })
+    expect(checkEntry(record(bare, plate, held), early, { nowMs: NOON })).toEqual([
+      { code: 'holdNotBegun', path: 'at' },
+    ])
     expect(codes([bare, plate], { kind: 'testRead', gauge: psig(440), ambient: f(80) })).toEqual(['holdNotBegun'])
   })
 })

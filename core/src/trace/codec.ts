@@ -1,5 +1,3 @@
-import { sha256 } from '@noble/hashes/sha2.js'
-import { bytesToHex } from '@noble/hashes/utils.js'
 import { channelTable, traceChannels, type TraceChannel } from '../reading/channels'
 import { CHUNK_SAMPLES, type TraceSample } from './trace'
 
@@ -186,12 +184,6 @@ function readBounds(reader: Reader, count: number, shift: 0 | 1): [number, numbe
   return [low, high]
 }
 
-/** Hash of a whole recording: its chunks' bytes one after another (SHA-256). */
-export function traceDigest(chunks: readonly Uint8Array[]): string {
-  const hash = sha256.create()
-  for (const chunk of chunks) hash.update(chunk)
-  return bytesToHex(hash.digest())
-}
 
 /** differences of two such numbers, zigzagged, are still whole */
 const MOST_WHOLE = Number.MAX_SAFE_INTEGER / 8

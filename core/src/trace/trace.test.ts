@@ -1,5 +1,6 @@
 import fc from 'fast-check'
-import { chunkBounds, decodeChunk, encodeChunk, traceDigest } from './codec'
+import { chunkBounds, decodeChunk, encodeChunk } from './codec'
+import { traceDigest } from './digest'
 import { downsample } from './downsample'
 import { runClock } from './runClock'
 import { CHUNK_SAMPLES, type TraceSample } from './trace'

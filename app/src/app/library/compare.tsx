@@ -1,1 +1,3 @@
-export { ComparePage as default } from '@/features/library/ComparePage'
+import { lazyPage } from '@/frame/lazyPage'
+
+export default lazyPage(async () => (await import('@/features/library/ComparePage')).ComparePage)

@@ -1,1 +1,3 @@
-export { LibraryPage as default } from '@/features/library/LibraryPage'
+import { lazyPage } from '@/frame/lazyPage'
+
+export default lazyPage(async () => (await import('@/features/library/LibraryPage')).LibraryPage)

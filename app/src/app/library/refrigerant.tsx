@@ -1,1 +1,3 @@
-export { RefrigerantPage as default } from '@/features/cylinders/RefrigerantPage'
+import { lazyPage } from '@/frame/lazyPage'
+
+export default lazyPage(async () => (await import('@/features/cylinders/RefrigerantPage')).RefrigerantPage)

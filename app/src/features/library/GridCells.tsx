@@ -169,7 +169,7 @@ function GridCell({
       backgroundColor={axis ? '$pane' : '$card'}
       fontFamily="$figure"
       fontWeight={axis ? '700' : '600'}
-      fontSize={20}
+      fontSize="$5"
       color="$ink"
       onKeyPress={(event: { nativeEvent: { key: string } }) => onKey(event.nativeEvent.key)}
     />

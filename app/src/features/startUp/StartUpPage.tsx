@@ -21,12 +21,14 @@ import { Caution } from '@/ui/Caution'
 import { Disclosure } from '@/ui/Disclosure'
 import { FormQuantity } from '@/ui/FormQuantity'
 import { WhenSeen } from '@/ui/WhenSeen'
+import { together } from '@/ui/fields'
 import { clearDraft, readDraft, useDraft } from '@/ui/useDraft'
 import { Ticking } from '@/ui/Ticking'
 import { Heading } from '@/ui/Words'
 import {
   emptyReading,
   readableValues,
+  DECIDING,
   readingFields,
   readingSchema,
   supportingFields,
@@ -250,8 +252,13 @@ function ReadingBench({
           <InstrumentPicker slots={readingSlots(kit)} choice={choice} onChoose={choose} profile={view.method} />
           <Card>
             <Heading>Reading, in cooling</Heading>
-            <XStack flexWrap="wrap" columnGap="$3" rowGap="$3">
-              {readingFields.map((spec) => (
+            <XStack flexWrap="wrap" columnGap="$3" rowGap="$3" {...together}>
+              {readingFields.slice(0, DECIDING).map((spec) => (
+                <ReadingField key={spec.name} control={control} spec={spec} wide={wide} />
+              ))}
+            </XStack>
+            <XStack flexWrap="wrap" columnGap="$3" rowGap="$3" {...together}>
+              {readingFields.slice(DECIDING).map((spec) => (
                 <ReadingField key={spec.name} control={control} spec={spec} wide={wide} />
               ))}
             </XStack>
@@ -317,6 +324,9 @@ function ReadingBench({
   )
 }
 
+/** from a phone of 360 px on, pressure and line of a side stand beside each other */
+const PAIR = 132
+
 function ReadingField({
   control,
   spec,
@@ -327,7 +337,7 @@ function ReadingField({
   wide: boolean
 }) {
   return (
-    <YStack flexGrow={1} flexBasis={wide ? 280 : '100%'}>
+    <YStack flexGrow={1} flexBasis={wide ? 280 : PAIR}>
       <FormQuantity control={control} name={spec.name} label={spec.label} dimension={spec.dimension} mark={spec.mark} />
     </YStack>
   )

@@ -2,17 +2,20 @@ import type { ReadingValues, UnitSystem } from '@zetesis/core'
 import { z } from 'zod'
 import { quantityInput } from '@/ui/quantityInput'
 
+/** how many of the first ones decide */
+export const DECIDING = 7
+/** those that decide first, in pairs of a side; then what helps */
 export const readingFields = [
   { name: 'suctionPressure', label: 'Suction pressure', dimension: 'gaugePressure', mark: '▽' },
   { name: 'suctionLine', label: 'Suction line', dimension: 'temperature', mark: '▽' },
   { name: 'liquidPressure', label: 'Liquid pressure', dimension: 'gaugePressure', mark: '△' },
   { name: 'liquidLine', label: 'Liquid line', dimension: 'temperature', mark: '△' },
-  { name: 'discharge', label: 'Discharge line', dimension: 'temperature', mark: '△' },
   { name: 'returnDryBulb', label: 'Return dry bulb', dimension: 'temperature' },
   { name: 'returnWetBulb', label: 'Return wet bulb', dimension: 'temperature' },
+  { name: 'outdoor', label: 'Outdoors', dimension: 'temperature' },
   { name: 'returnHumidity', label: 'or return humidity', dimension: 'ratio' },
   { name: 'supply', label: 'Supply', dimension: 'temperature' },
-  { name: 'outdoor', label: 'Outdoors', dimension: 'temperature' },
+  { name: 'discharge', label: 'Discharge line', dimension: 'temperature', mark: '△' },
 ] as const
 
 /** Fan and electrical readings: asked for once airflow or power is in question. */

@@ -19,7 +19,7 @@ export function Answer({
     <YStack minWidth={140} gap="$1">
       <Soft>{title}</Soft>
       <XStack alignItems="baseline" gap="$2" testID={testID}>
-        <Figure fontSize={34} lineHeight={38}>
+        <Figure fontSize="$7" lineHeight="$7">
           {figure}
         </Figure>
         <Body>{unit}</Body>

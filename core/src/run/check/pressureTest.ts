@@ -14,7 +14,7 @@ export const pressureTestChecks: Checks<PressureTestEntry['kind']> = {
     const begun = record.items.testHeld.some((h) => Date.parse(h.entry.at) < Date.parse(at))
     return begun
       ? [...positiveGauge(gauge), ...positive('temperature', ambient, 'ambient')]
-      : [{ code: 'holdNotBegun', path: '' }]
+      : [{ code: 'holdNotBegun', path: 'at' }]
   },
   jointChecked: nothing,
 }

@@ -52,7 +52,7 @@ export type EntryProblem =
   | { code: 'otherSideMissing'; path: 'drierIn' | 'drierOut' | 'standingPressure' | 'standingAir' }
   | { code: 'windowUpsideDown'; path: 'outdoorHigh' }
   | { code: 'dateGone'; path: 'by' }
-  | { code: 'holdNotBegun'; path: '' }
+  | { code: 'holdNotBegun'; path: 'at' }
   | { code: 'notHolding'; path: '' }
   | { code: 'unknownTrace'; path: 'traceId' }
   | { code: 'traceTwice'; path: 'traceId' }

@@ -1,1 +1,3 @@
-export { CylinderDetailPage as default } from '@/features/cylinders/CylinderPage'
+import { lazyPage } from '@/frame/lazyPage'
+
+export default lazyPage(async () => (await import('@/features/cylinders/CylinderPage')).CylinderDetailPage)

@@ -1,1 +1,3 @@
-export { CylindersPage as default } from '@/features/cylinders/CylindersPage'
+import { lazyPage } from '@/frame/lazyPage'
+
+export default lazyPage(async () => (await import('@/features/cylinders/CylindersPage')).CylindersPage)

@@ -1,1 +1,3 @@
-export { InstrumentPage as default } from '@/features/library/InstrumentPage'
+import { lazyPage } from '@/frame/lazyPage'
+
+export default lazyPage(async () => (await import('@/features/library/InstrumentPage')).InstrumentPage)

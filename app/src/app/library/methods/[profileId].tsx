@@ -1,1 +1,3 @@
-export { MethodPage as default } from '@/features/library/MethodPage'
+import { lazyPage } from '@/frame/lazyPage'
+
+export default lazyPage(async () => (await import('@/features/library/MethodPage')).MethodPage)

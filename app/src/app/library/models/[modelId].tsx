@@ -1,1 +1,3 @@
-export { ModelPage as default } from '@/features/library/ModelPage'
+import { lazyPage } from '@/frame/lazyPage'
+
+export default lazyPage(async () => (await import('@/features/library/ModelPage')).ModelPage)

@@ -1,1 +1,3 @@
-export { HandOverPage as default } from '@/features/handOver/HandOverPage'
+import { lazyPage } from '@/frame/lazyPage'
+
+export default lazyPage(async () => (await import('@/features/handOver/HandOverPage')).HandOverPage)

@@ -1,1 +1,3 @@
-export { LinePage as default } from '@/features/unit/LinePage'
+import { lazyPage } from '@/frame/lazyPage'
+
+export default lazyPage(async () => (await import('@/features/unit/LinePage')).LinePage)

@@ -1,1 +1,3 @@
-export { PreparePage as default } from '@/features/prepare/PreparePage'
+import { lazyPage } from '@/frame/lazyPage'
+
+export default lazyPage(async () => (await import('@/features/prepare/PreparePage')).PreparePage)

@@ -1,1 +1,3 @@
-export { PressureTestPage as default } from '@/features/pressureTest/PressureTestPage'
+import { lazyPage } from '@/frame/lazyPage'
+
+export default lazyPage(async () => (await import('@/features/pressureTest/PressureTestPage')).PressureTestPage)

@@ -1,1 +1,3 @@
-export { StartUpPage as default } from '@/features/startUp/StartUpPage'
+import { lazyPage } from '@/frame/lazyPage'
+
+export default lazyPage(async () => (await import('@/features/startUp/StartUpPage')).StartUpPage)

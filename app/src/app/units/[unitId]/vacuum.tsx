@@ -1,1 +1,3 @@
-export { VacuumPage as default } from '@/features/vacuum/VacuumPage'
+import { lazyPage } from '@/frame/lazyPage'
+
+export default lazyPage(async () => (await import('@/features/vacuum/VacuumPage')).VacuumPage)

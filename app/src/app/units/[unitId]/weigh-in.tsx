@@ -1,1 +1,3 @@
-export { WeighInPage as default } from '@/features/weighIn/WeighInPage'
+import { lazyPage } from '@/frame/lazyPage'
+
+export default lazyPage(async () => (await import('@/features/weighIn/WeighInPage')).WeighInPage)

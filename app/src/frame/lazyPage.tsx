@@ -1,0 +1,96 @@
+import { lazy, Suspense, useEffect, useState, type ComponentType } from 'react'
+import { Spinner, YStack } from 'tamagui'
+import { Body } from '@/ui/Words'
+
+type Load = () => Promise<ComponentType>
+
+const AGAIN_MS = 2000
+const pages: Load[] = []
+
+/** A page in a file of its own, fetched when it is first shown or before, while nothing else is to do. */
+export function lazyPage(load: Load): ComponentType {
+  const whole = async () => {
+    await sharedReady()
+    return load()
+  }
+  pages.push(whole)
+  const Lazy = lazy(async () => ({ default: await untilItComes(whole) }))
+  return function LazyPage() {
+    return (
+      <Suspense fallback={<Coming />}>
+        <Lazy />
+      </Suspense>
+    )
+  }
+}
+
+/** Fetches what wasn't shown yet, one page after the other, so that none waits for the server later on. */
+export function fetchPagesWhileIdle(): () => void {
+  let left = false
+  const idle = () =>
+    new Promise<void>((done) =>
+      'requestIdleCallback' in window ? requestIdleCallback(() => done(), { timeout: 5000 }) : setTimeout(done, 500),
+    )
+  void (async () => {
+    for (const load of pages) {
+      await idle()
+      if (left) return
+      await load().catch(() => undefined)
+    }
+  })()
+  return () => void (left = true)
+}
+
+let shared: Promise<void> | undefined
+/** what pages have in common: the build names it, and leaves it out of what the first page waits for */
+function sharedReady(): Promise<void> {
+  const source = document.querySelector<HTMLMetaElement>('meta[name="shared-by-pages"]')?.content
+  if (!source) return Promise.resolve()
+  return (shared ??= new Promise<void>((done, fail) => {
+    const script = document.createElement('script')
+    script.src = source
+    script.onload = () => done()
+    script.onerror = () => fail(new Error(`${source} didn’t come`))
+    document.head.append(script)
+  }).catch((error: unknown) => {
+    shared = undefined
+    throw error
+  }))
+}
+
+async function untilItComes(load: Load): Promise<ComponentType> {
+  for (;;) {
+    try {
+      return await load()
+    } catch {
+      if (await isReplaced()) window.location.reload()
+      await new Promise((again) => setTimeout(again, AGAIN_MS))
+    }
+  }
+}
+
+/** Whether the server has another version of the app by now: then this one's files are gone. */
+async function isReplaced(): Promise<boolean> {
+  const now = await fetch('/', { cache: 'no-store' })
+    .then((answer) => (answer.ok ? answer.text() : undefined))
+    .catch(() => undefined)
+  const entry = document.querySelector<HTMLScriptElement>('script[src*="/entry-"]')?.getAttribute('src')
+  return now !== undefined && !!entry && !now.includes(entry)
+}
+
+/** Blank at first, so that a page that is at hand doesn't blink. */
+function Coming() {
+  const [slow, setSlow] = useState(false)
+  useEffect(() => {
+    const timer = setTimeout(() => setSlow(true), AGAIN_MS)
+    return () => clearTimeout(timer)
+  }, [])
+  return (
+    <YStack flex={1} alignItems="center" justifyContent="center" gap="$4" padding="$5" backgroundColor="$background">
+      <Spinner color="$copper" aria-label="Loading" />
+      {slow ? (
+        <Body>This page isn’t on this device yet. It shows as soon as there is signal; what you typed is kept.</Body>
+      ) : null}
+    </YStack>
+  )
+}
