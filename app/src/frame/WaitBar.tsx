@@ -41,7 +41,14 @@ export function WaitBar() {
   const goNext = () => nextPath && router.navigate(nextPath as never)
 
   const waitRow = (
-    <XStack alignItems="center" justifyContent="space-between" gap="$3" minHeight={32} flexGrow={wide ? 1 : 0}>
+    <XStack
+      alignItems="center"
+      justifyContent="space-between"
+      columnGap="$3"
+      minHeight={32}
+      flexGrow={wide ? 1 : 0}
+      flexWrap="wrap"
+    >
       {nextWait ? (
         <WaitLine
           tag={nextWait.tag}

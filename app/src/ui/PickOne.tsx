@@ -1,5 +1,5 @@
 import ChevronDown from 'lucide-react-native/icons/chevron-down'
-import { useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { Button, Text, YStack } from 'tamagui'
 import { usePalette } from './useDark'
 import { Choice, type Option } from './Choice'
@@ -19,24 +19,39 @@ export function PickOne<V extends string>({
   testID?: string
 }) {
   const [open, setOpen] = useState(false)
+  const place = useRef<HTMLElement>(null)
+  const turned = useRef(false)
+  // the focus goes into the list with the hand, and comes back out of it
+  useEffect(() => {
+    if (!turned.current) return
+    const inside = place.current
+    const target = open ? inside?.querySelector<HTMLElement>('[aria-checked="true"]') : undefined
+    ;(target ?? inside?.querySelector<HTMLElement>('button'))?.focus()
+  }, [open])
+  const turn = (to: boolean) => {
+    turned.current = true
+    setOpen(to)
+  }
   const { ink } = usePalette()
   if (open) {
     return (
-      <Choice
-        label={label}
-        options={options}
-        value={value}
-        testID={testID}
-        onChange={(v) => {
-          onChange(v)
-          setOpen(false)
-        }}
-      />
+      <YStack ref={place as never}>
+        <Choice
+          label={label}
+          options={options}
+          value={value}
+          testID={testID}
+          onChange={(v) => {
+            onChange(v)
+            turn(false)
+          }}
+        />
+      </YStack>
     )
   }
   const chosen = options.find((o) => o.value === value)
   return (
-    <YStack gap="$2">
+    <YStack gap="$2" ref={place as never}>
       <Text fontSize="$3" fontWeight="600" color="$ink">
         {label}
       </Text>
@@ -56,7 +71,7 @@ export function PickOne<V extends string>({
         borderRadius="$2"
         cursor="pointer"
         testID={testID}
-        onPress={() => setOpen(true)}
+        onPress={() => turn(true)}
       >
         <Text fontSize="$4" fontWeight="600" color={chosen ? '$ink' : '$soft'}>
           {chosen?.label ?? 'Choose'}

@@ -48,26 +48,24 @@ function check(): void {
   typing = !typing
   listeners.forEach((tell) => tell())
 }
-function entered(): void {
+/** into a field at once; out of one, to a button too, only when a tap has had its time */
+function moved(): void {
   clearTimeout(leaving)
+  if (!isTyping()) return void (leaving = setTimeout(check, LEAVING_MS))
   check()
   // once the bar has shrunk
-  if (isTyping()) requestAnimationFrame(showTogether)
-}
-function left(): void {
-  clearTimeout(leaving)
-  leaving = setTimeout(check, LEAVING_MS)
+  requestAnimationFrame(showTogether)
 }
 function subscribe(tell: () => void): () => void {
   if (listeners.size === 0) {
-    document.addEventListener('focusin', entered)
-    document.addEventListener('focusout', left)
+    document.addEventListener('focusin', moved)
+    document.addEventListener('focusout', moved)
   }
   listeners.add(tell)
   return () => {
     listeners.delete(tell)
     if (listeners.size > 0) return
-    document.removeEventListener('focusin', entered)
-    document.removeEventListener('focusout', left)
+    document.removeEventListener('focusin', moved)
+    document.removeEventListener('focusout', moved)
   }
 }

@@ -91,7 +91,7 @@ const UnitLine = memo(function UnitLine({
               </XStack>
             ) : null}
             <CopperBadge stages={summary.stages} />
-            <Soft textAlign="left" numberOfLines={1}>
+            <Soft textAlign="left">
               {summary.sealed ? 'Sealed' : stageWords[summary.current]}
               {summary.returnVisit
                 ? ` · come back${summary.returnVisit.by ? ` by ${dayText(summary.returnVisit.by)}` : ''}`

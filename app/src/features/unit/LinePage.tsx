@@ -59,7 +59,7 @@ function Line({ unit }: { unit: UnitHandle }) {
                   >
                     {stageWords[stage.stage]}
                   </Text>
-                  <Soft textAlign="left" numberOfLines={2}>
+                  <Soft textAlign="left">
                     <StageLine stage={stage} view={view} />
                   </Soft>
                 </YStack>
