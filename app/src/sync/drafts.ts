@@ -9,7 +9,11 @@ const channel = typeof BroadcastChannel === 'undefined' ? undefined : new Broadc
 let store: UseStore | undefined
 const opened = () => (store ??= createStore('zetesis-drafts', 'drafts'))
 const OLD = 'zetesis.draft.'
+const LATE = 'zetesis.late.'
 const WAIT_MS = 2000
+/** being written, and changed meanwhile */
+const writing = new Set<string>()
+const again = new Set<string>()
 
 if (channel)
   channel.onmessage = ({ data }: MessageEvent<{ name: string; value?: unknown }>) =>
@@ -19,9 +23,15 @@ async function load(): Promise<void> {
   for (const [name, value] of await entries<string, unknown>(opened())) if (!drafts.has(name)) drafts.set(name, value)
 }
 
-/** Drafts of an earlier version, which stood elsewhere on the device. */
+/** Drafts that stood elsewhere on the device: what a page that was left couldn't write any more, and those of an earlier version. */
 function takeOver(): void {
   try {
+    for (const key of Object.keys(localStorage).filter((k) => k.startsWith(LATE))) {
+      const value: unknown = JSON.parse(localStorage.getItem(key) ?? 'null')
+      localStorage.removeItem(key)
+      if (value === null) dropDraft(key.slice(LATE.length))
+      else putDraft(key.slice(LATE.length), value)
+    }
     for (const key of Object.keys(localStorage).filter((k) => k.startsWith(OLD))) {
       const text = localStorage.getItem(key) ?? ''
       localStorage.removeItem(key)
@@ -41,6 +51,16 @@ export const draftsReady: Promise<void> =
         takeOver,
       )
 
+if (typeof window !== 'undefined')
+  // left in the middle of a write: the database takes no more, this place does at once
+  window.addEventListener('pagehide', () => {
+    try {
+      for (const name of writing) localStorage.setItem(LATE + name, JSON.stringify(drafts.get(name) ?? null))
+    } catch {
+      // full or switched off: the last keystroke is all that goes
+    }
+  })
+
 export const draftOf = (name: string): unknown => drafts.get(name)
 
 export function putDraft(name: string, value: unknown): void {
@@ -54,9 +74,6 @@ export function dropDraft(name: string): void {
   channel?.postMessage({ name })
   void write(name)
 }
-
-const writing = new Set<string>()
-const again = new Set<string>()
 
 /** Writes a draft as it is now. While one is being written the next waits, and only the last of many is: a quick hand is never far ahead of the disk. */
 async function write(name: string): Promise<void> {

@@ -184,7 +184,6 @@ function readBounds(reader: Reader, count: number, shift: 0 | 1): [number, numbe
   return [low, high]
 }
 
-
 /** differences of two such numbers, zigzagged, are still whole */
 const MOST_WHOLE = Number.MAX_SAFE_INTEGER / 8
 

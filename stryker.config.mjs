@@ -1,0 +1,24 @@
+// ./zetesis mutants: small faults put into core one by one; what no test notices is said. Not part of the test command.
+/** @type {import('@stryker-mutator/api/core').PartialStrykerOptions} */
+export default {
+  testRunner: 'jest',
+  jest: { projectType: 'custom', configFile: 'jest.mutants.cjs', enableFindRelatedTests: true },
+  coverageAnalysis: 'perTest',
+  mutate: [
+    'core/src/{log,run,charge,tuning,vacuum,measurement}/**/*.ts',
+    '!core/src/**/*.test.ts',
+    '!core/src/**/testing*.ts',
+  ],
+  // words and texts of errors aren't what is judged by
+  mutator: { excludedMutations: ['StringLiteral'] },
+  ignorePatterns: ['/app', '/server', '/e2e', '/bench', '/deploy', '/docs', '.data', 'reports'],
+  ignoreStatic: true,
+  concurrency: 2,
+  timeoutMS: 20_000,
+  incremental: true,
+  incrementalFile: '.data/mutants.json',
+  tempDirName: '.data/mutants',
+  reporters: ['clear-text', 'progress-append-only'],
+  clearTextReporter: { allowColor: false, logTests: false },
+  allowConsoleColors: false,
+}
