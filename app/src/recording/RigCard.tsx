@@ -34,6 +34,14 @@ export async function endRecording(unit: UnitHandle, traceId: string): Promise<v
   unit.append({ kind: 'traceEnded', traceId, samples, digest })
 }
 
+/** Takes the rig off that runs for a unit, and ends its recording. */
+export function takeRigOff(unit: UnitHandle): void {
+  const running = rigRunner.sessions()[unit.unitId]
+  if (!running) return
+  rigRunner.stop(unit.unitId)
+  void endRecording(unit, running.traceId)
+}
+
 /** A simulated system: what it plays, how fast, and starting and stopping it. One runs per unit: another one takes its place. */
 export function RigCard({
   unit,
@@ -55,12 +63,7 @@ export function RigCard({
     setProblem(refused && entryProblemWords(refused))
     if (!refused) then(traceId)
   }
-  const stop = () => {
-    const running = rigRunner.sessions()[unit.unitId]
-    if (!running) return
-    rigRunner.stop(unit.unitId)
-    void endRecording(unit, running.traceId)
-  }
+  const stop = () => takeRigOff(unit)
   const start = () => {
     stop()
     const rig = { kind, name, ...set } as RigChoice

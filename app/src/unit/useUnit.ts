@@ -11,6 +11,7 @@ import {
   type UnitView,
 } from '@zetesis/core'
 import { useCallback, useMemo } from 'react'
+import { followOnRig } from '@/instruments/rigFollower'
 import { useClock } from '@/settings/useNow'
 import { outbox } from '@/sync/client'
 import { clock } from '@/sync/clock'
@@ -59,9 +60,10 @@ export function useUnit(unitId: string) {
         if (user && entries.length > 1) soFar = fold(soFar, { seq: null, author: user, entry })
       }
       if (user) void outbox.add(unitId, { id: user.id, name: user.name }, entries)
+      if (user) followOnRig(unitId, entries, { record, view })
       return []
     },
-    [record, jobElevationM, user, unitId],
+    [record, view, jobElevationM, user, unitId],
   )
   /** what would speak against an entry, without writing it */
   const check = useCallback(

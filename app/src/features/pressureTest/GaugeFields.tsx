@@ -7,12 +7,6 @@ import { Press } from '@/ui/Press'
 import { QuantityField, type QuantityText } from '@/ui/QuantityField'
 import { Body, Figure, Heading, Soft } from '@/ui/Words'
 
-export const sources = [
-  { value: 'typed', label: 'Typed' },
-  { value: 'file', label: 'Log file' },
-  { value: 'rig', label: 'Rig' },
-] as const
-
 export interface TestDraft {
   plate: QuantityText
   gauge: QuantityText
@@ -20,7 +14,6 @@ export interface TestDraft {
   ambientEnd: QuantityText
   raiseTo: QuantityText
   time: string
-  from?: (typeof sources)[number]['value']
 }
 
 export interface Live {

@@ -5,24 +5,23 @@ import { YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
 import { chosenFor, slotFor, useInstrumentChoice } from '@/kit/choice'
 import { InstrumentPicker } from '@/kit/InstrumentPicker'
-import { ImportCard } from '@/recording/ImportCard'
-import { RigCard, useLatest, useRig } from '@/recording/RigCard'
+import { ReadingsFrom, useReadingsFrom } from '@/recording/ReadingsFrom'
+import { useLatest } from '@/recording/RigCard'
+import { useRigConsole } from '@/recording/useRigConsole'
 import { Gate } from '@/unit/Gate'
 import { UnitPage } from '@/unit/UnitPage'
 import { useEntryForm } from '@/unit/useEntryForm'
 import type { UnitHandle } from '@/unit/useUnit'
-import { rigRunner } from '@/instruments/rigRunner'
 import { useSettings } from '@/settings/settings'
 import { clock as wall } from '@/sync/clock'
 import { useBook } from '@/sync/useBook'
 import { Card } from '@/ui/Card'
 import { Caution } from '@/ui/Caution'
-import { Choice } from '@/ui/Choice'
 import { Press } from '@/ui/Press'
 import { QuantityField } from '@/ui/QuantityField'
 import { quantityText } from '@/ui/quantityInput'
 import { Soft } from '@/ui/Words'
-import { GaugeFields, sources, type TestDraft } from './GaugeFields'
+import { GaugeFields, type TestDraft } from './GaugeFields'
 import { round, useHoldImport } from './importHold'
 import { JointsCard } from './JointsCard'
 import { TestBanner } from './TestBanner'
@@ -51,14 +50,18 @@ function PressureTest({ unit }: { unit: UnitHandle }) {
     slotFor('testGauge', 'Gauge', ['pressureGauge'], kit),
     slotFor('testProbe', 'Probe at the pipe', ['lineClamp', 'airProbe'], kit),
   ] as const
-  const session = useRig(unit.unitId, 'nitrogen')
-  const from = session ? 'rig' : (draft.from ?? 'typed')
+  const readings = useReadingsFrom(unit, 'nitrogen')
+  const { from, session } = readings
+  const atRig = useRigConsole(unit.unitId)
   const live = useLatest(session?.traceId)?.values
   const shown = {
     gaugePa: live?.testPressure ?? undefined,
     ambientK: live?.ambient ?? undefined,
   }
-  const instruments = from === 'rig' ? {} : { gauge: chosenFor(slots[0], choice), ambient: chosenFor(slots[1], choice) }
+  const instruments = {
+    gauge: readings.named(chosenFor(slots[0], choice)),
+    ambient: readings.named(chosenFor(slots[1], choice)),
+  }
   const failed = test.hold?.verdict?.verdict === 'out' ? test.hold.item.entry.id : undefined
   const importing = useHoldImport({ unit, typed: draft, change, instruments, retestOf: failed })
   const holding = test.hold !== undefined && failed === undefined
@@ -78,7 +81,7 @@ function PressureTest({ unit }: { unit: UnitHandle }) {
         : form.quantity('ambient', 'temperature')
     return pressure && ambient ? { gauge: pressure, ambient } : undefined
   }
-  const done = () => form.done({ plate: draft.plate, ...(draft.from ? { from: draft.from } : {}) })
+  const done = () => form.done({ plate: draft.plate })
   const setPlate = () => {
     const testPressure = form.quantity('plate', 'gaugePressure')
     if (testPressure) form.log({ kind: 'facts', facts: { testPressure } }, 'plate')
@@ -88,7 +91,7 @@ function PressureTest({ unit }: { unit: UnitHandle }) {
     if (!wanted) return
     const [problem] = unit.check({ kind: 'testRaised', gas: 'nitrogen', gauge: wanted, heard: 'quiet' })
     if (problem) return void form.fail({ raiseTo: entryProblemWords(problem, system) })
-    rigRunner.apply(unit.unitId, { kind: 'raise', gaugePa: toSi('gaugePressure', wanted) })
+    atRig({ kind: 'raise', gaugePa: toSi('gaugePressure', wanted) })
     change({ raiseTo: { text: '' } })
   }
   const raise = (heard: 'quiet' | 'hiss') => {
@@ -142,27 +145,19 @@ function PressureTest({ unit }: { unit: UnitHandle }) {
           ) : null}
           {known ? (
             <Card>
-              <Choice
-                label="Readings come from"
-                options={sources}
-                value={from}
-                onChange={(v) => !session && change({ from: v ?? from })}
-                testID="source"
-              />
-              {byHand ? (
-                <GaugeFields
-                  test={test}
-                  form={form}
-                  holding={holding}
-                  live={session ? shown : undefined}
-                  onRaise={raise}
-                  onRaiseRig={raiseRig}
-                  onHold={hold}
-                />
-              ) : (
-                <ImportCard unit={unit} use={importing} />
-              )}
-              {from === 'rig' ? <RigCard unit={unit} kind="nitrogen" /> : null}
+              <ReadingsFrom readings={readings} file={importing}>
+                {byHand ? (
+                  <GaugeFields
+                    test={test}
+                    form={form}
+                    holding={holding}
+                    live={session ? shown : undefined}
+                    onRaise={raise}
+                    onRaiseRig={raiseRig}
+                    onHold={hold}
+                  />
+                ) : null}
+              </ReadingsFrom>
               {test.raised.map((step) => (
                 <Soft key={step.atMs}>
                   {`${showText('gaugePressure', step.gaugePa, system)}: ${step.heard === 'quiet' ? 'quiet' : 'hissing'}`}

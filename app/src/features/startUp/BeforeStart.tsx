@@ -18,7 +18,6 @@ import { scrollTop } from '@/frame/scrollTop'
 import { Gate } from '@/unit/Gate'
 import { useEntryForm } from '@/unit/useEntryForm'
 import type { UnitHandle } from '@/unit/useUnit'
-import { rigRunner } from '@/instruments/rigRunner'
 import { useSettings } from '@/settings/settings'
 import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
@@ -111,8 +110,6 @@ export function BeforeStart({ unit, live }: { unit: UnitHandle; live?: LiveAsses
     const [first] = unit.appendAll([{ body: before }, { body: { kind: 'started' } }])
     setProblem(first && entryProblemWords(first, system))
     if (first) return
-    if (rigRunner.sessions()[unit.unitId]?.rig.kind === 'system')
-      rigRunner.apply(unit.unitId, { kind: 'run', on: true })
     form.done()
     scrollTop()
   }

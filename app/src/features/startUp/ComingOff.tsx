@@ -5,7 +5,7 @@ import { YStack } from 'tamagui'
 import { HoseCard } from '@/weighing/HoseCard'
 import { useEntryForm } from '@/unit/useEntryForm'
 import type { UnitHandle } from '@/unit/useUnit'
-import { rigRunner } from '@/instruments/rigRunner'
+import { useRigConsole } from '@/recording/useRigConsole'
 import { useSettings } from '@/settings/settings'
 import { useClock } from '@/settings/useNow'
 import { clock } from '@/sync/clock'
@@ -43,6 +43,7 @@ export function ComingOff({
   gauges?: Pick<ReadingValues, 'suctionPressure' | 'liquidPressure'>
   onRig: boolean
 }) {
+  const atRig = useRigConsole(unit.unitId)
   const { method } = unit.view
   const { cameOff } = unit.view.tuning
   const waitMs = method.bubbleWaitS.si * 1000
@@ -94,7 +95,7 @@ export function ComingOff({
           down.
         </Body>
         {onRig ? (
-          <Press testID="draw-down" onPress={() => rigRunner.apply(unit.unitId, { kind: 'drawDown', on: true })}>
+          <Press testID="draw-down" onPress={() => atRig({ kind: 'drawDown', on: true })}>
             High side shut, manifold open
           </Press>
         ) : null}

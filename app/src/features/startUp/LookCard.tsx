@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { XStack } from 'tamagui'
 import { useEntryForm } from '@/unit/useEntryForm'
 import type { UnitHandle } from '@/unit/useUnit'
-import { rigRunner } from '@/instruments/rigRunner'
+import { useRigConsole } from '@/recording/useRigConsole'
 import { useSettings } from '@/settings/settings'
 import { Card } from '@/ui/Card'
 import { drawn } from '@/ui/drawn'
@@ -47,6 +47,7 @@ export const LookCard = drawn(function LookCard({
   /** on the rig: gives what its probes say now */
   probes?: () => ReadingValues | undefined
 }) {
+  const atRig = useRigConsole(unit.unitId)
   const { system } = useSettings()
   const { beside } = unit.view.tuning
   const [opened, setOpened] = useState<boolean>()
@@ -102,7 +103,7 @@ export const LookCard = drawn(function LookCard({
       >
         {last ? <Soft>{lookedIntoLine(last)}</Soft> : null}
         {probes && asked === 'drierDrop' ? (
-          <Press testID="fit-after-drier" onPress={() => rigRunner.apply(unit.unitId, { kind: 'fitAfterDrier' })}>
+          <Press testID="fit-after-drier" onPress={() => atRig({ kind: 'fitAfterDrier' })}>
             Put a clamp behind the drier
           </Press>
         ) : null}

@@ -1,50 +1,27 @@
 import { atmosphericPressurePa, toSi, type Instrument } from '@zetesis/core'
 import type { SlotChoice } from '@/kit/choice'
-import { ImportCard } from '@/recording/ImportCard'
-import { RigCard } from '@/recording/RigCard'
+import { ReadingsFrom, type Readings } from '@/recording/ReadingsFrom'
 import type { UnitHandle } from '@/unit/useUnit'
 import { Card } from '@/ui/Card'
-import { Choice } from '@/ui/Choice'
 import { useSystemImport } from './importSystem'
 import { useLiveTerms } from './useLive'
 
-export const readingSources = [
-  { value: 'typed', label: 'Typed' },
-  { value: 'file', label: 'Log file' },
-  { value: 'rig', label: 'Rig' },
-] as const
-export type ReadingSource = (typeof readingSources)[number]['value']
-
-/** Where the readings come from; a wireless probe would be one more. */
+/** Where the readings of a running system come from. */
 export function SourceCard({
-  unit,
-  source,
-  onSource,
-  fixed,
+  readings,
   choice,
   kit,
 }: {
-  unit: UnitHandle
-  source: ReadingSource
-  onSource: (source: ReadingSource) => void
-  /** the rig is connected: take it off first */
-  fixed: boolean
+  readings: Readings
   choice: SlotChoice
   kit: readonly Instrument[]
 }) {
+  const { unit } = readings
   const terms = useLiveTerms(unit.view, { choice, kit })
   const importing = useSystemImport(terms, kit)
   return (
     <Card>
-      <Choice
-        label="Readings come from"
-        options={readingSources}
-        value={source}
-        onChange={(v) => !fixed && onSource(v ?? source)}
-        testID="source"
-      />
-      {source === 'file' ? <ImportCard unit={unit} use={importing} /> : null}
-      {source === 'rig' ? <RigCard unit={unit} kind="system" set={likeUnit(unit)} /> : null}
+      <ReadingsFrom readings={readings} file={importing} set={likeUnit(unit)} />
     </Card>
   )
 }

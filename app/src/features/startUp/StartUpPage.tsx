@@ -7,6 +7,7 @@ import { useMedia, XStack, YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
 import { useInstrumentChoice, type SlotChoice } from '@/kit/choice'
 import { InstrumentPicker } from '@/kit/InstrumentPicker'
+import { useReadingsFrom } from '@/recording/ReadingsFrom'
 import { useRig } from '@/recording/RigCard'
 import { Gate } from '@/unit/Gate'
 import { UnitPage } from '@/unit/UnitPage'
@@ -47,7 +48,7 @@ import { LookCard } from './LookCard'
 import { Numbers } from './Numbers'
 import { RecordedCharts } from './RecordedCharts'
 import { ReturnVisitCard } from './ReturnVisitCard'
-import { SourceCard, type ReadingSource } from './SourceCard'
+import { SourceCard } from './SourceCard'
 import { StepCard } from './StepCard'
 import { StepDespite } from './StepDespite'
 import { useCharts } from './useCharts'
@@ -81,14 +82,11 @@ function StartUp({ unit }: { unit: UnitHandle }) {
   const { book } = useBook()
   const kit = useMemo(() => book.instruments.map((kept) => kept.value), [book])
   const [choice, choose] = useInstrumentChoice(unit.user?.id)
-  const [picked, pick] = useState<ReadingSource>('typed')
   const { charts, asked } = useCharts()
-  const session = useRig(unit.unitId, 'system')
+  const readings = useReadingsFrom(unit, 'system')
+  const { session } = readings
   const [live] = useState(makeLiveStore)
-  const source = session ? 'rig' : picked
-  const from = view.sealed ? null : (
-    <SourceCard unit={unit} source={source} onSource={pick} fixed={session !== undefined} choice={choice} kit={kit} />
-  )
+  const from = view.sealed ? null : <SourceCard readings={readings} choice={choice} kit={kit} />
   const watch = session ? (
     <LiveWatch store={live} view={view} traceId={session.traceId} choice={choice} kit={kit} series={asked} />
   ) : null

@@ -13,7 +13,6 @@ import { chosenFor, slotFor, useInstrumentChoice } from '@/kit/choice'
 import { fitting, weighedBody, type How } from '@/weighing/weighing'
 import { useEntryForm } from '@/unit/useEntryForm'
 import type { UnitHandle } from '@/unit/useUnit'
-import { rigRunner } from '@/instruments/rigRunner'
 import { useSettings } from '@/settings/settings'
 import { useBook } from '@/sync/useBook'
 import { useCylinders } from '@/sync/useCylinders'
@@ -120,7 +119,6 @@ export const StepCard = drawn(function StepCard({
     }
     const before = reading?.()
     if (!form.log(before ? [before, body] : [body], 'amount')) return
-    if (onRig) rigRunner.apply(unit.unitId, { kind: 'charge', kg: direction === 'add' ? kg : -kg })
     form.done({ cylinderId: draft.cylinderId })
     // what counts now is the wait, and it stands first
     scrollTop()

@@ -2,7 +2,7 @@ import type { EntryBody } from '@zetesis/core'
 import type { SystemChange } from '@zetesis/rig'
 import { XStack } from 'tamagui'
 import type { UnitHandle } from '@/unit/useUnit'
-import { rigRunner } from '@/instruments/rigRunner'
+import { useRigConsole } from '@/recording/useRigConsole'
 import { drawn } from '@/ui/drawn'
 import { Press } from '@/ui/Press'
 
@@ -52,6 +52,7 @@ const things: readonly {
 
 /** What house, weather and hands would do at the simulated system. */
 export const SystemControls = drawn(function SystemControls({ unit }: { unit: UnitHandle }) {
+  const atRig = useRigConsole(unit.unitId)
   return (
     <XStack gap="$2" flexWrap="wrap" testID="system-controls">
       {things.map(({ id, word, change, says }) => (
@@ -60,7 +61,7 @@ export const SystemControls = drawn(function SystemControls({ unit }: { unit: Un
           look="quiet"
           testID={id}
           onPress={() => {
-            rigRunner.apply(unit.unitId, change)
+            atRig(change)
             if (says) unit.append(says)
           }}
         >

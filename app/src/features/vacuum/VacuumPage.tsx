@@ -1,10 +1,11 @@
 import { decayWords, safetyWords } from '@zetesis/contract'
 import {
-  absolutePressurePa,
   decaySheetScene,
   isJudged,
+  nextEvacuationStep,
   toSi,
   type EntryBody,
+  type EvacuationStep,
   type Instrument,
   type Quantity,
   type UnitView,
@@ -15,21 +16,19 @@ import { SceneView } from '@/charts/SceneView'
 import { useBarAction } from '@/frame/barAction'
 import { chosenFor, slotFor, useInstrumentChoice } from '@/kit/choice'
 import { InstrumentPicker } from '@/kit/InstrumentPicker'
-import { ImportCard } from '@/recording/ImportCard'
-import { endRecording, RigCard, useRig } from '@/recording/RigCard'
+import { ReadingsFrom, useReadingsFrom } from '@/recording/ReadingsFrom'
+import { takeRigOff } from '@/recording/RigCard'
 import { Gate } from '@/unit/Gate'
 import { TimeField } from '@/unit/TimeField'
 import { UnitPage } from '@/unit/UnitPage'
 import { useEntryForm } from '@/unit/useEntryForm'
 import type { UnitHandle } from '@/unit/useUnit'
-import { rigRunner } from '@/instruments/rigRunner'
 import { typedSource } from '@/instruments/source'
 import { useSettings } from '@/settings/settings'
 import { useBook } from '@/sync/useBook'
 import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
 import { Caution } from '@/ui/Caution'
-import { Choice } from '@/ui/Choice'
 import { Press } from '@/ui/Press'
 import { QuantityField, type QuantityText } from '@/ui/QuantityField'
 import { Body } from '@/ui/Words'
@@ -44,20 +43,12 @@ export function VacuumPage() {
   return <UnitPage title="Vacuum" render={(unit) => <Vacuum key={unit.unitId} unit={unit} />} />
 }
 
-const sources = [
-  { value: 'typed', label: 'Typed' },
-  { value: 'file', label: 'Log file' },
-  { value: 'rig', label: 'Rig' },
-] as const
-type GaugeSource = (typeof sources)[number]['value']
-
 interface Draft {
   micron: QuantityText
   time: string
-  from?: GaugeSource
 }
 
-type Mark = 'pumpOn' | 'valvedOff' | 'nitrogenBreak'
+type Mark = Exclude<EvacuationStep, 'log' | 'judge'>
 
 function markBody(kind: Mark, { method }: UnitView, gauge: Instrument | undefined): EntryBody {
   if (kind === 'nitrogenBreak') return { kind, to: method.nitrogenBreakPa.quantity as Quantity<'gaugePressure'> }
@@ -70,15 +61,15 @@ function Vacuum({ unit }: { unit: UnitHandle }) {
   const { wide } = useMedia()
   const { vacuum } = view
   const recorded = useRecordedRun(unit.unitId, view)
-  const session = useRig(unit.unitId, 'evacuation')
+  const readings = useReadingsFrom(unit, 'evacuation')
+  const { from, session } = readings
   const form = useEntryForm<Draft>(unit, 'vacuum', { micron: { text: '' }, time: '' })
   const { draft, problems, change } = form
-  const from: GaugeSource = session ? 'rig' : (draft.from ?? 'typed')
   const { book } = useBook()
   const kit = useMemo(() => book.instruments.map((kept) => kept.value), [book])
   const [choice, choose] = useInstrumentChoice(unit.user?.id)
   const slot = slotFor('micronGauge', 'Micron gauge', ['micronGauge'], kit)
-  const gauge = from === 'rig' ? undefined : chosenFor(slot, choice)
+  const gauge = readings.named(chosenFor(slot, choice))
   const importing = useDecayImport(unit, gauge)
 
   const logReading = () => {
@@ -86,24 +77,24 @@ function Vacuum({ unit }: { unit: UnitHandle }) {
     if (reading) typed.type(reading, toSi('vacuum', reading))
   }
   const typed = useTyped((reading) => {
-    if (form.log({ kind: 'micron', reading }, 'micron')) form.done(draft.from ? { from: draft.from } : {})
+    if (form.log({ kind: 'micron', reading }, 'micron')) form.done()
   })
   const mark = (kind: Mark) => {
     if (!form.log(markBody(kind, unit.view, gauge), 'micron')) return
     change({ time: '' })
-    if (session) playOnRig(unit, kind)
   }
   const logVerdict = () => {
     if (!recorded?.result || !vacuum.valvedOffId) return
     const traceIds = vacuum.traces.map((t) => t.traceId).slice(-20)
     const { result } = recorded
     if (!form.log({ kind: 'decayJudged', valvedOff: vacuum.valvedOffId, traceIds, result }, 'micron')) return
-    if (session && result.verdict === 'in') {
-      rigRunner.stop(unit.unitId)
-      void endRecording(unit, session.traceId)
-    }
+    if (session && result.verdict === 'in') takeRigOff(unit)
   }
-  const act = nextAct(view, recorded, { live: session !== undefined, typing: from === 'typed' })
+  const act = nextEvacuationStep(vacuum, {
+    recorded: recorded?.result,
+    live: session !== undefined,
+    typing: from === 'typed',
+  })
   const acts: Record<Act, () => void> = {
     log: logReading,
     judge: logVerdict,
@@ -150,25 +141,18 @@ function Vacuum({ unit }: { unit: UnitHandle }) {
         <>
           <BeforeCard unit={unit} />
           <Card>
-            <Choice
-              label="Readings come from"
-              options={sources}
-              value={from}
-              onChange={(v) => !session && change({ from: v ?? from })}
-              testID="source"
-            />
-            {from === 'typed' ? (
-              <QuantityField
-                label="Gauge"
-                dimension="vacuum"
-                value={draft.micron}
-                onChange={(micron) => change({ micron })}
-                problem={problems.micron}
-                testID="micron"
-              />
-            ) : null}
-            {from === 'rig' ? <RigCard unit={unit} kind="evacuation" /> : null}
-            {from === 'file' ? <ImportCard unit={unit} use={importing} /> : null}
+            <ReadingsFrom readings={readings} file={importing}>
+              {from === 'typed' ? (
+                <QuantityField
+                  label="Gauge"
+                  dimension="vacuum"
+                  value={draft.micron}
+                  onChange={(micron) => change({ micron })}
+                  problem={problems.micron}
+                  testID="micron"
+                />
+              ) : null}
+            </ReadingsFrom>
             {from === 'file' ? null : <Marks view={view} mark={mark} main={act} />}
             {from === 'typed' ? (
               <TimeField value={draft.time} onChange={(time) => change({ time })} problem={problems.time} />
@@ -215,31 +199,13 @@ function useTyped(onReading: (reading: Quantity<'vacuum'>) => void) {
   return source
 }
 
-type Act = 'log' | 'judge' | Mark
+type Act = EvacuationStep
 const actWord: Record<Act, string> = {
   log: 'Log the gauge',
   judge: 'Log the verdict',
   pumpOn: 'Pump on',
   valvedOff: 'Valve off',
   nitrogenBreak: 'Break with nitrogen',
-}
-
-/** The one thing under the thumb: with live readings the next step of the evacuation, else logging the gauge. */
-function nextAct(
-  { vacuum }: UnitView,
-  recorded: DecayAnswer | undefined,
-  { live, typing }: { live: boolean; typing: boolean },
-): Act | undefined {
-  const { phase, verdict, decay, breaksLeft } = vacuum
-  const now = recorded?.result
-  const told = now !== undefined && now.cause !== 'inconclusive'
-  const settled = isJudged(verdict) && (decay?.cause !== 'inconclusive' || !told)
-  if (settled && live) return decay?.cause === 'moisture' || decay?.cause === 'both' ? 'nitrogenBreak' : 'pumpOn'
-  if (phase === 'holding' && now && !settled)
-    return now.complete || (told && now.verdict === 'out') ? 'judge' : typing ? 'log' : undefined
-  if (!live) return typing ? 'log' : undefined
-  if (phase === 'pulling') return breaksLeft > 0 ? 'nitrogenBreak' : 'valvedOff'
-  return 'pumpOn'
 }
 
 const buttons: readonly { kind: Mark; id: string; word: string; again?: string }[] = [
@@ -278,19 +244,4 @@ function Odd({ recorded }: { recorded?: DecayAnswer }) {
         : 'These figures can’t be in the unit they were recorded in.'}
     </Banner>
   ) : null
-}
-
-/** What was logged happens on the rig as well. */
-function playOnRig({ unitId, view }: UnitHandle, kind: Mark): void {
-  if (kind === 'pumpOn') {
-    rigRunner.apply(unitId, { kind: 'valve', open: true })
-    rigRunner.apply(unitId, { kind: 'pump', on: true })
-  } else if (kind === 'valvedOff') rigRunner.apply(unitId, { kind: 'valve', open: false })
-  else {
-    const gaugePa = view.method.nitrogenBreakPa.si
-    rigRunner.apply(unitId, { kind: 'pump', on: false })
-    rigRunner.apply(unitId, { kind: 'valve', open: true })
-    const toPa = absolutePressurePa({ gaugePa, elevationM: view.elevationM })
-    rigRunner.apply(unitId, { kind: 'nitrogen', toPa, soakS: view.method.nitrogenSoakS.si })
-  }
 }

@@ -1,6 +1,6 @@
 import type { ScaleChange } from '@zetesis/rig'
 import { XStack } from 'tamagui'
-import { rigRunner } from '@/instruments/rigRunner'
+import { useRigConsole } from '@/recording/useRigConsole'
 import { Press } from '@/ui/Press'
 
 /** What hands would do at the simulated scale. */
@@ -14,7 +14,7 @@ export function ScaleControls({
   /** the cylinder that is chosen: it comes on when the cylinder is changed */
   next: { tareKg?: number; contentKg?: number }
 }) {
-  const apply = (change: ScaleChange) => rigRunner.apply(unitId, change)
+  const apply: (change: ScaleChange) => void = useRigConsole(unitId)
   return (
     <XStack gap="$2" flexWrap="wrap">
       <Press grow testID="valve-open" onPress={() => apply({ kind: 'flow', way })}>

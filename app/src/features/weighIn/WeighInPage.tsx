@@ -5,8 +5,7 @@ import { YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
 import { chosenFor, slotFor, useInstrumentChoice } from '@/kit/choice'
 import { InstrumentPicker } from '@/kit/InstrumentPicker'
-import { ImportCard } from '@/recording/ImportCard'
-import { RigCard, useRig } from '@/recording/RigCard'
+import { ReadingsFrom, useReadingsFrom } from '@/recording/ReadingsFrom'
 import { Gate } from '@/unit/Gate'
 import { UnitPage } from '@/unit/UnitPage'
 import { useEntryForm } from '@/unit/useEntryForm'
@@ -17,7 +16,6 @@ import { troubling, useCylinders } from '@/sync/useCylinders'
 import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
 import { Caution } from '@/ui/Caution'
-import { Choice } from '@/ui/Choice'
 import { Press } from '@/ui/Press'
 import { QuantityField, type QuantityText } from '@/ui/QuantityField'
 import { quantityInput } from '@/ui/quantityInput'
@@ -45,16 +43,9 @@ export function WeighInPage() {
   return <UnitPage title="Weigh in" render={(unit) => <WeighIn key={unit.unitId} unit={unit} />} />
 }
 
-const sources = [
-  { value: 'typed', label: 'Typed' },
-  { value: 'file', label: 'Log file' },
-  { value: 'rig', label: 'Rig' },
-] as const
-
 interface Draft extends How {
   before: QuantityText
   after: QuantityText
-  from: (typeof sources)[number]['value']
 }
 
 function WeighIn({ unit }: { unit: UnitHandle }) {
@@ -74,7 +65,6 @@ function WeighIn({ unit }: { unit: UnitHandle }) {
     running: false,
     before: { text: '' },
     after: { text: '' },
-    from: 'typed',
   })
   const { draft, problems, change } = form
   const { book } = useBook()
@@ -86,13 +76,13 @@ function WeighIn({ unit }: { unit: UnitHandle }) {
     ['scale'],
     book.instruments.map((kept) => kept.value),
   )
-  const session = useRig(unit.unitId, 'scale')
-  const from = session ? 'rig' : draft.from
+  const readings = useReadingsFrom(unit, 'scale')
+  const { from, session } = readings
   const stock = cylinders.find((c) => c.cylinder.id === draft.cylinderId)
   const named = {
     vessel: stock?.cylinder,
     bookedKg: stock?.netKg,
-    instrument: from === 'rig' ? undefined : chosenFor(slot, choice),
+    instrument: readings.named(chosenFor(slot, choice)),
   }
   const importing = useScaleImport(unit, draft, named)
   const habits = useMemo(() => scaleHabits(view.method), [view.method])
@@ -192,40 +182,33 @@ function WeighIn({ unit }: { unit: UnitHandle }) {
                   </Body>
                 ))
               : null}
-            <Choice
-              label="Readings come from"
-              options={sources}
-              value={from}
-              onChange={(v) => !session && change({ from: v ?? from })}
-              testID="source"
-            />
-            {from === 'typed' ? (
-              <>
-                <QuantityField
-                  label="Scale before"
-                  dimension="mass"
-                  value={draft.before}
-                  onChange={(before) => change({ before })}
-                  problem={problems.before}
-                  testID="before"
-                />
-                <QuantityField
-                  label="Scale after"
-                  dimension="mass"
-                  value={draft.after}
-                  onChange={(after) => change({ after })}
-                  problem={problems.after}
-                  testID="after"
-                />
-                {slip ? (
-                  <Body color="$brass" testID="unit-slip">
-                    {slip}
-                  </Body>
-                ) : null}
-              </>
-            ) : null}
-            {from === 'file' ? <ImportCard unit={unit} use={importing} /> : null}
-            {from === 'rig' ? <RigCard unit={unit} kind="scale" set={onPlate(stock)} /> : null}
+            <ReadingsFrom readings={readings} file={importing} set={onPlate(stock)}>
+              {from === 'typed' ? (
+                <>
+                  <QuantityField
+                    label="Scale before"
+                    dimension="mass"
+                    value={draft.before}
+                    onChange={(before) => change({ before })}
+                    problem={problems.before}
+                    testID="before"
+                  />
+                  <QuantityField
+                    label="Scale after"
+                    dimension="mass"
+                    value={draft.after}
+                    onChange={(after) => change({ after })}
+                    problem={problems.after}
+                    testID="after"
+                  />
+                  {slip ? (
+                    <Body color="$brass" testID="unit-slip">
+                      {slip}
+                    </Body>
+                  ) : null}
+                </>
+              ) : null}
+            </ReadingsFrom>
             {problems.all ? <Body color="$oxide">{problems.all}</Body> : null}
           </Card>
           {from === 'rig' ? null : (
