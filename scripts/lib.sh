@@ -111,7 +111,7 @@ build_web() {
   say "building the web app (a minute or two the first time)"
   (cd "$ROOT/app" && CI=1 EXPO_NO_TELEMETRY=1 EXPO_OFFLINE=1 npx expo export -p web --output-dir dist.next >"$ROOT/app/dist.log" 2>&1) ||
     { cat "$ROOT/app/dist.log" >&2; die "the web app couldn't be built"; }
-  node "$ROOT/app/build/afterExport.mjs" "$ROOT/app/dist.next"
+  node "$ROOT/app/build/afterExport.mjs" "$ROOT/app/dist.next" || die "the web app's files couldn't be compressed"
   rm -rf "$ROOT/app/dist" "$ROOT/app/dist.log"
   mv "$ROOT/app/dist.next" "$ROOT/app/dist"
   echo "$want" >"$ROOT/app/dist/.sources"

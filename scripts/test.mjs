@@ -1,6 +1,6 @@
 // Runs the suites that were asked for, sums what they count, prints "N passed, N failed" and ends non-zero on any failure.
 import { spawn } from 'node:child_process'
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 
@@ -52,23 +52,43 @@ async function jest(name, projects) {
   count(name, report.numPassedTests, failed === 0 && code !== 0 ? 1 : failed)
 }
 
-async function nodeTests(name, files) {
-  const file = path.join(scratch, `${name}.tap`)
+async function nodeTests(file) {
+  const name = `e2e ${path.basename(file, '.test.ts')}`
+  const result = path.join(scratch, `${path.basename(file)}.tap`)
   const code = await run('node', [
     '--import',
     'tsx',
     '--test',
-    '--test-concurrency=1',
     '--test-reporter=spec',
     '--test-reporter-destination=stdout',
     '--test-reporter=tap',
-    `--test-reporter-destination=${file}`,
-    ...files,
+    `--test-reporter-destination=${result}`,
+    file,
   ])
-  const tap = readFileSync(file, 'utf8')
+  const tap = readFileSync(result, 'utf8')
   const number = (label) => Number(new RegExp(`^# ${label} (\\d+)$`, 'm').exec(tap)?.[1] ?? 0)
   const failed = number('fail') + number('cancelled')
   count(name, number('pass'), failed === 0 && code !== 0 ? 1 : failed)
+}
+
+/** The web app is built beside the checks: waits for the word about it. */
+async function isBuilt() {
+  for (;;) {
+    const word = readFileSync(process.env.WEB_BUILT, 'utf8').trim()
+    if (word !== '') {
+      count('web build', word === 'built' ? 1 : 0, word === 'built' ? 0 : 1)
+      return word === 'built'
+    }
+    await new Promise((later) => setTimeout(later, 500))
+  }
+}
+
+/** Two lanes that take the next one as soon as they are free. */
+async function inLanes(jobs) {
+  const lane = async () => {
+    for (let next = jobs.shift(); next; next = jobs.shift()) await next()
+  }
+  await Promise.all([lane(), lane()])
 }
 
 if (which === 'all') {
@@ -82,23 +102,31 @@ if (which === 'all') {
     ['format', 'npm', ['run', '--silent', 'format:check']],
     ['arrows', 'npm', ['run', '--silent', 'arrows']],
   ]
-  // each takes one core
-  const lane = async () => {
-    for (let next = checks.shift(); next; next = checks.shift()) await check(...next)
-  }
-  await Promise.all([lane(), lane()])
+  await inLanes(checks.map((each) => () => check(...each)))
 }
-if (which === 'all' || which === 'unit') await jest('unit', ['core', 'contract', 'rig', 'papers', 'app'])
-if (which === 'all' || which === 'api') await jest('api', ['api'])
-if (which === 'all' || which === 'e2e') {
-  const files = (names) => names.map((name) => `e2e/src/${name}.test.ts`)
-  // two lanes: a browser mostly waits, and so does a database that is being killed
-  await Promise.all([
-    nodeTests('e2e', files(['journey', 'verdicts', 'vacuum', 'nitrogen', 'cylinders', 'library', 'tools'])),
-    nodeTests('e2e, beside it', files(['fuzz', 'operations', 'storage'])),
-  ])
-  // a running system's readings are taken as time passes: these have the machine to themselves
-  await nodeTests('e2e, live', files(['startUpLive', 'startUpCases', 'faults']))
+const some = (kind) => which === 'all' || which === kind
+// one process each, and one core
+await inLanes([
+  ...(some('unit') ? [() => jest('unit', ['core', 'contract', 'rig', 'papers', 'app'])] : []),
+  ...(some('api') ? [() => jest('api', ['api'])] : []),
+])
+if (some('e2e') && (await isBuilt())) {
+  // every suite there is, the long ones first; one that needs the machine to itself says so in its first line
+  const suites = readdirSync('e2e/src')
+    .filter((name) => name.endsWith('.test.ts'))
+    .map((name) => ({ file: `e2e/src/${name}`, text: readFileSync(`e2e/src/${name}`, 'utf8') }))
+    .sort((one, other) => other.text.length - one.text.length)
+  const isAlone = ({ text }) => text.startsWith('// alone:')
+  await inLanes(
+    suites
+      .filter((suite) => !isAlone(suite))
+      .map(
+        ({ file }) =>
+          () =>
+            nodeTests(file),
+      ),
+  )
+  for (const { file } of suites.filter(isAlone)) await nodeTests(file)
 }
 
 rmSync(scratch, { recursive: true, force: true })

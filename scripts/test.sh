@@ -3,9 +3,11 @@ WHICH=${1:-all}
 case $WHICH in all | unit | api | e2e) ;; *) usage >&2; exit 2 ;; esac
 need_node; need_packages
 TEST_DIR=
+WEB_BUILT=
 stop_test() {
   trap - EXIT INT TERM HUP
   if [ -n "$TEST_DIR" ]; then pg_stop; rm -rf "$TEST_DIR"; fi
+  if [ -n "$WEB_BUILT" ]; then wait; rm -f "$WEB_BUILT"; fi
 }
 trap stop_test EXIT
 trap 'exit 130' INT TERM HUP
@@ -16,6 +18,12 @@ if [ "$WHICH" != unit ]; then
   pg_start "$TEST_DIR" fast
   build_server
 fi
-if [ "$WHICH" = e2e ] || [ "$WHICH" = all ]; then need_chromium; build_web; fi
+if [ "$WHICH" = e2e ] || [ "$WHICH" = all ]; then
+  need_chromium
+  # beside the checks, which don't need it: the browser suites wait until the word stands there
+  WEB_BUILT=$(mktemp /tmp/zetesis-web.XXXXXX)
+  ( (build_web) && echo built || echo failed) >"$WEB_BUILT" &
+fi
 cd "$ROOT"
+export WEB_BUILT
 node scripts/test.mjs "$WHICH"

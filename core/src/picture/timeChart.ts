@@ -87,9 +87,10 @@ export function timeChart({
       text(PAD.left - 5, y(tick) + 4, formatNumber(tick, Math.abs(high - low) < 3 ? 1 : 0), { anchor: 'end' }),
     )
   }
-  for (const tick of minutes.ticks(5))
+  const ticks = minutes.ticks(5)
+  for (const tick of ticks)
     if (minutes(tick) < width - PAD.right - UNIT_ROOM)
-      shapes.push(text(minutes(tick), height - 6, formatNumber(tick, 0)))
+      shapes.push(text(minutes(tick), height - 6, formatNumber(tick, digitsOf(ticks))))
   shapes.push(text(width - PAD.right, height - 6, 'min', { anchor: 'end', face: 'word' }))
   shapes.push(text(2, 12, unit, { anchor: 'start', face: 'word' }))
   let free = -Infinity
@@ -113,6 +114,10 @@ export function timeChart({
   shapes.push(...endNames(series, (si) => y(inUnit(si)), { width, height }))
   return drawn({ width, height, shapes })
 }
+
+/** as many decimals as tell neighbours apart: a recording of a minute has no four times "0" */
+const digitsOf = ([first = 0, second = first + 1]: readonly number[]) =>
+  Math.min(Math.max(0, Math.ceil(-Math.log10(Math.abs(second - first) || 1) - 1e-9)), 4)
 
 const NAME_GAP = 14
 /** Each line's name at its end, beside the line, kept apart from the others. */

@@ -92,6 +92,31 @@ describe('channels over time', () => {
       width: 358,
       height: 170,
     }).shapes
+  it.each([20, 60, 150, 600, 3600, 8 * 3600])('tells every tick of %i s from its neighbours', (toS) => {
+    const { shapes } = timeChart({
+      series: [
+        {
+          ...series,
+          points: [
+            [0, 280],
+            [toS, 280.2],
+          ],
+        },
+      ],
+      marks: [],
+      fromS: 0,
+      toS,
+      system: 'ip',
+      width: 358,
+      height: 170,
+    })
+    const labels = shapes.flatMap((shape) => (shape.kind === 'text' && /^[−\d]/.test(shape.text) ? [shape] : []))
+    const along = labels.filter((shape) => shape.anchor === 'middle').map((shape) => shape.text)
+    const up = labels.filter((shape) => shape.anchor === 'end').map((shape) => shape.text)
+    expect(along.length).toBeGreaterThan(1)
+    expect(new Set(along).size).toBe(along.length)
+    expect(new Set(up).size).toBe(up.length)
+  })
   it('breaks the line where nothing came, and marks what happened inside the stretch, without labels on one another', () => {
     const shapes = draw([
       [0, 280],
