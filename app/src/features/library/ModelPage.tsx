@@ -174,6 +174,40 @@ function ModelForm({ kept }: { kept?: Kept<ModelLabel> }) {
           </Card>
         )
       })}
+      <ChargingData tables={tables} sheets={sheets} problems={problems} onChange={change} />
+      {kept ? (
+        <XStack>
+          <Press
+            look="stop"
+            testID="retire-model"
+            onPress={() => {
+              append({ kind: 'retired', what: 'model', itemId: kept.id })
+              router.navigate('/library' as never)
+            }}
+          >
+            Put this model away
+          </Press>
+        </XStack>
+      ) : null}
+    </YStack>
+  )
+}
+
+type Charging = Pick<ModelDraft, 'tables' | 'sheets'>
+
+/** Figures, tables and charts as they stand on the label. */
+function ChargingData({
+  tables,
+  sheets,
+  problems,
+  onChange: change,
+}: Charging & {
+  problems: Problems
+  onChange: <K extends keyof Charging>(name: K, value: ModelDraft[K]) => void
+}) {
+  const { system } = useSettings()
+  return (
+    <>
       {tables.map((table, i) => (
         <Card key={`table-${i}`}>
           <Heading>Charging figures</Heading>
@@ -246,20 +280,6 @@ function ModelForm({ kept }: { kept?: Kept<ModelLabel> }) {
           testID="add-sheet"
         />
       </Card>
-      {kept ? (
-        <XStack>
-          <Press
-            look="stop"
-            testID="retire-model"
-            onPress={() => {
-              append({ kind: 'retired', what: 'model', itemId: kept.id })
-              router.navigate('/library' as never)
-            }}
-          >
-            Put this model away
-          </Press>
-        </XStack>
-      ) : null}
-    </YStack>
+    </>
   )
 }

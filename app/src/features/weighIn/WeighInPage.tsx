@@ -16,7 +16,6 @@ import { troubling, useCylinders } from '@/sync/useCylinders'
 import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
 import { Caution } from '@/ui/Caution'
-import { Press } from '@/ui/Press'
 import { QuantityField, type QuantityText } from '@/ui/QuantityField'
 import { quantityInput } from '@/ui/quantityInput'
 import { Body, Figure, Heading, Soft } from '@/ui/Words'
@@ -25,8 +24,7 @@ import { HoseCard } from '@/weighing/HoseCard'
 import { HowFields } from './HowFields'
 import { useScaleImport } from './importScale'
 import { LineSetCard } from './LineSetCard'
-import { LiveScale } from './LiveScale'
-import { ScaleControls } from './ScaleControls'
+import { TransferCard } from './TransferCard'
 import { useScaleWatch } from './useScaleWatch'
 import {
   fitting,
@@ -52,10 +50,7 @@ function WeighIn({ unit }: { unit: UnitHandle }) {
   const { view } = unit
   const { system } = useSettings()
   const { refrigerant } = view.facts
-  const { dueKg, openKg } = {
-    openKg: view.charge.openKg,
-    dueKg: view.charge.due.ok ? view.charge.due.dueKg : undefined,
-  }
+  const { openKg } = view.charge
   const form = useEntryForm<Draft>(unit, 'weigh', {
     direction: 'add',
     cylinderId: undefined,
@@ -128,37 +123,17 @@ function WeighIn({ unit }: { unit: UnitHandle }) {
     <YStack gap="$4">
       <BalanceBanner view={view} />
       {session && !view.sealed ? (
-        <Card>
-          {watch ? (
-            <LiveScale
-              watch={watch}
-              beforeKg={view.charge.weighedKg}
-              dueKg={dueKg}
-              loggedKg={loggedKg}
-              toleranceKg={view.method.weighInToleranceKg.si}
-            />
-          ) : (
-            <Soft>The scale settles …</Soft>
-          )}
-          {next ? (
-            <Body testID="confirm-step">
-              {`${showText('mass', Math.abs(next.kg), system)} went ${next.kg < 0 ? 'out of' : 'into'} the cylinder: ${showText('mass', next.before.kg, system)} → ${showText('mass', next.after.kg, system)}. Right? Then log it.`}
-            </Body>
-          ) : null}
-          {jump && !next ? (
-            <Press look="quiet" testID="count-jump" onPress={() => logTransfer(jump)}>
-              {`The jump was refrigerant: log ${showText('mass', Math.abs(jump.kg), system)}`}
-            </Press>
-          ) : null}
-          {[problems.after, problems.cylinder].map((problem) =>
-            problem ? (
-              <Body key={problem} color="$oxide" testID="step-problem">
-                {problem}
-              </Body>
-            ) : null,
-          )}
-          <ScaleControls unitId={unit.unitId} way={draft.direction === 'add' ? 'out' : 'in'} next={onPlate(stock)} />
-        </Card>
+        <TransferCard
+          unit={unit}
+          watch={watch}
+          next={next}
+          jump={jump}
+          loggedKg={loggedKg}
+          problems={[problems.after, problems.cylinder]}
+          onLog={logTransfer}
+          way={draft.direction === 'add' ? 'out' : 'in'}
+          plate={onPlate(stock)}
+        />
       ) : null}
       <DueCard view={view} />
       {view.sealed ? null : (
