@@ -9,7 +9,7 @@ for name in saturation judgeCharge calibration decayStudy hardDecays tuningStudy
     --outfile="$BENCH_DIR/$name.mjs" --log-level=error
   node "$BENCH_DIR/$name.mjs"
 done
-node bench/bundle.mjs
+node --import tsx bench/bundle.mjs
 chmod 755 "$BENCH_DIR"
 pg_start "$BENCH_DIR/pg" fast
 node --import tsx bench/traces.ts

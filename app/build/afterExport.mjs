@@ -8,7 +8,12 @@ const page = path.join(dist, 'index.html')
 const html = readFileSync(page, 'utf8')
 const common = /<script src="([^"]*\/__common-[^"]+\.js)" defer><\/script>/.exec(html)
 if (!common) throw new Error('the export has no chunk that pages share')
-const named = `<meta name="shared-by-pages" content="${common[1]}" />\n<link rel="prefetch" href="${common[1]}" as="script" />\n</head>`
+const needed = [...html.matchAll(/src="([^"]+\.js)"/g)].map((m) => m[1])
+const pages = readdirSync(path.join(dist, '_expo/static/js/web'))
+  .filter((name) => name.endsWith('.js'))
+  .map((name) => `/_expo/static/js/web/${name}`)
+  .filter((url) => !needed.includes(url))
+const named = `<meta name="pages" content="${pages.join(' ')}" />\n<meta name="shared-by-pages" content="${common[1]}" />\n<link rel="prefetch" href="${common[1]}" as="script" />\n</head>`
 writeFileSync(page, html.replace(common[0], '').replace('</head>', named))
 
 const least = 1024

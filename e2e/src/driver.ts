@@ -53,6 +53,12 @@ export class Driver {
     await this.see('wait-bar')
   }
 
+  /** no signal, on a device that has the app: its pages came while nothing else was to do */
+  async loseSignal(): Promise<void> {
+    await this.page.waitForSelector('html[data-pages="here"]')
+    await this.page.setOfflineMode(true)
+  }
+
   /** presses what can be pressed: a button that is still shut is waited for */
   async press(id: string): Promise<void> {
     const handle = await this.page.waitForSelector(`${sel(id)}:not([aria-disabled="true"]):not([disabled])`, {

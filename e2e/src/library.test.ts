@@ -21,7 +21,7 @@ describe('the library', () => {
   it('takes a sticker at the unit with no signal, fills the unit from it, and sends all of it later', async () => {
     await lead.go(`/units/${ids['K-08']}/prepare`)
     await lead.see('new-model')
-    await lead.page.setOfflineMode(true)
+    await lead.loseSignal()
     await lead.press('new-model')
     await lead.type('name', 'Ostrel 24-X')
     await lead.press('metering-expansionValve')

@@ -75,7 +75,7 @@ describe('what a phone keeps', () => {
       const unit = ids['L-01']!
       await phone.go(`/units/${unit}/vacuum`)
       await phone.type('micron', String(value))
-      await phone.page.setOfflineMode(true)
+      await phone.loseSignal()
       await phone.press('bar-action')
       await phone.reads('storage-note', /can’t write anything down.*1 entry is held by this page alone/)
       await phone.reads('sync-note', /^1 not sent yet$/)
@@ -166,7 +166,7 @@ describe('what a phone keeps', () => {
       .map((tag) => ids[tag]!)
       .filter(Boolean)
     const before = await Promise.all(units.map(async (unit) => (await logOf(unit)).length))
-    await phone.page.setOfflineMode(true)
+    await phone.loseSignal()
     await phone.page.evaluate(
       async (author: { id: string; name: string }, unitIds: string[]) => {
         const database = await new Promise<IDBDatabase>((resolve, reject) => {

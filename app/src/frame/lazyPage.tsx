@@ -5,7 +5,8 @@ import { Body } from '@/ui/Words'
 type Load = () => Promise<ComponentType>
 
 const AGAIN_MS = 2000
-const pages: Load[] = []
+/** the page that is shown comes first */
+const IDLE_MS = 500
 
 /** A page in a file of its own, fetched when it is first shown or before, while nothing else is to do. */
 export function lazyPage(load: Load): ComponentType {
@@ -13,7 +14,6 @@ export function lazyPage(load: Load): ComponentType {
     await sharedReady()
     return load()
   }
-  pages.push(whole)
   const Lazy = lazy(async () => ({ default: await untilItComes(whole) }))
   return function LazyPage() {
     return (
@@ -24,21 +24,22 @@ export function lazyPage(load: Load): ComponentType {
   }
 }
 
-/** Fetches what wasn't shown yet, one page after the other, so that none waits for the server later on. */
+/** Fetches every page and worker that wasn't needed yet, once nothing else is to do, so that none waits for the server later on; the browser keeps them. */
 export function fetchPagesWhileIdle(): () => void {
-  let left = false
-  const idle = () =>
-    new Promise<void>((done) =>
-      'requestIdleCallback' in window ? requestIdleCallback(() => done(), { timeout: 5000 }) : setTimeout(done, 500),
-    )
-  void (async () => {
-    for (const load of pages) {
-      await idle()
-      if (left) return
-      await load().catch(() => undefined)
-    }
-  })()
-  return () => void (left = true)
+  const files = document.querySelector<HTMLMetaElement>('meta[name="pages"]')?.content.split(' ') ?? []
+  const left = new AbortController()
+  const fetchAll = async () => {
+    const fetched = await Promise.allSettled(files.map((file) => fetch(file, { signal: left.signal, priority: 'low' })))
+    if (fetched.every((f) => f.status === 'fulfilled')) document.documentElement.dataset.pages = 'here'
+  }
+  const again = () => void fetchAll()
+  const timer = setTimeout(again, IDLE_MS)
+  window.addEventListener('online', again)
+  return () => {
+    clearTimeout(timer)
+    window.removeEventListener('online', again)
+    left.abort()
+  }
 }
 
 let shared: Promise<void> | undefined

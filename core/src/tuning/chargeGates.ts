@@ -1,3 +1,4 @@
+import { conditionsWindow } from './conditionsWindow'
 import type { PlausibilityCheck } from '../measurement/checkPlausibility'
 import type { SettlingResult } from '../measurement/detectSettling'
 import type { Metering } from '../label/equipment'
@@ -54,10 +55,9 @@ export function chargeGates(q: GateQuestion): ChargeGate[] {
   const gates: ChargeGate[] = []
   if (q.checks.length > 0) gates.push({ code: 'contradiction', checks: q.checks })
   if (!q.target.ok) gates.push({ code: 'noTarget' })
-  const tooCold = m.outdoorK === undefined || m.outdoorK < profile.outdoorFloorK.si
-  const tooHot = m.outdoorK !== undefined && m.outdoorK > profile.outdoorCeilingK.si
-  if (tooCold || tooHot) gates.push({ code: 'outsideWindow', outdoorK: m.outdoorK })
-  if (m.returnK !== undefined && (m.returnK < profile.indoorLowK.si || m.returnK > profile.indoorHighK.si))
+  const today = conditionsWindow(m, profile)
+  if (today.outdoor !== 'inside') gates.push({ code: 'outsideWindow', outdoorK: m.outdoorK })
+  if (today.indoor === 'outside' && m.returnK !== undefined)
     gates.push({ code: 'indoorsOutsideWindow', returnK: m.returnK })
   // physics, not habit: a method that allows colder days doesn't feed the orifice on them
   if (action === 'add' && q.metering === 'fixedOrifice' && (q.cold ?? 0) > 0.5)

@@ -1,3 +1,4 @@
+import { conditionsWindow } from './conditionsWindow'
 import type { ChargeMode } from '../label/equipment'
 import { expectedPressures } from '../label/labelTarget'
 import type { ModelLabel } from '../label/modelLabel'
@@ -263,8 +264,9 @@ function conditions({ facts, measured: m, target, mode, profile }: Circumstances
     coil,
     ['freezeK'],
   )
-  when(cooling && below(m.outdoorK, profile.outdoorFloorK.si), 'hold', 'coolOutdoors', outdoor, ['outdoorFloorK'])
-  when(cooling && below(profile.outdoorCeilingK.si, m.outdoorK), 'hold', 'hotOutdoors', outdoor, ['outdoorCeilingK'])
+  const today = conditionsWindow(m, profile)
+  when(cooling && today.outdoor === 'tooCold', 'hold', 'coolOutdoors', outdoor, ['outdoorFloorK'])
+  when(cooling && today.outdoor === 'tooHot', 'hold', 'hotOutdoors', outdoor, ['outdoorCeilingK'])
   // a field left empty must not let a cold-day reading settle the charge
   when(
     cooling && m.outdoorK === undefined && (m.superheatK ?? m.subcoolingK) !== undefined,
@@ -272,7 +274,7 @@ function conditions({ facts, measured: m, target, mode, profile }: Circumstances
     'outdoorNotMeasured',
   )
   when(
-    cooling && (below(m.returnK, profile.indoorLowK.si) || below(profile.indoorHighK.si, m.returnK)),
+    cooling && today.indoor === 'outside',
     'hold',
     'indoorsOutsideWindow',
     [['return', 'temperature', m.returnK]],

@@ -1,5 +1,13 @@
 import { returnVisitLine } from '@zetesis/contract'
-import { fromSi, preferredUnit, showText, type EntryBody, type MethodProfile, type UnitSystem } from '@zetesis/core'
+import {
+  fromSi,
+  preferredUnit,
+  showText,
+  type EntryBody,
+  type MethodProfile,
+  type UnitSystem,
+  conditionsWindow,
+} from '@zetesis/core'
 import { isValid } from 'date-fns/isValid'
 import { parseISO } from 'date-fns/parseISO'
 import { useState } from 'react'
@@ -126,7 +134,7 @@ function inUnits(k: number, system: UnitSystem) {
 function reasonFor(outdoorK: number | undefined, method: MethodProfile, system: UnitSystem): string {
   if (outdoorK === undefined) return ''
   const t = showText('temperature', outdoorK, system)
-  if (outdoorK < method.outdoorFloorK.si) return `${t} outdoors: too cold to judge the charge. Weighed in only.`
-  if (outdoorK > method.outdoorCeilingK.si) return `${t} outdoors: too hot to judge the charge. Weighed in only.`
-  return ''
+  const { outdoor } = conditionsWindow({ outdoorK }, method)
+  if (outdoor === 'tooCold') return `${t} outdoors: too cold to judge the charge. Weighed in only.`
+  return outdoor === 'tooHot' ? `${t} outdoors: too hot to judge the charge. Weighed in only.` : ''
 }

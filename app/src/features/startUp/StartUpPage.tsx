@@ -1,6 +1,6 @@
 import { zodResolver } from '@hookform/resolvers/zod'
 import { countdown, entryProblemWords, minutesText, safetyWords } from '@zetesis/contract'
-import { showText, type Dimension, type Instrument, type LiveAssessment } from '@zetesis/core'
+import { showText, type Dimension, type Instrument, type LiveAssessment, conditionsWindow } from '@zetesis/core'
 import { Fragment, useEffect, useMemo, useState } from 'react'
 import { useForm, useWatch, type Control, type Path } from 'react-hook-form'
 import { useMedia, XStack, YStack } from 'tamagui'
@@ -169,9 +169,8 @@ function LiveReturnVisit({ unit, live }: { unit: UnitHandle; live: LiveStore }) 
   const { view } = unit
   const now = useLiveStore(live, (found) => found?.judged.outdoorK && Math.round(found.judged.outdoorK * 18) / 18)
   const outdoorK = now ?? view.reading?.judged.outdoorK
-  const { outdoorFloorK, outdoorCeilingK } = view.method
-  const outside = outdoorK !== undefined && (outdoorK < outdoorFloorK.si || outdoorK > outdoorCeilingK.si)
-  return <ReturnVisitCard unit={unit} outdoorK={outdoorK} urged={outside} />
+  const { outdoor } = conditionsWindow({ outdoorK }, view.method)
+  return <ReturnVisitCard unit={unit} outdoorK={outdoorK} urged={outdoor === 'tooCold' || outdoor === 'tooHot'} />
 }
 
 function ReadingBench({
