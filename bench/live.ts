@@ -96,9 +96,50 @@ try {
   await lead.see('chart-current')
   await lead.page.emulateCPUThrottling(SLOWER)
   await new Promise((done) => setTimeout(done, 3000))
-  const before = await lead.page.metrics()
+  const live = await measured(lead)
+  await lead.page.emulateCPUThrottling(1)
+  // sixteen holds, each counting down on the row and in the bar
+  const jobId = await sixteenHolds(lead)
+  await lead.go(`/jobs/${jobId}`)
+  await lead.see('unit-H-16')
+  await lead.page.emulateCPUThrottling(SLOWER)
+  await new Promise((done) => setTimeout(done, 3000))
+  const row = await measured(lead)
+  // a page on which nothing moves: what counting frames costs by itself
+  await lead.page.emulateCPUThrottling(1)
+  await lead.go('/library')
+  await lead.see('model-Kelvane 24')
+  await lead.page.emulateCPUThrottling(SLOWER)
+  await new Promise((done) => setTimeout(done, 3000))
+  const still = await measured(lead)
+  console.log(`main thread, ${SLOWER}× slower; a still page, for counting frames alone: ${said(still)}`)
+  console.log(`  live page, ${systemChannels.length} channels at 1 Hz, 3 charts: ${said(live, still)}`)
+  console.log(`  row with sixteen running waits: ${said(row, still)}`)
+} finally {
+  await browser.close()
+  await server.stop()
+}
+
+interface Measured {
+  readonly busy: number
+  readonly script: number
+  readonly longest: number
+  readonly long: number
+  readonly frames: number
+  readonly dropped: number
+}
+
+function said({ busy, script, longest, long, frames, dropped }: Measured, still?: Measured): string {
+  const net = still ? `, ${(busy - still.busy).toFixed(0)} beyond the still page` : ''
+  const share = ((100 * dropped) / (frames + dropped)).toFixed(1)
+  return `${busy.toFixed(0)} ms of work a second${net} (${script.toFixed(0)} script), longest task ${longest.toFixed(0)} ms, ${long} over 50 ms in ${SECONDS} s, ${share} % of frames dropped`
+}
+
+/** What the main thread does for half a minute, and which frames it misses. */
+async function measured({ page }: Driver): Promise<Measured> {
+  const before = await page.metrics()
   // as text: what runs in the page must not lean on the loader's helpers
-  const found = (await lead.page.evaluate(`new Promise((answer) => {
+  const found = (await page.evaluate(`new Promise((answer) => {
     const tasks = []
     const watch = new PerformanceObserver((list) => list.getEntries().forEach((e) => tasks.push(e.duration)))
     watch.observe({ entryTypes: ['longtask'] })
@@ -114,14 +155,21 @@ try {
       watch.disconnect()
       answer({ longest: Math.max(0, ...tasks), long: tasks.length, frames, dropped })
     })
-  })`)) as { longest: number; long: number; frames: number; dropped: number }
-  const after = await lead.page.metrics()
-  const busy = ((after.TaskDuration! - before.TaskDuration!) / SECONDS) * 1000
-  const script = ((after.ScriptDuration! - before.ScriptDuration!) / SECONDS) * 1000
-  console.log(
-    `main thread, ${SLOWER}× slower, ${systemChannels.length} channels at 1 Hz, 3 charts: ${busy.toFixed(0)} ms of work a second (${script.toFixed(0)} ms of it script), longest task ${found.longest.toFixed(0)} ms, ${found.long} over 50 ms in ${SECONDS} s, ${found.dropped} of ${found.frames + found.dropped} frames dropped`,
-  )
-} finally {
-  await browser.close()
-  await server.stop()
+  })`)) as Omit<Measured, 'busy' | 'script'>
+  const after = await page.metrics()
+  const each = (name: 'TaskDuration' | 'ScriptDuration') => ((after[name]! - before[name]!) / SECONDS) * 1000
+  return { ...found, busy: each('TaskDuration'), script: each('ScriptDuration') }
+}
+
+async function sixteenHolds(lead: Driver): Promise<string> {
+  let unitId = ''
+  for (let i = 1; i <= 16; i++) {
+    unitId = await preparedUnit(lead, `H-${String(i).padStart(2, '0')}`)
+    await tellEntries(lead, unitId, [
+      [12, { kind: 'pumpOn' }],
+      [1, { kind: 'valvedOff' }],
+    ])
+  }
+  const { units } = await lead.json<{ units: { id: string; jobId: string }[] }>('/api/units')
+  return units.find((u) => u.id === unitId)!.jobId
 }

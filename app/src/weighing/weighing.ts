@@ -1,5 +1,4 @@
 import {
-  SETTLED_S,
   fromSi,
   preferredUnit,
   takesRecovered,
@@ -76,25 +75,6 @@ export function transferBody(step: ScaleStep, how: How, system: UnitSystem, trac
   const levels = { before: massOf(step.before.kg, system), after: massOf(step.after.kg, system) }
   return { ...weighedBody({ ...how, direction }, levels, named), traceId, traceS: step.after.fromS }
 }
-
-/** Transfers of a recording that no entry of the log tells of yet. */
-export function unlogged(steps: readonly ScaleStep[], logged: readonly number[]): ScaleStep[] {
-  return steps.filter(
-    (s) => s.kind === 'transfer' && s.after.toS - s.after.fromS >= SETTLED_S && !logged.some((at) => isStep(at, s)),
-  )
-}
-/** Whether a logged weighing of the recording is this very step. */
-export const isStep = (atS: number | undefined, step: ScaleStep) =>
-  atS !== undefined && atS > step.before.toS && atS < step.after.fromS + SAME_REST_S
-
-/** The last jump of a recording that no entry tells of: a lift just after closing can hide what had flowed, which only the person knows. */
-export function openJump(steps: readonly ScaleStep[], logged: readonly number[]): ScaleStep | undefined {
-  const jump = steps.filter((s) => s.kind === 'jump').at(-1)
-  if (!jump || jump.after.toS - jump.after.fromS < SETTLED_S) return undefined
-  return logged.some((at) => isStep(at, jump)) ? undefined : jump
-}
-/** the edge of a rest moves by a second or two as more readings come */
-const SAME_REST_S = 4
 
 /** The cylinders that may stand on the scale for this: those with the unit's refrigerant first. */
 export function fitting(

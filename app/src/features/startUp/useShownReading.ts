@@ -1,13 +1,8 @@
 import {
-  checkPlausibility,
+  assessReading,
   checkReading,
   judgeCharge,
-  learntSteps,
-  plausibilityMargins,
-  plausibleOf,
   readingWorkings,
-  suggestSwap,
-  tuneReading,
   type Instrument,
   type JudgedReading,
   type ReadingValues,
@@ -60,26 +55,8 @@ export function useShown(
   }, [typing, preview, reading, facts, label, elevationM, method, choice, kit, minuteMs])
 }
 
-/** What a reading says beyond its verdict: whether it can be true, what is probably wrong, and the next step. */
+/** What a reading says beyond its verdict. */
 export function useTuned({ view }: UnitHandle, shown: ReturnType<typeof useShown>): Tuned | undefined {
   const { facts, tuning, label } = view
-  return useMemo(() => {
-    if (!shown || !facts.metering) return undefined
-    const { judged, settled } = shown
-    const plausible = plausibleOf(judged, { facts, running: true })
-    const margins = plausibilityMargins(judged.method)
-    const checks = checkPlausibility(plausible, margins)
-    const swap = suggestSwap(plausible, margins)
-    const { beside, totalChargeKg } = tuning
-    const found = tuneReading(
-      { judged, metering: facts.metering, settling: { state: settled ? 'settled' : 'settling' }, checks },
-      {
-        beside,
-        ...(label ? { label } : {}),
-        steps: learntSteps(tuning.steps),
-        ...(totalChargeKg === undefined ? {} : { totalChargeKg }),
-      },
-    )
-    return { ...found, checks, ...(swap ? { swap } : {}) }
-  }, [shown, facts, label, tuning])
+  return useMemo(() => shown && assessReading(shown, { facts, tuning, label }), [shown, facts, label, tuning])
 }

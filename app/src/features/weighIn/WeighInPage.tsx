@@ -1,5 +1,5 @@
 import { cylinderFindingWords, safetyWords, weighedLine } from '@zetesis/contract'
-import { isFlammable, showText, toSi, unitSlip, type UnitView } from '@zetesis/core'
+import { isFlammable, isStep, showText, stepWeighing, toSi, unitSlip, type UnitView } from '@zetesis/core'
 import { useMemo } from 'react'
 import { YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
@@ -26,16 +26,7 @@ import { useScaleImport } from './importScale'
 import { LineSetCard } from './LineSetCard'
 import { TransferCard } from './TransferCard'
 import { useScaleWatch } from './useScaleWatch'
-import {
-  fitting,
-  isStep,
-  openJump,
-  scaleHabits,
-  transferBody,
-  unlogged,
-  weighedBody,
-  type How,
-} from '@/weighing/weighing'
+import { fitting, scaleHabits, transferBody, weighedBody, type How } from '@/weighing/weighing'
 
 export function WeighInPage() {
   return <UnitPage title="Weigh in" render={(unit) => <WeighIn key={unit.unitId} unit={unit} />} />
@@ -83,15 +74,12 @@ function WeighIn({ unit }: { unit: UnitHandle }) {
   const habits = useMemo(() => scaleHabits(view.method), [view.method])
   const watch = useScaleWatch(session?.traceId, habits)
   const ofTrace = view.charge.weighings.filter(({ entry }) => entry.traceId === session?.traceId && session)
-  const open = unlogged(
+  const open = stepWeighing(
     watch?.steps ?? [],
     ofTrace.map(({ entry }) => entry.traceS ?? -1),
   )
-  const next = open[0]
-  const jump = openJump(
-    watch?.steps ?? [],
-    ofTrace.map(({ entry }) => entry.traceS ?? -1),
-  )
+  const next = open.transfers[0]
+  const { jump } = open
   const keep = () => form.done({ ...draft, before: { text: '' }, after: { text: '' } })
 
   const logTyped = () => {

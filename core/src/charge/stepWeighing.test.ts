@@ -1,5 +1,5 @@
-import type { ScaleStep } from '@zetesis/core'
-import { openJump, unlogged } from './weighing'
+import { stepWeighing } from './stepWeighing'
+import type { ScaleStep } from './watchScale'
 
 const rest = (fromS: number, toS: number, kg: number) => ({ fromS, toS, kg, standardUncertaintyKg: 0.001 })
 const step = (kind: ScaleStep['kind'], atS: number, kg: number, heldS = 20): ScaleStep => ({
@@ -12,15 +12,15 @@ const step = (kind: ScaleStep['kind'], atS: number, kg: number, heldS = 20): Sca
 describe('steps of a recorded scale', () => {
   it('offers transfers that nobody logged yet, once they have stood still', () => {
     const steps = [step('transfer', 100, -0.3), step('knock', 140, 0), step('transfer', 200, -0.2, 3)]
-    expect(unlogged(steps, [])).toEqual([steps[0]])
-    expect(unlogged(steps, [100])).toEqual([])
-    expect(unlogged(steps, [103])).toEqual([])
+    expect(stepWeighing(steps, []).transfers).toEqual([steps[0]])
+    expect(stepWeighing(steps, [100]).transfers).toEqual([])
+    expect(stepWeighing(steps, [103]).transfers).toEqual([])
   })
   it('offers the last jump for the person to call refrigerant, but not while it moves and not twice', () => {
     const steps = [step('jump', 100, -0.3), step('transfer', 200, -0.2)]
-    expect(openJump(steps, [])).toEqual(steps[0])
-    expect(openJump(steps, [100])).toBeUndefined()
-    expect(openJump([step('jump', 100, -0.3, 4)], [])).toBeUndefined()
-    expect(openJump([step('transfer', 100, -0.3)], [])).toBeUndefined()
+    expect(stepWeighing(steps, []).jump).toEqual(steps[0])
+    expect(stepWeighing(steps, [100]).jump).toBeUndefined()
+    expect(stepWeighing([step('jump', 100, -0.3, 4)], []).jump).toBeUndefined()
+    expect(stepWeighing([step('transfer', 100, -0.3)], []).jump).toBeUndefined()
   })
 })

@@ -1,0 +1,43 @@
+import { checkPlausibility, type PlausibilityCheck } from '../measurement/checkPlausibility'
+import { suggestSwap, type ProbeSwap } from '../measurement/suggestSwap'
+import { tuneReading } from '../tuning/assessLive'
+import type { JudgedReading } from '../tuning/judgeCharge'
+import { plausibilityMargins, plausibleOf } from '../tuning/plausible'
+import { learntSteps } from './tuningRun'
+import type { UnitView } from './unitView'
+
+export type AssessedReading = ReturnType<typeof tuneReading> & {
+  readonly checks: readonly PlausibilityCheck[]
+  readonly swap?: ProbeSwap
+}
+
+/**
+ * What a reading in cooling says beyond its verdict: whether it can be true, what is probably wrong, the next step and what speaks against it. The
+ * counterpart of `assessLive` for a reading that was typed or logged.
+ *
+ * @param reading judged, and whether it was taken settled
+ * @param unit its facts, label and what was looked into and charged so far
+ * @returns undefined while the metering device isn't known: nothing can be told then
+ */
+export function assessReading(
+  { judged, settled }: { readonly judged: JudgedReading; readonly settled: boolean },
+  { facts, tuning, label }: Pick<UnitView, 'facts' | 'tuning' | 'label'>,
+): AssessedReading | undefined {
+  const { metering } = facts
+  if (!metering) return undefined
+  const plausible = plausibleOf(judged, { facts, running: true })
+  const margins = plausibilityMargins(judged.method)
+  const checks = checkPlausibility(plausible, margins)
+  const swap = suggestSwap(plausible, margins)
+  const { beside, totalChargeKg } = tuning
+  const found = tuneReading(
+    { judged, metering, settling: { state: settled ? 'settled' : 'settling' }, checks },
+    {
+      beside,
+      ...(label ? { label } : {}),
+      steps: learntSteps(tuning.steps),
+      ...(totalChargeKg === undefined ? {} : { totalChargeKg }),
+    },
+  )
+  return { ...found, checks, ...(swap ? { swap } : {}) }
+}
