@@ -158,6 +158,41 @@ describe('what a phone keeps', () => {
     await mara.close()
   })
 
+  it('shows at once what it showed before while the server doesn’t answer, and nothing of it after signing out', async () => {
+    const phone = await Driver.open(browser, server.base)
+    await phone.signIn()
+    await phone.press('job-Kiln Street Terrace')
+    await phone.see('unit-K-05')
+    await phone.press('unit-K-05')
+    await phone.see('stage-weighIn')
+    await phone.reads('stage-prepare', /line/)
+    const unit = phone.page.url().slice(server.base.length)
+    // the app's own files come, what is asked of the server doesn't
+    const { page } = phone
+    let away = true
+    await page.setRequestInterception(true)
+    page.on(
+      'request',
+      (request) => void (away && request.url().includes('/api/') ? request.abort() : request.continue()),
+    )
+    await phone.go(unit)
+    await phone.reads('stage-prepare', /line/)
+    await phone.go('/')
+    await phone.press('job-Kiln Street Terrace')
+    await phone.reads('unit-K-05', /add 9\.2 oz/)
+    // what is written meanwhile waits, and is said to
+    await phone.reads('sync-note', /everything sent/)
+    away = false
+    await phone.go('/')
+    await phone.press('sign-out')
+    await phone.see('login')
+    away = true
+    await phone.go('/')
+    await phone.shows('The server doesn’t answer')
+    assert.equal(await phone.exists('job-Kiln Street Terrace'), false)
+    await phone.close()
+  })
+
   it('sends two thousand entries of a day without signal', async () => {
     const phone = await Driver.open(browser, server.base)
     await phone.signIn()

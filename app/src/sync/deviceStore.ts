@@ -14,10 +14,17 @@ const SHAPE = 1
 export function indexedDbDevice(): DeviceStore {
   let store: UseStore | undefined
   const opened = () => (store ??= createStore('zetesis-device', `kept-${SHAPE}`))
+  /** a device that can't keep anything asks the server every time */
+  const orNothing = async <T>(act: (store: UseStore) => Promise<T>): Promise<T | undefined> => {
+    try {
+      return await act(opened())
+    } catch {
+      return undefined
+    }
+  }
   return {
-    // a device that can't keep anything asks the server every time
-    read: async (key) => get<unknown>(JSON.stringify(key), opened()).catch(() => undefined),
-    write: async (key, value) => set(JSON.stringify(key), value, opened()).catch(() => undefined),
-    clear: async () => clear(opened()).catch(() => undefined),
+    read: (key) => orNothing((there) => get<unknown>(JSON.stringify(key), there)),
+    write: (key, value) => orNothing((there) => set(JSON.stringify(key), value, there)),
+    clear: () => orNothing(clear),
   }
 }
