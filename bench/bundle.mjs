@@ -63,7 +63,7 @@ async function wordsAfter(dist, slower, network) {
       return res.end(JSON.stringify({ type: 'about:blank', title: 'Sign in', status: 401, detail: 'Sign in.' }))
     }
     const file = path.join(dist, decodeURIComponent(req.url.split('?')[0]))
-    const found = path.extname(file) && existsSync(file) ? file : path.join(dist, 'index.html')
+    const found = path.extname(req.url) && existsSync(file) ? file : path.join(dist, 'index.html')
     const type = { '.js': 'text/javascript', '.css': 'text/css', '.html': 'text/html', '.svg': 'image/svg+xml' }
     if (!packed.has(found))
       packed.set(found, brotliCompressSync(readFileSync(found), { params: { [constants.BROTLI_PARAM_QUALITY]: 11 } }))

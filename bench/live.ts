@@ -94,23 +94,15 @@ try {
   for (const channel of ['discharge', 'returnDryBulb', 'supply', 'outdoor', 'amps'])
     await lead.press(`chart-channels-${channel}`)
   await lead.see('chart-current')
-  await lead.page.emulateCPUThrottling(SLOWER)
-  await new Promise((done) => setTimeout(done, 3000))
   const live = await measured(lead)
-  await lead.page.emulateCPUThrottling(1)
   // sixteen holds, each counting down on the row and in the bar
   const jobId = await sixteenHolds(lead)
   await lead.go(`/jobs/${jobId}`)
   await lead.see('unit-H-16')
-  await lead.page.emulateCPUThrottling(SLOWER)
-  await new Promise((done) => setTimeout(done, 3000))
   const row = await measured(lead)
   // a page on which nothing moves: what counting frames costs by itself
-  await lead.page.emulateCPUThrottling(1)
   await lead.go('/library')
   await lead.see('model-Kelvane 24')
-  await lead.page.emulateCPUThrottling(SLOWER)
-  await new Promise((done) => setTimeout(done, 3000))
   const still = await measured(lead)
   console.log(`main thread, ${SLOWER}× slower; a still page, for counting frames alone: ${said(still)}`)
   console.log(`  live page, ${systemChannels.length} channels at 1 Hz, 3 charts: ${said(live, still)}`)
@@ -137,6 +129,11 @@ function said({ busy, script, longest, long, frames, dropped }: Measured, still?
 
 /** What the main thread does for half a minute, and which frames it misses. */
 async function measured({ page }: Driver): Promise<Measured> {
+  // the page has come to rest, and all others were fetched
+  await page.waitForSelector('html[data-pages="here"]')
+  await new Promise((done) => setTimeout(done, 5000))
+  await page.emulateCPUThrottling(SLOWER)
+  await new Promise((done) => setTimeout(done, 5000))
   const before = await page.metrics()
   // as text: what runs in the page must not lean on the loader's helpers
   const found = (await page.evaluate(`new Promise((answer) => {
@@ -157,6 +154,7 @@ async function measured({ page }: Driver): Promise<Measured> {
     })
   })`)) as Omit<Measured, 'busy' | 'script'>
   const after = await page.metrics()
+  await page.emulateCPUThrottling(1)
   const each = (name: 'TaskDuration' | 'ScriptDuration') => ((after[name]! - before[name]!) / SECONDS) * 1000
   return { ...found, busy: each('TaskDuration'), script: each('ScriptDuration') }
 }

@@ -13,7 +13,7 @@ const pages = readdirSync(path.join(dist, '_expo/static/js/web'))
   .filter((name) => name.endsWith('.js'))
   .map((name) => `/_expo/static/js/web/${name}`)
   .filter((url) => !needed.includes(url))
-const named = `<meta name="pages" content="${pages.join(' ')}" />\n<meta name="shared-by-pages" content="${common[1]}" />\n<link rel="prefetch" href="${common[1]}" as="script" />\n</head>`
+const named = `<meta name="pages" content="${pages.join(' ')}" />\n<meta name="shared-by-pages" content="${common[1]}" />\n</head>`
 writeFileSync(page, html.replace(common[0], '').replace('</head>', named))
 
 const least = 1024

@@ -4,7 +4,7 @@ import type { SessionUser } from '@zetesis/contract'
 import type { ErrorBoundaryProps } from 'expo-router'
 import { useEffect, useState } from 'react'
 import { Spinner, TamaguiProvider, Theme, YStack } from 'tamagui'
-import { lazyPage } from '@/frame/lazyPage'
+import { fetchPagesWhileIdle, lazyPage } from '@/frame/lazyPage'
 import { OtherPerson } from '@/features/signIn/OtherPerson'
 import { SignIn } from '@/features/signIn/SignIn'
 import { useDark } from '@/ui/useDark'
@@ -60,6 +60,8 @@ function SignedIn() {
   const other = user && mine && user.id !== mine.id
   useOutboxOwner(other ? undefined : user?.id)
   const ready = useDraftsReady()
+  // while a name is typed the rest comes already
+  useEffect(() => (signedOut ? fetchPagesWhileIdle() : undefined), [signedOut])
   if (other) return <OtherPerson was={mine} now={user} goOn={() => setMine(user)} />
   if (user && ready) return <Inside />
   if (signedOut) return <SignIn />
