@@ -12,8 +12,8 @@ const node = (displayName, roots, more = {}) => ({
         configFile: false,
         babelrc: false,
         presets: [['@babel/preset-env', { targets: { node: '20' } }], '@babel/preset-typescript'],
-        // import.meta.url in a module that Jest runs as CommonJS
-        plugins: [importMetaUrl],
+        // a file of its own: what hands this configuration on (the mutation tool) keeps only what can be written down
+        plugins: [require.resolve('./scripts/importMetaUrl.cjs')],
       },
     ],
   },
@@ -22,18 +22,6 @@ const node = (displayName, roots, more = {}) => ({
   moduleNameMapper: { '^canonicalize$': '<rootDir>/node_modules/canonicalize/lib/canonicalize.js' },
   ...more,
 })
-function importMetaUrl({ types: t, template }) {
-  const url = template.expression("require('url').pathToFileURL(__filename).href")
-  return {
-    visitor: {
-      MemberExpression(path) {
-        const { object, property } = path.node
-        if (t.isMetaProperty(object) && t.isIdentifier(property, { name: 'url' })) path.replaceWith(url())
-      },
-    },
-  }
-}
-
 module.exports = {
   projects: [
     node('core', ['core']),

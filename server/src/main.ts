@@ -18,7 +18,7 @@ await migrateDatabase(pool, path.join(root, 'drizzle'))
 if (process.env.DEMO === '1') await loadDemoWorld(pool)
 
 // always as it is built, beside this file or not: a thread doesn't go through a loader of sources
-const renderer = makeRenderer({ filename: path.join(root, 'dist/workers/render.js') })
+const renderer = makeRenderer({ filename: path.join(root, 'dist/workers/thread.cjs') })
 const services = await makeServices(db, pool, renderer)
 await services.news.listen()
 const { app, close } = makeApp({

@@ -15,6 +15,7 @@ export function WorkingLines({ lines }: { lines: readonly WorkingLine[] }) {
         <XStack
           key={name}
           justifyContent="space-between"
+          alignItems="baseline"
           gap="$3"
           borderTopWidth={sum ? 1 : 0}
           borderColor="$ink"

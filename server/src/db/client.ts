@@ -84,7 +84,12 @@ export async function alone<T>(pool: pg.Pool, lock: number, work: (db: Db) => Pr
   const client = await patiently(pool)
   try {
     await client.query('set lock_timeout = 0; set statement_timeout = 0; set idle_in_transaction_session_timeout = 0')
-    await client.query('select pg_advisory_lock($1)', [lock])
+    // asked for again and again: one question that waited so long would be given up
+    for (;;) {
+      const { rows } = await client.query<{ ours: boolean }>('select pg_try_advisory_lock($1) as ours', [lock])
+      if (rows[0]?.ours) break
+      await new Promise((resolve) => setTimeout(resolve, LOCK_AGAIN_MS))
+    }
     return await work(drizzle(client, { schema }))
   } finally {
     // the connection ends, and with it the lock and its settings, whatever happened
@@ -93,6 +98,7 @@ export async function alone<T>(pool: pg.Pool, lock: number, work: (db: Db) => Pr
 }
 
 const START_MS = 60_000
+const LOCK_AGAIN_MS = 200
 
 /** A connection, however long a database takes that is just starting, or a machine that has much to do. */
 async function patiently(pool: pg.Pool): Promise<pg.PoolClient> {

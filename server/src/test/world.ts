@@ -67,7 +67,7 @@ async function makeProcess(database: string, options: Partial<AppOptions>) {
   const { pool, db } = connect(database)
   await migrateDatabase(pool, path.resolve(__dirname, '../../drizzle'))
   // as it is built: threads don't go through Jest's transforms
-  const renderer = makeRenderer({ filename: path.resolve(__dirname, '../../dist/workers/render.js') })
+  const renderer = makeRenderer({ filename: path.resolve(__dirname, '../../dist/workers/thread.cjs') })
   const services = await makeServices(db, pool, renderer)
   await services.news.listen()
   const { app, close } = makeApp({ services, pool, sessionSecret: 'for tests only', logLevel: 'silent', ...options })
