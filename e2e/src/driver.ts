@@ -64,8 +64,20 @@ export class Driver {
     const handle = await this.page.waitForSelector(`${sel(id)}:not([aria-disabled="true"]):not([disabled])`, {
       visible: true,
     })
-    await this.page.evaluate(atRest, handle)
-    await handle!.click()
+    for (let tries = 0; tries < 5; tries++) {
+      await this.page.evaluate(atRest, handle)
+      await handle!.evaluate((element) => {
+        element.addEventListener('click', () => element.setAttribute('data-landed', ''), { once: true, capture: true })
+        element.removeAttribute('data-landed')
+      })
+      await handle!.click()
+      // on a busy machine the page may have moved under the finger: then it is pressed again, as anybody would
+      const landed = await handle!
+        .evaluate((element) => !element.isConnected || element.hasAttribute('data-landed'))
+        .catch(() => true)
+      if (landed) return
+    }
+    throw new Error(`${id} moves whenever it is pressed`)
   }
 
   /** replaces what stands in a field */

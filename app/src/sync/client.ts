@@ -139,9 +139,15 @@ export const fetchBook = (): Promise<readonly StoredBookItem[]> =>
     ),
   )
 
+/** Asks after what was just sent: a question that was under way before doesn't know of it, and its answer would let it vanish for a moment. */
+async function askAnew(queryKey: readonly unknown[], queryFn: () => Promise<unknown>): Promise<void> {
+  await queryClient.cancelQueries({ queryKey, exact: true })
+  await queryClient.fetchQuery({ queryKey, queryFn, staleTime: 0 }).catch(() => undefined)
+}
+
 async function sendToBook(entries: readonly (Entry | BookEntry)[]): Promise<void> {
   await call('/book/entries', { method: 'POST', body: { entries }, answer: BookAppended })
-  await queryClient.fetchQuery({ queryKey: bookKey, queryFn: fetchBook, staleTime: 0 }).catch(() => undefined)
+  await askAnew(bookKey, fetchBook)
   void queryClient.invalidateQueries({ queryKey: ['cylinders'] })
 }
 
@@ -159,9 +165,7 @@ async function sendToLog(unitId: string, entries: readonly (Entry | BookEntry)[]
   if (unitId === BOOK) return sendToBook(entries)
   await call(`/units/${unitId}/entries`, { method: 'POST', body: { entries }, answer: Appended })
   // the log first, then the outbox lets go: an entry never vanishes from the screen in between
-  await queryClient
-    .fetchQuery({ queryKey: logKey(unitId), queryFn: () => fetchLog(unitId), staleTime: 0 })
-    .catch(() => undefined)
+  await askAnew(logKey(unitId), () => fetchLog(unitId))
   void queryClient.invalidateQueries({ queryKey: ['units'] })
   if (entries.some((e) => e.kind === 'weighed' || e.kind === 'struck'))
     void queryClient.invalidateQueries({ queryKey: ['cylinders'] })
