@@ -1,3 +1,4 @@
+import './midday'
 import puppeteer, { type Browser, type LaunchOptions } from 'puppeteer-core'
 
 /** Debian's Chromium, headless, with a profile of its own that is removed when it closes, unless one is named. */
