@@ -321,6 +321,7 @@ const samples: Record<string, readonly unknown[]> = {
       ...size,
     },
   ],
+  chartWindow: [73, { lastS: 1800, backS: 0 }],
   checkBookEntry: [bookEntry, { nowMs: NOON }],
   checkCylinder: [cylinder],
   checkEntry: [record, weighed, { nowMs: NOON, jobElevationM: 100 }],

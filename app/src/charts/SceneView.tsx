@@ -40,7 +40,8 @@ export const SceneView = drawn(function SceneView({
       width="100%"
       height={undefined}
       viewBox={`0 0 ${scene.width} ${scene.height}`}
-      style={{ aspectRatio: scene.width / scene.height }}
+      // what moves inside is laid out and painted by itself
+      style={{ aspectRatio: scene.width / scene.height, contain: 'strict' } as object}
       role="img"
       aria-label={label}
       testID={testID}

@@ -1,10 +1,12 @@
-import { useEffect, useRef, useState, useSyncExternalStore } from 'react'
+import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react'
 import { recorder, type FetchedChunk } from '@/sync/client'
 
 interface Link {
   readonly worker: Worker
   /** bytes of each chunk that the worker has */
   readonly sent: Map<number, number>
+  /** the question that the worker has */
+  terms?: string
   busy: boolean
   again: boolean
 }
@@ -33,7 +35,7 @@ export function useTraceWatch<Question extends object, Answer>(
   )
   const [found, setFound] = useState<{ traceId: string; answer: Answer }>()
   const link = useRef<Link>(undefined)
-  const terms = question && JSON.stringify(question)
+  const terms = useMemo(() => question && JSON.stringify(question), [question])
   const latest = useRef(terms)
   const others = useRef(fetched)
   useEffect(() => {
@@ -74,5 +76,9 @@ function ask(link: Link, traceId: string, terms: string | undefined, fetched: re
     link.worker.postMessage({ kind: 'chunk', number, bytes })
   }
   link.busy = true
-  link.worker.postMessage({ kind: 'ask', ...(JSON.parse(terms) as object) })
+  // a long question isn't told anew each second
+  link.worker.postMessage(
+    link.terms === terms ? { kind: 'again' } : { kind: 'ask', question: JSON.parse(terms) as unknown },
+  )
+  link.terms = terms
 }

@@ -7,5 +7,13 @@ export function Ticking({
   text,
   ...look
 }: { text: (nowMs: number) => string } & Omit<ComponentProps<typeof Figure>, 'children'>) {
-  return <Figure {...look}>{useClock(text)}</Figure>
+  return (
+    <Figure {...look}>
+      <Clocked text={text} />
+    </Figure>
+  )
+}
+
+function Clocked({ text }: { text: (nowMs: number) => string }) {
+  return useClock(text)
 }

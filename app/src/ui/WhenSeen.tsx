@@ -18,7 +18,7 @@ export function WhenSeen({ children }: { children: ReactNode }) {
     return () => watch.disconnect()
   }, [])
   return (
-    <YStack ref={place as never}>
+    <YStack ref={place as never} className="when-seen">
       <Drawing seen={seen}>{children}</Drawing>
     </YStack>
   )

@@ -16,10 +16,12 @@ import {
   type JudgedReading,
   type UnitSystem,
 } from '@zetesis/core'
+import type { ReactNode } from 'react'
 import { Text, YStack } from 'tamagui'
 import { useSettings } from '@/settings/settings'
 import { Banner } from '@/ui/Banner'
 import { drawn } from '@/ui/drawn'
+import { telling } from '@/ui/telling'
 import { Body, Figure, Soft } from '@/ui/Words'
 
 /** Verdict first, then the number, then the reason. */
@@ -42,51 +44,57 @@ export function Verdict({ judged, note }: { judged: JudgedReading; note?: string
   )
 }
 
-const VerdictBanner = drawn(function VerdictBanner({
-  verdict,
-  figure,
-  beside,
-  target,
-  settle,
-  note,
-}: {
-  verdict: JudgedReading['verdict']
-  figure?: string
-  beside?: string
-  target: string
-  settle?: string
-  note?: string
-}) {
-  return (
-    <Banner
-      metal={verdict}
-      word={verdictWords[verdict]}
-      figure={
-        figure === undefined ? undefined : (
-          <>
-            <Figure fontSize="$7" lineHeight="$7" testID="deciding-figure">
-              {figure}
-            </Figure>
-            <Body>{beside}</Body>
-          </>
-        )
-      }
-      testID="verdict"
-    >
-      <YStack gap="$1">
-        <Body fontSize="$3" lineHeight="$3">
-          {target}
-        </Body>
-        {settle === undefined ? null : (
-          <Body fontSize="$3" lineHeight="$3" fontWeight="600" testID="settle-with">
-            {settle}
+const VerdictBanner = telling(
+  function VerdictBanner({
+    verdict,
+    figure,
+    beside,
+    target,
+    settle,
+    note,
+  }: {
+    verdict: JudgedReading['verdict']
+    figure?: ReactNode
+    beside?: ReactNode
+    target: ReactNode
+    settle?: ReactNode
+    note?: string
+  }) {
+    return (
+      <Banner
+        metal={verdict}
+        word={verdictWords[verdict]}
+        figure={
+          figure === undefined ? undefined : (
+            <>
+              <Figure fontSize="$7" lineHeight="$7" testID="deciding-figure">
+                {figure}
+              </Figure>
+              <Body>{beside}</Body>
+            </>
+          )
+        }
+        testID="verdict"
+      >
+        <YStack gap="$1">
+          <Body fontSize="$3" lineHeight="$3">
+            {target}
           </Body>
-        )}
-        {note ? <Soft>{note}</Soft> : null}
-      </YStack>
-    </Banner>
-  )
-})
+          {settle === undefined ? null : (
+            <Body fontSize="$3" lineHeight="$3" fontWeight="600" testID="settle-with">
+              {settle}
+            </Body>
+          )}
+          {note ? <Soft>{note}</Soft> : null}
+        </YStack>
+      </Banner>
+    )
+  },
+  'figure',
+  'beside',
+  'target',
+  'settle',
+)
 
 function targetText({ target, requiredLineK, probabilityIn }: JudgedReading, system: UnitSystem): string {
   if (!target.ok) return ''
@@ -153,12 +161,24 @@ const FindingLines = drawn(function FindingLines({
       {reasons.map((reason) => (
         <Body key={reason}>{reason}</Body>
       ))}
-      {lines.map(({ key, severity, words }) => (
-        <Text key={key} fontSize="$3" lineHeight="$3" color="$ink">
-          <Text fontSize="$3" fontWeight="700" color={severityInk[severity]}>{`${severityMark[severity]}  `}</Text>
-          {words}
-        </Text>
+      {lines.map(({ key, ...line }) => (
+        <FindingLine key={key} {...line} />
       ))}
     </YStack>
   )
 })
+
+const FindingLine = telling(function FindingLine({
+  severity,
+  words,
+}: {
+  severity: keyof typeof severityInk
+  words: ReactNode
+}) {
+  return (
+    <Text fontSize="$3" lineHeight="$3" color="$ink">
+      <Text fontSize="$3" fontWeight="700" color={severityInk[severity]}>{`${severityMark[severity]}  `}</Text>
+      {words}
+    </Text>
+  )
+}, 'words')

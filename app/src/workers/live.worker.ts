@@ -1,5 +1,6 @@
 import {
   assessLive,
+  chartWindow,
   decodeChunk,
   downsample,
   type LiveAssessment,
@@ -7,7 +8,7 @@ import {
   type SystemChannel,
   type TraceSample,
 } from '@zetesis/core'
-import { port } from './port'
+import { traceDesk } from './traceDesk'
 
 /** A stretch of some channels, thinned for drawing. */
 export interface SeriesAsked {
@@ -26,38 +27,33 @@ export interface LiveAnswer {
   readonly endS: number
   readonly tookMs: number
 }
-export type LiveCommand =
-  | { kind: 'chunk'; number: number; bytes: Uint8Array }
+export interface LiveQuestion {
   /** without terms only the series is asked for */
-  | { kind: 'ask'; terms?: LiveTerms; series?: SeriesAsked }
+  readonly terms?: LiveTerms
+  readonly series?: SeriesAsked
+}
 
 /** settling looks back over three windows, and over what came before a disturbance */
 const LOOK_BACK_S = 45 * 60
 const POINTS = 140
 
-const here = port<LiveCommand, LiveAnswer>()
-const chunks = new Map<number, readonly TraceSample[]>()
-
-here.onmessage = ({ data }) => {
-  if (data.kind === 'chunk') {
-    chunks.set(data.number, decodeChunk(data.bytes) ?? [])
-    return
-  }
-  const started = performance.now()
-  const samples = [...chunks].sort(([a], [b]) => a - b).flatMap(([, some]) => some)
-  const endS = samples.at(-1)?.timeS ?? 0
-  const assessment = data.terms && assessLive(after(samples, endS - LOOK_BACK_S), data.terms)
-  const toS = Math.max(endS - (data.series?.backS ?? 0), 0)
-  const fromS = data.series?.lastS === undefined ? 0 : Math.max(0, toS - data.series.lastS)
-  here.postMessage({
-    ...(assessment ? { assessment } : {}),
-    ...(data.series ? { series: seriesOf(samples, data.series, fromS, toS) } : {}),
-    fromS,
-    toS,
-    endS,
-    tookMs: performance.now() - started,
-  })
-}
+traceDesk<TraceSample, LiveQuestion, LiveAnswer>(
+  (bytes) => decodeChunk(bytes) ?? [],
+  (samples, { terms, series }) => {
+    const started = performance.now()
+    const endS = samples.at(-1)?.timeS ?? 0
+    const assessment = terms && assessLive(after(samples, endS - LOOK_BACK_S), terms)
+    const { fromS, toS } = chartWindow(endS, series ?? { backS: 0 })
+    return {
+      ...(assessment ? { assessment } : {}),
+      ...(series ? { series: seriesOf(samples, series, fromS, toS) } : {}),
+      fromS,
+      toS,
+      endS,
+      tookMs: performance.now() - started,
+    }
+  },
+)
 
 /** Samples rise in time: found by halving, not by looking at all of them. */
 function after(samples: readonly TraceSample[], fromS: number): readonly TraceSample[] {

@@ -62,7 +62,8 @@ export function timeChart({
   if (!(high >= low)) [low, high] = [0, 1]
   const room = Math.max((high - low) * 0.08, 0.5)
   const x = scaleLinear([fromS, Math.max(toS, fromS + 1)], [PAD.left, width - PAD.right])
-  const y = scaleLinear([low - room, high + room], [height - PAD.bottom, PAD.top])
+  // round ends: a little more or less moves the line, not the axis
+  const y = scaleLinear([low - room, high + room], [height - PAD.bottom, PAD.top]).nice(8)
   const minutes = scaleLinear([(fromS - zeroS) / 60, (toS - zeroS) / 60], [PAD.left, width - PAD.right])
   const shapes: Shape[] = []
   const text = (

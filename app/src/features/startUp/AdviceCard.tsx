@@ -11,11 +11,13 @@ import {
   swapWords,
 } from '@zetesis/contract'
 import type { ChargeGate, FaultCause, LiveAssessment, MethodProfile, StepAdvice, UnitSystem } from '@zetesis/core'
+import type { ReactNode } from 'react'
 import { YStack } from 'tamagui'
 import { useSettings } from '@/settings/settings'
 import { Banner, type Metal } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
 import { drawn } from '@/ui/drawn'
+import { telling } from '@/ui/telling'
 import { Press } from '@/ui/Press'
 import { Body, Heading, Soft } from '@/ui/Words'
 
@@ -130,20 +132,36 @@ const Advised = drawn(function Advised({ step, causes, ask }: Lines) {
     <Card testID="advice">
       {step ? <Step {...step} /> : <Body>No step without a target and the label’s charge.</Body>}
       <Heading>What is probably so</Heading>
-      {causes.map(({ cause, name, text, act }) => (
-        <YStack key={cause} testID={`cause-${cause}`}>
-          <Body fontWeight="700">{name}</Body>
-          <Body fontSize="$3" lineHeight="$3">
-            {text}
-          </Body>
-          {act ? <Soft>{act}</Soft> : null}
-        </YStack>
+      {causes.map((line) => (
+        <Cause key={line.cause} {...line} />
       ))}
       {ask ? <Body testID="ask-next">{ask}</Body> : null}
       <Soft>By likelihoods, for one fault at a time; the equipment’s literature and a licensed person come first.</Soft>
     </Card>
   )
 })
+
+const Cause = telling(function Cause({
+  cause,
+  name,
+  text,
+  act,
+}: {
+  cause: FaultCause
+  name: string
+  text: ReactNode
+  act?: string
+}) {
+  return (
+    <YStack testID={`cause-${cause}`}>
+      <Body fontWeight="700">{name}</Body>
+      <Body fontSize="$3" lineHeight="$3">
+        {text}
+      </Body>
+      {act ? <Soft>{act}</Soft> : null}
+    </YStack>
+  )
+}, 'text')
 
 function Step({ metal, word, gates, why, then, takesOut }: StepLines) {
   return (

@@ -37,18 +37,21 @@ export function ComingOff({
   unit,
   gauges,
   onRig,
+  open,
+  onToggle,
 }: {
   unit: UnitHandle
   /** live: what they read, where they are watched */
   gauges?: Pick<ReadingValues, 'suctionPressure' | 'liquidPressure'>
   onRig: boolean
+  open: boolean
+  onToggle: () => void
 }) {
   const atRig = useRigConsole(unit.unitId)
   const { method } = unit.view
   const { cameOff } = unit.view.tuning
   const waitMs = method.bubbleWaitS.si * 1000
   const { system } = useSettings()
-  const [open, setOpen] = useState(false)
   const [problem, setProblem] = useState<string>()
   const form = useEntryForm<Draft>(unit, 'comingOff', {
     low: blank,
@@ -86,7 +89,7 @@ export function ComingOff({
         title="Coming off"
         summary={cameOff ? cameOffLine(cameOff) : 'hoses drawn down, cores, caps'}
         open={open}
-        onToggle={() => setOpen(!open)}
+        onToggle={onToggle}
         testID="coming-off"
       >
         {cameOff ? <Body fontWeight="700">{cameOffLine(cameOff)}</Body> : null}

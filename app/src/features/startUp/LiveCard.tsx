@@ -1,10 +1,11 @@
 import { jumpWords, lostWords, settlingText, settlingWords } from '@zetesis/contract'
 import { conclusionsLost, formatNumber, show, type LiveAssessment, type UnitFacts } from '@zetesis/core'
+import type { ReactNode } from 'react'
 import { XStack, YStack } from 'tamagui'
 import { useSettings } from '@/settings/settings'
 import { Banner } from '@/ui/Banner'
-import { drawn } from '@/ui/drawn'
-import { Figure, Soft } from '@/ui/Words'
+import { telling } from '@/ui/telling'
+import { Body, Figure, Soft } from '@/ui/Words'
 
 const metals = { settled: 'in', settling: 'none', hunting: 'tooClose', disturbed: 'tooClose' } as const
 
@@ -44,49 +45,53 @@ export function LiveCard({ live, facts }: { live: LiveAssessment; facts: UnitFac
     </YStack>
   )
 }
-const Settling = drawn(function Settling({
-  state,
-  left,
-  text,
-}: {
-  state: keyof typeof metals
-  left?: string
-  text: string
-}) {
-  return (
-    <Banner
-      metal={metals[state]}
-      word={settlingWords[state]}
-      figure={left === undefined ? undefined : <Figure>{left}</Figure>}
-      testID="settling"
-    >
-      {text}
-    </Banner>
-  )
-})
+const Settling = telling(
+  function Settling({ state, left, text }: { state: keyof typeof metals; left?: ReactNode; text: ReactNode }) {
+    return (
+      <Banner
+        metal={metals[state]}
+        word={settlingWords[state]}
+        figure={left === undefined ? undefined : <Figure>{left}</Figure>}
+        testID="settling"
+      >
+        <Body fontSize="$3" lineHeight="$3">
+          {text}
+        </Body>
+      </Banner>
+    )
+  },
+  'left',
+  'text',
+)
 
-const Four = drawn(function Four({
-  superheat,
-  subcooling,
-  evaporating,
-  condensing,
-}: {
-  superheat: string
-  subcooling: string
-  evaporating: string
-  condensing: string
-}) {
-  return (
-    <XStack flexWrap="wrap" gap="$3">
-      <Big name="Superheat" text={superheat} testID="live-superheat" />
-      <Big name="Subcooling" text={subcooling} testID="live-subcooling" />
-      <Big name="▽ Evaporating" text={evaporating} />
-      <Big name="△ Condensing" text={condensing} />
-    </XStack>
-  )
-})
+const Four = telling(
+  function Four({
+    superheat,
+    subcooling,
+    evaporating,
+    condensing,
+  }: {
+    superheat: ReactNode
+    subcooling: ReactNode
+    evaporating: ReactNode
+    condensing: ReactNode
+  }) {
+    return (
+      <XStack flexWrap="wrap" gap="$3">
+        <Big name="Superheat" text={superheat} testID="live-superheat" />
+        <Big name="Subcooling" text={subcooling} testID="live-subcooling" />
+        <Big name="▽ Evaporating" text={evaporating} />
+        <Big name="△ Condensing" text={condensing} />
+      </XStack>
+    )
+  },
+  'superheat',
+  'subcooling',
+  'evaporating',
+  'condensing',
+)
 
-const Big = drawn(function Big({ name, text, testID }: { name: string; text: string; testID?: string }) {
+function Big({ name, text, testID }: { name: string; text: ReactNode; testID?: string }) {
   return (
     <YStack flexGrow={1} flexBasis="45%">
       <Soft>{name}</Soft>
@@ -95,4 +100,4 @@ const Big = drawn(function Big({ name, text, testID }: { name: string; text: str
       </Figure>
     </YStack>
   )
-})
+}

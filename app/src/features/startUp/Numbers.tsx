@@ -1,9 +1,10 @@
 import { termWords, workingWords } from '@zetesis/contract'
 import { showText, type UnitSystem, type Working } from '@zetesis/core'
-import { useState } from 'react'
+import { useState, type ReactNode } from 'react'
 import { Button, Text, XStack, YStack } from 'tamagui'
 import { useSettings } from '@/settings/settings'
-import { drawn } from '@/ui/drawn'
+import { telling } from '@/ui/telling'
+import { useStable } from '@/ui/useStable'
 import { Figure, Soft } from '@/ui/Words'
 import { WorkingLines } from '@/verdict/WorkingLines'
 
@@ -13,7 +14,7 @@ export function Numbers({ workings }: { workings: readonly Working[] }) {
   return (
     <YStack role="list" testID="numbers">
       {workings.map((w) => (
-        <NumberLine key={w.code} code={w.code} result={resultText(w, system)} lines={linesOf(w, system)} />
+        <NumberLine key={w.code} working={w} result={resultText(w, system)} />
       ))}
     </YStack>
   )
@@ -21,23 +22,34 @@ export function Numbers({ workings }: { workings: readonly Working[] }) {
 
 const resultText = ({ result }: Working, system: UnitSystem) => showText(result.dimension, result.si, system)
 
-const NumberLine = drawn(function NumberLine({
+function NumberLine({ working, result }: { working: Working; result: string }) {
+  const { system } = useSettings()
+  const [open, setOpen] = useState(false)
+  const toggle = useStable(() => setOpen(!open))
+  // shut it needs no lines
+  return (
+    <Line code={working.code} result={result} lines={open ? linesOf(working, system) : undefined} onToggle={toggle} />
+  )
+}
+
+const Line = telling(function Line({
   code,
   result,
   lines,
+  onToggle,
 }: {
   code: Working['code']
-  result: string
-  lines: ReturnType<typeof linesOf>
+  result: ReactNode
+  lines?: ReturnType<typeof linesOf>
+  onToggle: () => void
 }) {
-  const [open, setOpen] = useState(false)
   const { title, formula } = workingWords[code]
   return (
     <YStack role="listitem" borderBottomWidth={1} borderColor="$rule">
       <Button
         unstyled
         role="button"
-        aria-expanded={open}
+        aria-expanded={lines !== undefined}
         testID={`number-${code}`}
         minHeight={52}
         width="100%"
@@ -45,14 +57,14 @@ const NumberLine = drawn(function NumberLine({
         borderWidth={0}
         backgroundColor="transparent"
         cursor="pointer"
-        onPress={() => setOpen(!open)}
+        onPress={onToggle}
       >
         <XStack width="100%" justifyContent="space-between" alignItems="center" gap="$3">
-          <Text fontSize="$4" color="$ink" textAlign="left" flex={1}>{`${open ? '▾' : '▸'} ${title}`}</Text>
+          <Text fontSize="$4" color="$ink" textAlign="left" flex={1}>{`${lines ? '▾' : '▸'} ${title}`}</Text>
           <Figure>{result}</Figure>
         </XStack>
       </Button>
-      {open ? (
+      {lines ? (
         <YStack paddingBottom="$3" paddingLeft="$4" gap="$1" testID={`working-${code}`}>
           <Soft>{`${title} = ${formula}`}</Soft>
           <WorkingLines lines={lines} />
@@ -60,7 +72,7 @@ const NumberLine = drawn(function NumberLine({
       ) : null}
     </YStack>
   )
-})
+}, 'result')
 
 function linesOf({ terms, result, code }: Working, system: UnitSystem) {
   const inputs = terms.map((t) => ({ name: termWords[t.name], value: showText(t.dimension, t.si, system) }))

@@ -8,7 +8,7 @@ import type { UnitHandle } from '@/unit/useUnit'
 import { fetchTrace, recorder, traceKey } from '@/sync/client'
 import { PickOne } from '@/ui/PickOne'
 import { Soft } from '@/ui/Words'
-import type { LiveAnswer, SeriesAsked } from '@/workers/live.worker'
+import type { LiveAnswer, LiveQuestion } from '@/workers/live.worker'
 import { TimeCharts } from './TimeCharts'
 import { useCharts } from './useCharts'
 
@@ -52,8 +52,8 @@ function Recorded({ unit, trace }: { unit: UnitHandle; trace: SystemTrace }) {
     enabled: recorder.chunks(trace.traceId)[0]?.number !== 0,
     retry: false,
   })
-  const question = useMemo((): { series: SeriesAsked } => ({ series: asked }), [asked])
-  const answer = useTraceWatch<typeof question, LiveAnswer>(trace.traceId, open, question, data)
+  const question = useMemo((): LiveQuestion => ({ series: asked }), [asked])
+  const answer = useTraceWatch<LiveQuestion, LiveAnswer>(trace.traceId, open, question, data)
   if (!answer || answer.endS === 0)
     return (
       <Soft testID="recording-waits">

@@ -158,9 +158,13 @@ const LiveBeforeStart = ({ unit, live }: { unit: UnitHandle; live: LiveStore }) 
 )
 
 /** The gauges while they are drawn down. */
-const LiveComingOff = ({ unit, live, onRig }: { unit: UnitHandle; live: LiveStore; onRig: boolean }) => (
-  <ComingOff unit={unit} gauges={useLiveStore(live, gaugesOf)} onRig={onRig} />
-)
+function LiveComingOff({ unit, live, onRig }: { unit: UnitHandle; live: LiveStore; onRig: boolean }) {
+  const [open, setOpen] = useState(false)
+  // shut it reads no gauge
+  const gauges = useLiveStore(live, open ? gaugesOf : nothing)
+  return <ComingOff unit={unit} gauges={gauges} onRig={onRig} open={open} onToggle={() => setOpen(!open)} />
+}
+const nothing = () => undefined
 const gaugesOf = (live: LiveAssessment | undefined) =>
   live && { suctionPressure: live.values.suctionPressure, liquidPressure: live.values.liquidPressure }
 

@@ -3,15 +3,10 @@ import { useMemo } from 'react'
 import type { SlotChoice } from '@/kit/choice'
 import { useTraceWatch } from '@/recording/useTraceWatch'
 import { useSettings } from '@/settings/settings'
-import type { LiveAnswer, SeriesAsked } from '@/workers/live.worker'
+import type { LiveAnswer, LiveQuestion, SeriesAsked } from '@/workers/live.worker'
 import { instrumentSlots } from '@/kit/instruments'
 
 const open = () => new Worker(new URL('../../workers/live.worker.ts', window.location.href))
-
-interface LiveQuestion {
-  readonly terms: LiveTerms
-  readonly series?: SeriesAsked
-}
 
 /** What the recording of the running system says, once a second, from the worker. */
 export function useLive(
