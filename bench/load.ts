@@ -52,7 +52,10 @@ await client.query(
   "insert into users (company_id, id, login, name, role, password_hash) values ($1, $2, 'load', 'Load', 'lead', $3)",
   [ids.company, ids.user, await hash('brass-elbow')],
 )
-await client.query(`insert into jobs values ($1, $2, 'Load', 'Here', '{"value":0,"unit":"m"}')`, [ids.company, ids.job])
+await client.query(
+  `insert into jobs (company_id, id, name, card) values ($1, $2, 'Load', '{"name":"Load","timeZone":"UTC","elevation":{"value":0,"unit":"m"}}')`,
+  [ids.company, ids.job],
+)
 const signedIn = await fetch(`${base}/api/sign-in`, {
   method: 'POST',
   headers: { 'content-type': 'application/json' },

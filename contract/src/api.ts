@@ -1,6 +1,7 @@
 import {
   assessmentReports,
   CHUNK_SAMPLES,
+  jobStandings,
   MAX_CHUNKS,
   movementKinds,
   type CylinderFinding,
@@ -16,7 +17,7 @@ import { text } from './text'
 const { id, instant, quantity } = stored
 const { day } = admitting
 const { BookEntrySchema } = librarySchemas(admitting)
-const { BookEntrySchema: StoredBookEntrySchema, CylinderSchema } = librarySchemas(stored)
+const { BookEntrySchema: StoredBookEntrySchema, CylinderSchema, JobCardSchema } = librarySchemas(stored)
 
 /** At most so many entries in one request; a phone with more sends several. */
 export const MAX_BATCH = 200
@@ -39,11 +40,11 @@ export const SessionUser = z.object({
 })
 export type SessionUser = z.infer<typeof SessionUser>
 
+/** A job as the book has it, and how many units stand in it. */
 export const Job = z.object({
+  ...JobCardSchema.shape,
   id,
-  name: z.string(),
-  place: z.string(),
-  elevation: quantity('elevation'),
+  standing: z.enum(jobStandings),
   units: z.number(),
   sealed: z.number(),
 })
@@ -195,7 +196,12 @@ export const RecordFile = z.object({
   format: z.literal('zetesis.record'),
   version: z.literal(1),
   unit: z.object({ id, jobId: id, tag: z.string() }),
-  job: z.object({ name: z.string(), place: z.string(), elevation: quantity('elevation') }),
+  job: z.object({
+    name: z.string(),
+    place: z.string(),
+    elevation: quantity('elevation'),
+    customer: JobCardSchema.shape.customer,
+  }),
   company: z.string(),
   log: z.array(ChainedEntrySchema),
   lastHash: z.string(),

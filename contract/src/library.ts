@@ -4,6 +4,7 @@ import {
   habitKeys,
   habitSpecs,
   instrumentKinds,
+  jobStandings,
   orientations,
   refrigerants,
   sheetShapes,
@@ -17,6 +18,7 @@ import {
   type Dimension,
   type HabitKey,
   type Instrument,
+  type JobCard,
   type ModelLabel,
   type ProfileSpec,
   type Refrigerant,
@@ -162,6 +164,18 @@ export function librarySchemas({ quantity, id, instant, day, fits }: Door) {
     testDueOn: day.optional(),
   })
 
+  const line = (most: number) => text(most, 1).optional()
+  const JobCardSchema = z.strictObject({
+    name: text(80, 1),
+    place: line(200),
+    customer: z.strictObject({ name: line(120), contact: line(200), papersFor: line(200) }).optional(),
+    timeZone: z.string().min(1).max(60),
+    elevation: quantity('elevation'),
+    from: day.optional(),
+    to: day.optional(),
+    notes: line(2000),
+  }) satisfies z.ZodType<JobCard>
+
   const ProfileSchema: z.ZodType<ProfileSpec> = z.strictObject({
     id: z.string().min(1).max(60),
     name: text(60),
@@ -210,6 +224,8 @@ export function librarySchemas({ quantity, id, instant, day, fits }: Door) {
       note: text(200).optional(),
       scale: InstrumentSchema.optional(),
     }),
+    z.strictObject({ ...base, kind: z.literal('jobSaved'), jobId: id, job: JobCardSchema, replaces: id.optional() }),
+    z.strictObject({ ...base, kind: z.literal('jobStands'), jobId: id, standing: z.enum(jobStandings) }),
     z.strictObject({ ...base, kind: z.literal('movementStruck'), strikes: id, reason: text(200, 1) }),
     z.strictObject({ ...base, kind: z.literal('zeroed'), instrumentIds: z.array(id).min(1).max(50) }),
     z.strictObject({
@@ -220,5 +236,5 @@ export function librarySchemas({ quantity, id, instant, day, fits }: Door) {
     }),
     z.strictObject({ ...base, kind: z.literal('profileChosen'), profileId: z.string().min(1).max(60) }),
   ])
-  return { ModelLabelSchema, InstrumentSchema, CylinderSchema, ProfileSchema, BookEntrySchema }
+  return { JobCardSchema, ModelLabelSchema, InstrumentSchema, CylinderSchema, ProfileSchema, BookEntrySchema }
 }

@@ -230,54 +230,63 @@ describe('when things go wrong', () => {
     ['the tools', () => '/tools', 'slide-scale'],
     ['hand over', () => `/units/${ids['K-03']}/hand-over`, 'signature'],
   ] as const
-  for (const [width, height] of [
-    [390, 844],
-    [1280, 800],
-  ] as const) {
-    for (const dark of [false, true]) {
-      it(`is accessible and fits at ${width} × ${height}, ${dark ? 'dark' : 'light'}`, async () => {
-        const phone = await Driver.open(browser, server.base, { width, height })
-        await phone.page.setBypassCSP(true)
-        await phone.page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: dark ? 'dark' : 'light' }])
-        await phone.signIn()
-        for (const [name, path, id] of views) {
-          await phone.go(path())
+  // each view once a theme, on a phone in the one and wide in the other; that it fits, on both in both
+  for (const dark of [false, true]) {
+    it(`is accessible and fits, on a phone and wide, ${dark ? 'dark' : 'light'}`, async () => {
+      const phone = await Driver.open(browser, server.base, { width: 390, height: 844 })
+      await phone.page.setBypassCSP(true)
+      await phone.page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: dark ? 'dark' : 'light' }])
+      await phone.signIn()
+      for (const [name, path, id] of views) {
+        await phone.go(path())
+        await phone.see(id)
+        for (const wide of [false, true]) {
+          await phone.page.setViewport(wide ? { width: 1280, height: 800 } : { width: 390, height: 844 })
+          await phone.page.waitForFunction(`innerWidth === ${wide ? 1280 : 390}`)
           await phone.see(id)
-          await phone.page.evaluate(axeSource)
-          const found = await phone.page.evaluate(async () => {
-            const { violations } = await (
-              window as unknown as {
-                axe: {
-                  run(o: object): Promise<{
-                    violations: { id: string; impact: string; nodes: { html: string; any: { message: string }[] }[] }[]
-                  }>
-                }
-              }
-            ).axe.run({ runOnly: ['wcag2a', 'wcag2aa'] })
-            return violations.map(
-              (v) =>
-                `${v.id}: ${v.nodes
-                  .map((n) => `${n.html.slice(0, 160)} ${n.any[0]?.message ?? ''}`)
-                  .slice(0, 3)
-                  .join(' | ')}`,
-            )
-          })
-          assert.deepEqual(found, [], `${name} has accessibility faults`)
-          const spill = await phone.page.evaluate(() => {
-            const page = document.querySelector<HTMLElement>('[data-testid=page]')!
-            return page.scrollWidth - page.clientWidth
-          })
-          assert.ok(spill <= 0, `${name} is ${spill} px too wide`)
-          const small = await phone.page.evaluate(() =>
-            [...document.querySelectorAll<HTMLElement>('[data-testid=page] button, [data-testid=page] input')]
-              .filter((e) => e.offsetParent !== null && e.getBoundingClientRect().height < 47.5)
-              .map((e) => e.outerHTML.slice(0, 120)),
-          )
-          assert.deepEqual(small, [], `${name} has targets under 48 px`)
+          if (wide === dark) assert.deepEqual(await violations(phone), [], `${name} has accessibility faults`)
+          await fits(phone, `${name}, ${wide ? 'wide' : 'on a phone'}`)
         }
-        assert.deepEqual(phone.errors, [])
-        await phone.close()
-      })
-    }
+        await phone.page.setViewport({ width: 390, height: 844 })
+      }
+      assert.deepEqual(phone.errors, [])
+      await phone.close()
+    })
   }
 })
+
+async function violations({ page }: Driver): Promise<string[]> {
+  await page.evaluate(axeSource)
+  return page.evaluate(async () => {
+    const { violations } = await (
+      window as unknown as {
+        axe: {
+          run(o: object): Promise<{
+            violations: { id: string; impact: string; nodes: { html: string; any: { message: string }[] }[] }[]
+          }>
+        }
+      }
+    ).axe.run({ runOnly: ['wcag2a', 'wcag2aa'] })
+    return violations.map(
+      (v) =>
+        `${v.id}: ${v.nodes
+          .map((n) => `${n.html.slice(0, 160)} ${n.any[0]?.message ?? ''}`)
+          .slice(0, 3)
+          .join(' | ')}`,
+    )
+  })
+}
+
+async function fits({ page }: Driver, name: string): Promise<void> {
+  const spill = await page.evaluate(() => {
+    const page = document.querySelector<HTMLElement>('[data-testid=page]')!
+    return page.scrollWidth - page.clientWidth
+  })
+  assert.ok(spill <= 0, `${name} is ${spill} px too wide`)
+  const small = await page.evaluate(() =>
+    [...document.querySelectorAll<HTMLElement>('[data-testid=page] button, [data-testid=page] input')]
+      .filter((e) => e.offsetParent !== null && e.getBoundingClientRect().height < 47.5)
+      .map((e) => e.outerHTML.slice(0, 120)),
+  )
+  assert.deepEqual(small, [], `${name} has targets under 48 px`)
+}

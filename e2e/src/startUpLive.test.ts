@@ -43,7 +43,7 @@ describe('start-up and tuning, live', () => {
     await lead.see('rest')
     return unitId
   }
-  const connect = async (rig: string, speed = '60') => {
+  const connect = async (rig: string, speed = '300') => {
     await lead.press('source-rig')
     await lead.press('rig')
     await lead.press(`rig-${rig}`)

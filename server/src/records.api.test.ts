@@ -20,8 +20,8 @@ it.each(['K-01', 'K-07', 'L-03'])('exports the record of %s as it was', async (t
   const { unit, job, log } = raw
   await world.pool.query('update companies set name = $2 where id = $1', [companyId, raw.company])
   await world.pool.query(
-    `insert into jobs (company_id, id, name, place, elevation) values ($1, $2, $3, $4, $5) on conflict do nothing`,
-    [companyId, unit.jobId, job.name, job.place, job.elevation],
+    `insert into jobs (company_id, id, name, card) values ($1, $2, $3, $4) on conflict do nothing`,
+    [companyId, unit.jobId, job.name, { ...job, timeZone: 'UTC' }],
   )
   const wren = await world.signedIn('wren')
   await world.pool.query(

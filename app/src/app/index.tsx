@@ -1,3 +1,3 @@
 import { lazyPage } from '@/frame/lazyPage'
 
-export default lazyPage(async () => (await import('@/features/row/JobsPage')).JobsPage)
+export default lazyPage(async () => (await import('@/features/jobs/JobsPage')).JobsPage)

@@ -9,6 +9,8 @@ export const stagePath: Record<Stage, string> = {
   handOver: 'hand-over',
 }
 
+export const jobPath = (jobId: string) => `/jobs/${jobId}`
+export const jobCardPath = (jobId: string) => `/jobs/${jobId}/card`
 export const unitPath = (unitId: string) => `/units/${unitId}`
 export const stageHref = (unitId: string, stage: Stage) => `/units/${unitId}/${stagePath[stage]}`
 

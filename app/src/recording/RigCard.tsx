@@ -12,7 +12,7 @@ import { Press } from '@/ui/Press'
 import { Body, Soft } from '@/ui/Words'
 import { rigChannels, rigChoices, rigName, type RigKind } from './rigs'
 
-const speeds = [1, 5, 20, 60] as const
+const speeds = [1, 5, 20, 60, 300] as const
 
 /** The rig of this kind that runs for a unit on this device. */
 export function useRig(unitId: string, kind: RigKind) {

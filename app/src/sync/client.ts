@@ -148,6 +148,7 @@ async function askAnew(queryKey: readonly unknown[], queryFn: () => Promise<unkn
 async function sendToBook(entries: readonly (Entry | BookEntry)[]): Promise<void> {
   await call('/book/entries', { method: 'POST', body: { entries }, answer: BookAppended })
   await askAnew(bookKey, fetchBook)
+  void queryClient.invalidateQueries({ queryKey: ['jobs'] })
   void queryClient.invalidateQueries({ queryKey: ['cylinders'] })
 }
 

@@ -69,7 +69,7 @@ function asking() {
     const keys = [
       ...[...units].flatMap((unitId) => [logKey(unitId), ['trace', unitId], ['traces', unitId]]),
       ...(units.size > 0 ? [['units']] : []),
-      ...(book ? [bookKey] : []),
+      ...(book ? [bookKey, ['jobs']] : []),
       ['cylinders'],
     ]
     for (const queryKey of keys) void queryClient.invalidateQueries({ queryKey })

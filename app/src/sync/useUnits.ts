@@ -1,4 +1,4 @@
-import { foldEntries, summarise, toSi, type ChainedEntry } from '@zetesis/core'
+import { foldEntries, summarise, toSi, type Book, type ChainedEntry } from '@zetesis/core'
 import type { Job, UnitRow } from '@zetesis/contract'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
@@ -6,9 +6,28 @@ import { fetchJobs, fetchUnits, logKey, queryClient } from './client'
 import { clock } from './clock'
 import { BOOK, type OutboxItem } from './outboxStore'
 import { useOutboxItems } from './useOutbox'
+import { useBook } from './useBook'
 import { withPending } from './useUnitLog'
 
-export const useJobs = () => useQuery({ queryKey: ['jobs'], queryFn: fetchJobs, refetchInterval: 60_000 })
+/** The company's jobs as this device knows them: what the server lists, with what stands in the book by now. */
+export function useJobs() {
+  const query = useQuery({ queryKey: ['jobs'], queryFn: fetchJobs, refetchInterval: 60_000 })
+  const { book } = useBook()
+  const data = useMemo(() => withBook(query.data, book), [query.data, book])
+  return { data, error: query.error }
+}
+
+function withBook(rows: readonly Job[] | undefined, { jobs, standings }: Book): readonly Job[] | undefined {
+  if (!rows && jobs.length === 0) return undefined
+  const known = new Map((rows ?? []).map((row) => [row.id, row]))
+  for (const { id, value } of jobs) {
+    const { units = 0, sealed = 0, standing = 'open' } = known.get(id) ?? {}
+    known.set(id, { ...value, id, units, sealed, standing })
+  }
+  return [...known.values()]
+    .map((job) => ({ ...job, standing: standings[job.id] ?? job.standing }))
+    .sort((a, b) => a.name.localeCompare(b.name, undefined, { numeric: true }))
+}
 
 /** Every unit of the company with its summary; where this device knows more (unsent entries), its own. */
 export function useUnits() {

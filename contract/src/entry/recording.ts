@@ -12,7 +12,7 @@ export function recordingSchemas(door: Door) {
       traceId: id,
       channels: z.array(z.enum(traceChannels)).min(1).max(traceChannels.length),
       source: z.enum(traceSources),
-      speed: z.number().min(1).max(60),
+      speed: z.number().min(1).max(300),
       name: text(200).optional(),
     }),
     traceEnded: entry('traceEnded', {

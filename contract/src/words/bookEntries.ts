@@ -12,6 +12,10 @@ export function bookEntryWords(entry: BookEntry): string {
       return `Method saved: ${entry.profile.name}`
     case 'cylinderSaved':
       return `Cylinder saved: ${entry.cylinder.name}`
+    case 'jobSaved':
+      return `Job saved: ${entry.job.name}`
+    case 'jobStands':
+      return { open: 'A job opened again', closed: 'A job closed', archived: 'A job archived' }[entry.standing]
     case 'cylinderMoved':
       return movedLine(entry)
     case 'movementStruck':

@@ -5,8 +5,10 @@ import {
   type DraftProblem,
   type HabitProblem,
   type InstrumentProblem,
+  type JobProblem,
   type LabelProblem,
   type ProfileProblem,
+  type RowProblem,
   type SheetProblem,
   type TableProblem,
 } from '@zetesis/core'
@@ -121,6 +123,44 @@ export function profileProblemWords(problem: ProfileProblem): string {
   }
 }
 
+export function jobProblemWords(problem: JobProblem): string {
+  switch (problem.code) {
+    case 'noName':
+      return 'A job needs a name.'
+    case 'notAZone':
+      return 'This isn’t a time zone. Name it by continent and city, as Europe/Madrid.'
+    case 'daysTurned':
+      return 'The last day comes before the first: swap them.'
+  }
+}
+
+/** A job's elevation can't be changed any more. */
+export const elevationStandsWords =
+  'Units stand in this job already, and their verdicts were reached by its elevation. Give a unit that stands elsewhere its own, under Prepare.'
+
+export function rowProblemWords(problem: RowProblem): string {
+  switch (problem.code) {
+    case 'noNumber':
+      return 'Say where the number goes: K-## gives K-01, House {n} gives House 1.'
+    case 'noFloor':
+      return 'Say where the floor goes, as {floor}.## for 3.01; without floors, leave {floor} out.'
+    case 'tooLong':
+      return `“${problem.tag}” is too long: at most ${problem.most} letters.`
+    case 'notWhole':
+      return 'Type whole numbers, the lower one first.'
+    case 'tooMany':
+      return `That would be ${problem.count} units; at most ${problem.most} at once.`
+    case 'taken':
+      return `In this job already: ${listed(problem.tags)}. Change the pattern or the first number.`
+  }
+}
+
+const SHOWN_TAGS = 4
+const listed = (tags: readonly string[]) =>
+  tags.length > SHOWN_TAGS
+    ? `${tags.slice(0, SHOWN_TAGS).join(', ')} and ${tags.length - SHOWN_TAGS} more`
+    : tags.join(', ')
+
 /** A sentence for what speaks against an entry of the company's book. */
 export function bookProblemWords(problem: BookProblem): string {
   switch (problem.code) {
@@ -142,6 +182,8 @@ export function bookProblemWords(problem: BookProblem): string {
       return 'Choose another cylinder: it can’t be filled over into itself.'
     case 'noTarget':
       return 'Choose the cylinder that it goes into.'
+    case 'badJob':
+      return jobProblemWords(problem.problem)
     case 'noReason':
       return 'Say why it is struck out: the reason stays in the book.'
   }

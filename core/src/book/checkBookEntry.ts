@@ -5,6 +5,7 @@ import { checkInstrument, type InstrumentProblem } from '../measurement/instrume
 import { toSi } from '../quantity/unit'
 import { checkProfile, type ProfileProblem } from '../method/checkProfile'
 import type { BookEntry } from './entry'
+import { checkJob, type JobProblem } from './job'
 import { isReadyProfile } from './fold'
 
 export type BookProblem =
@@ -18,6 +19,7 @@ export type BookProblem =
   | { code: 'toItself'; path: 'toCylinderId' }
   | { code: 'noTarget'; path: 'toCylinderId' }
   | { code: 'noReason'; path: 'reason' }
+  | { code: 'badJob'; path: string; problem: JobProblem }
 
 /** What speaks against an entry of the company's book; the phone asks before it writes, the server before it stores. */
 export function checkBookEntry(entry: BookEntry, { nowMs }: { nowMs: number }): BookProblem[] {
@@ -62,6 +64,9 @@ function ofKind(entry: BookEntry): BookProblem[] {
     }
     case 'movementStruck':
       return entry.reason.trim() === '' ? [{ code: 'noReason', path: 'reason' }] : []
+    case 'jobSaved':
+      return checkJob(entry.job).map((problem) => ({ code: 'badJob', path: `job.${problem.path}`, problem }))
+    case 'jobStands':
     case 'zeroed':
     case 'retired':
     case 'profileChosen':

@@ -4,6 +4,7 @@ import type { Author } from '../entry/base'
 import type { Instrument } from '../measurement/instrument'
 import type { ProfileSpec } from '../method/profile'
 import type { Quantity } from '../quantity/unit'
+import type { JobCard, JobStanding } from './job'
 
 /**
  * The company's book: what a crew enters once and uses for years. Like a unit's log it only grows; a corrected label is a new
@@ -68,7 +69,21 @@ export interface MovementStruck extends Base<'movementStruck'> {
   readonly reason: string
 }
 
+/** A job's card, new or corrected. */
+export interface JobSaved extends Base<'jobSaved'> {
+  readonly jobId: string
+  readonly job: JobCard
+  readonly replaces?: string
+}
+/** A job is closed, opened again, or put out of the way. */
+export interface JobStands extends Base<'jobStands'> {
+  readonly jobId: string
+  readonly standing: JobStanding
+}
+
 export type BookEntry =
+  | JobSaved
+  | JobStands
   | CylinderSaved
   | CylinderMoved
   | MovementStruck

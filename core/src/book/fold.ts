@@ -4,6 +4,7 @@ import type { ProfileSpec } from '../method/profile'
 import { customarySpec, readyProfiles } from '../method/readyProfiles'
 import type { Cylinder } from '../charge/cylinder'
 import type { BookItem, CylinderMoved } from './entry'
+import type { JobCard, JobStanding } from './job'
 
 /** One thing on a shelf of the book, as last saved. */
 export interface Kept<T> {
@@ -27,6 +28,9 @@ export interface Book {
   readonly models: readonly Kept<ModelLabel>[]
   readonly instruments: readonly Kept<Instrument>[]
   readonly cylinders: readonly Kept<Cylinder>[]
+  readonly jobs: readonly Kept<JobCard>[]
+  /** how a job stands, by its id; one that isn't named is open */
+  readonly standings: Readonly<Record<string, JobStanding>>
   /** what moved outside any unit, struck ones left out */
   readonly moves: readonly BookMove[]
   /** ids of struck movements, with the reason */
@@ -49,6 +53,8 @@ export const emptyBook: Book = {
   models: [],
   instruments: [],
   cylinders: [],
+  jobs: [],
+  standings: {},
   moves: [],
   struck: {},
   profiles: ready,
@@ -81,6 +87,10 @@ function addToBook(book: Book, item: BookItem): Book {
       const { cylinder } = entry
       return { ...book, cylinders: put(book.cylinders, cylinder.id, cylinder, item, entry.replaces) }
     }
+    case 'jobSaved':
+      return { ...book, jobs: put(book.jobs, entry.jobId, entry.job, item, entry.replaces) }
+    case 'jobStands':
+      return { ...book, standings: { ...book.standings, [entry.jobId]: entry.standing } }
     case 'cylinderMoved':
       return book.struck[entry.id] === undefined && !book.moves.some((m) => m.entry.id === entry.id)
         ? { ...book, moves: [...book.moves, { entry, by: item.author.name }] }

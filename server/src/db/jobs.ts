@@ -1,14 +1,14 @@
+import type { JobCard, JobStanding } from '@zetesis/core'
 import { and, asc, eq, sql } from 'drizzle-orm'
 import type { Tx } from './client'
 import { companies, jobs, unitState } from './schema'
 
 export async function listJobs(db: Tx, companyId: string) {
-  return db
+  const rows = await db
     .select({
       id: jobs.id,
-      name: jobs.name,
-      place: jobs.place,
-      elevation: jobs.elevation,
+      card: jobs.card,
+      standing: jobs.standing,
       units: sql<number>`count(${unitState.unitId})::int`,
       sealed: sql<number>`(count(*) filter (where (${unitState.summary}->>'sealed')::boolean))::int`,
     })
@@ -17,20 +17,38 @@ export async function listJobs(db: Tx, companyId: string) {
     .where(eq(jobs.companyId, companyId))
     .groupBy(jobs.companyId, jobs.id)
     .orderBy(asc(jobs.name))
+  return rows.map(({ card, ...row }) => ({ ...card, ...row }))
 }
 
 export async function findJob(db: Tx, companyId: string, jobId: string) {
   const [row] = await db
-    .select({
-      id: jobs.id,
-      name: jobs.name,
-      place: jobs.place,
-      elevation: jobs.elevation,
-      timeZone: jobs.timeZone,
-      company: companies.name,
-    })
+    .select({ id: jobs.id, card: jobs.card, standing: jobs.standing, company: companies.name })
     .from(jobs)
     .innerJoin(companies, eq(companies.id, jobs.companyId))
     .where(and(eq(jobs.companyId, companyId), eq(jobs.id, jobId)))
-  return row
+  return row && { ...row.card, id: row.id, standing: row.standing, company: row.company }
+}
+
+export async function hasUnits(db: Tx, companyId: string, jobId: string): Promise<boolean> {
+  const rows = await db
+    .select({ id: unitState.unitId })
+    .from(unitState)
+    .where(and(eq(unitState.companyId, companyId), eq(unitState.jobId, jobId)))
+    .limit(1)
+  return rows.length > 0
+}
+
+export async function putJob(tx: Tx, companyId: string, id: string, card: JobCard): Promise<void> {
+  const written = { name: card.name, card }
+  await tx
+    .insert(jobs)
+    .values({ companyId, id, ...written })
+    .onConflictDoUpdate({ target: [jobs.companyId, jobs.id], set: written })
+}
+
+export async function setStanding(tx: Tx, companyId: string, id: string, standing: JobStanding): Promise<void> {
+  await tx
+    .update(jobs)
+    .set({ standing })
+    .where(and(eq(jobs.companyId, companyId), eq(jobs.id, id)))
 }

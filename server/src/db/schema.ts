@@ -3,8 +3,9 @@ import type {
   Cylinder,
   CylinderFinding,
   Entry,
+  JobCard,
+  JobStanding,
   MovementKind,
-  Quantity,
   Refrigerant,
   UnitSummary,
 } from '@zetesis/core'
@@ -46,6 +47,7 @@ export const users = pgTable(
   (t) => [primaryKey({ columns: [t.companyId, t.id] }), uniqueIndex('users_login').on(t.login)],
 )
 
+/** A job as the book has it: derived, written in the transaction that appends. */
 export const jobs = pgTable(
   'jobs',
   {
@@ -53,11 +55,10 @@ export const jobs = pgTable(
       .notNull()
       .references(() => companies.id),
     id: uuid('id').notNull(),
+    /** the card's, for lists and reports */
     name: text('name').notNull(),
-    place: text('place').notNull(),
-    elevation: jsonb('elevation').$type<Quantity<'elevation'>>().notNull(),
-    /** IANA name: papers give times as the people of the job read them off a clock */
-    timeZone: text('time_zone').notNull().default('UTC'),
+    card: jsonb('card').$type<JobCard>().notNull(),
+    standing: text('standing').$type<JobStanding>().notNull().default('open'),
   },
   (t) => [primaryKey({ columns: [t.companyId, t.id] })],
 )

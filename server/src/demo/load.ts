@@ -31,7 +31,9 @@ async function fill(db: Db, now: Date): Promise<boolean> {
         passwordHash: hashes[i]!,
       })),
     )
-    await tx.insert(jobs).values(demoJobs.map((job) => ({ companyId: demoCompany.id, ...job })))
+    await tx
+      .insert(jobs)
+      .values(demoJobs.map(({ id, ...card }) => ({ companyId: demoCompany.id, id, name: card.name, card })))
   })
   const author = (by: 'lead' | 'apprentice') => {
     const { id, name } = demoUsers.find((u) => u.role === by)!

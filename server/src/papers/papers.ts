@@ -118,12 +118,29 @@ function header(doc: Doc, file: RecordFile, sealed: boolean): number {
   write(doc, ['wordBold', 20], `${file.unit.tag} · Commissioning papers`, { x: PAGE.margin, y: 30, lineBreak: false })
   const state = sealed ? 'Sealed' : 'Draft, not sealed'
   doc.fillColor(inks.soft)
-  write(doc, ['word', 10.5], `${file.job.name}, ${file.job.place} · ${file.company} · ${state}`, {
-    x: PAGE.margin,
-    y: 56,
-  })
-  return 80
+  write(
+    doc,
+    ['word', 10.5],
+    `${[file.job.name, file.job.place].filter(Boolean).join(', ')} · ${file.company} · ${state}`,
+    {
+      x: PAGE.margin,
+      y: 56,
+    },
+  )
+  const customer = customerLine(file.job.customer)
+  if (customer === '') return 80
+  write(doc, ['word', 10.5], customer, { x: PAGE.margin, y: 72, width: PAGE.width - 2 * PAGE.margin, height: 14 })
+  return 96
 }
+
+const customerLine = (customer: RecordFile['job']['customer']) =>
+  [
+    customer?.name && `For ${customer.name}`,
+    customer?.contact,
+    customer?.papersFor && `papers to ${customer.papersFor}`,
+  ]
+    .filter(Boolean)
+    .join(', ')
 
 function verdictBox(doc: Doc, line: ReturnType<typeof verdictLine>, y: number): number {
   const width = PAGE.width - 2 * PAGE.margin

@@ -4,6 +4,7 @@ import { findBookEntries, insertBookEntries, lockBook, pageBook } from '../db/bo
 import type { Db } from '../db/client'
 import { HttpProblem } from '../http/problem'
 import { bookCompany } from './cylinders'
+import { bookJobs } from './jobs'
 import { idTaken, type AppendScope } from './log'
 
 const PAGE = 500
@@ -39,6 +40,7 @@ export async function appendBook(
       added.push({ seq: lastSeq, author, entry })
     }
     await insertBookEntries(tx, companyId, added)
+    await bookJobs(tx, companyId, added)
     await bookCompany(tx, companyId, added)
     return { lastSeq }
   })

@@ -33,7 +33,12 @@ export async function recordFile(db: Db, companyId: string, unitId: string): Pro
     format: 'zetesis.record',
     version: 1,
     unit: { id: unitId, jobId: unit.jobId, tag: unit.summary.tag },
-    job: { name: job.name, place: job.place, elevation: job.elevation },
+    job: {
+      name: job.name,
+      place: job.place ?? '',
+      elevation: job.elevation,
+      ...(job.customer ? { customer: job.customer } : {}),
+    },
     company: job.company,
     log,
     lastHash: log.at(-1)?.hash ?? unit.lastHash,

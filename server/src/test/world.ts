@@ -38,8 +38,7 @@ export async function makeWorld(options: Partial<AppOptions> = {}) {
       companyId: ids.companyId,
       id: ids.jobId,
       name: 'Test job',
-      place: 'Here',
-      elevation: { value: 0, unit: 'm' },
+      card: { name: 'Test job', place: 'Here', timeZone: 'UTC', elevation: { value: 0, unit: 'm' } },
     })
     return ids
   }

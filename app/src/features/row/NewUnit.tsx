@@ -1,15 +1,13 @@
-import { chosenProfile, completeSpec } from '@zetesis/core'
 import { useRouter } from 'expo-router'
 import { useState } from 'react'
 import { XStack, YStack } from 'tamagui'
 import { stageHref } from '@/frame/routes'
-import { makeEntry } from '@/unit/useUnit'
-import { outbox } from '@/sync/client'
 import { useBook } from '@/sync/useBook'
 import { useSession } from '@/sync/useSession'
 import { Card } from '@/ui/Card'
 import { Press } from '@/ui/Press'
 import { TextField } from '@/ui/TextField'
+import { openUnit } from './openUnit'
 
 /** Opens a unit: its first entry makes it. */
 export function NewUnit({ jobId, tags }: { jobId: string; tags: readonly string[] }) {
@@ -25,11 +23,7 @@ export function NewUnit({ jobId, tags }: { jobId: string; tags: readonly string[
     if (clean.length > 40) return setProblem('At most 40 letters.')
     if (tags.includes(clean)) return setProblem(`${clean} is in this job already. Choose another tag.`)
     if (!user) return
-    const unitId = crypto.randomUUID()
-    void outbox.add(unitId, { id: user.id, name: user.name }, [
-      makeEntry({ kind: 'opened', jobId, tag: clean }),
-      makeEntry({ kind: 'method', profile: completeSpec(chosenProfile(book)) }),
-    ])
+    const unitId = openUnit({ jobId, tag: clean }, { user, book })
     setTag('')
     setOpen(false)
     router.navigate(stageHref(unitId, 'prepare') as never)

@@ -1,25 +1,38 @@
 import { showText, toSi } from '@zetesis/core'
-import { useLocalSearchParams } from 'expo-router'
+import { useLocalSearchParams, useRouter } from 'expo-router'
 import { useState } from 'react'
+import { XStack } from 'tamagui'
 import { Page } from '@/frame/Page'
+import { jobCardPath } from '@/frame/routes'
 import { RefusedEntries } from '@/frame/SyncNote'
+import { MakeRow } from './MakeRow'
 import { NewUnit } from './NewUnit'
 import { RowList } from '@/unit/RowList'
 import { useSettings } from '@/settings/settings'
 import { useJobs, useUnits } from '@/sync/useUnits'
+import { Banner } from '@/ui/Banner'
+import { Card } from '@/ui/Card'
+import { Press } from '@/ui/Press'
 import { TextField } from '@/ui/TextField'
-import { Body, Soft, Title } from '@/ui/Words'
+import { Body, Heading, Soft, Title } from '@/ui/Words'
 
 export function RowPage() {
   const { jobId = '' } = useLocalSearchParams<{ jobId: string }>()
   const { system } = useSettings()
   const { data: jobs } = useJobs()
   const { units } = useUnits()
+  const router = useRouter()
   const [filter, setFilter] = useState('')
   const job = jobs?.find((j) => j.id === jobId)
   const here = units.filter((u) => u.jobId === jobId)
   const sub = job
-    ? `${here.length} units · ${job.place} · ${showText('elevation', toSi('elevation', job.elevation), system)} up`
+    ? [
+        `${here.length} ${here.length === 1 ? 'unit' : 'units'}`,
+        job.place,
+        `${showText('elevation', toSi('elevation', job.elevation), system)} up`,
+      ]
+        .filter(Boolean)
+        .join(' · ')
     : ''
   return (
     <Page
@@ -37,7 +50,33 @@ export function RowPage() {
         <TextField label="Find a unit" value={filter} onChange={setFilter} placeholder="tag or place" testID="filter" />
       ) : null}
       <RowList jobId={jobId} filter={filter} />
-      {job ? <NewUnit jobId={jobId} tags={here.map((u) => u.summary.tag)} /> : null}
+      {job && here.length === 0 && job.standing === 'open' ? (
+        <Card testID="no-units">
+          <Heading>No unit yet</Heading>
+          <Body>
+            Open the first one, or a whole row by a pattern of its tags. Then each goes its way from Prepare to the
+            papers.
+          </Body>
+        </Card>
+      ) : null}
+      {job?.standing === 'open' ? (
+        <>
+          <NewUnit jobId={jobId} tags={here.map((u) => u.summary.tag)} />
+          <MakeRow jobId={jobId} tags={here.map((u) => u.summary.tag)} />
+        </>
+      ) : null}
+      {job && job.standing !== 'open' ? (
+        <Banner metal="none" word={job.standing === 'closed' ? 'Closed' : 'Archived'} testID="job-stands">
+          No unit is added while it is. Open it again on the job’s card.
+        </Banner>
+      ) : null}
+      {job ? (
+        <XStack>
+          <Press testID="job-card" onPress={() => router.navigate(jobCardPath(jobId) as never)}>
+            The job’s card
+          </Press>
+        </XStack>
+      ) : null}
     </Page>
   )
 }

@@ -1,0 +1,141 @@
+import type { Job } from '@zetesis/contract'
+import { useRouter } from 'expo-router'
+import { useMemo, useState } from 'react'
+import { XStack, YStack } from 'tamagui'
+import { Page } from '@/frame/Page'
+import { jobPath } from '@/frame/routes'
+import { RefusedEntries } from '@/frame/SyncNote'
+import { sentence } from '@/sync/api'
+import { endSession, useSession } from '@/sync/useSession'
+import { useJobs, useUnits } from '@/sync/useUnits'
+import { Card } from '@/ui/Card'
+import { Disclosure } from '@/ui/Disclosure'
+import { LinkRow } from '@/ui/LinkRow'
+import { Press } from '@/ui/Press'
+import { TextField } from '@/ui/TextField'
+import { Body, Figure, Heading, Soft, Title } from '@/ui/Words'
+
+/** more are looked for, not looked through */
+const FEW = 8
+
+export function JobsPage() {
+  const { data: jobs, error } = useJobs()
+  const { user } = useSession()
+  const router = useRouter()
+  const [wanted, setWanted] = useState('')
+  const [archive, setArchive] = useState(false)
+  const found = (jobs ?? []).filter((j) =>
+    `${j.name} ${j.place ?? ''} ${j.customer?.name ?? ''}`.toLowerCase().includes(wanted.trim().toLowerCase()),
+  )
+  const of = (standing: Job['standing']) => found.filter((j) => j.standing === standing)
+  const [closed, archived] = [of('closed'), of('archived')]
+  return (
+    <Page
+      head={
+        <>
+          <Title>Jobs</Title>
+          <Soft>{user ? `${user.company} · ${user.name}` : ''}</Soft>
+        </>
+      }
+    >
+      <RefusedEntries />
+      {error && !jobs ? <Body>{sentence(error)}</Body> : null}
+      {jobs && jobs.length === 0 ? (
+        <Card testID="no-jobs">
+          <Heading>No job yet</Heading>
+          <Body>
+            Make the first one: a name, where it is and how high. Then its units, one by one or a row at once.
+          </Body>
+        </Card>
+      ) : null}
+      {(jobs ?? []).length > FEW ? (
+        <TextField
+          label="Find a job"
+          value={wanted}
+          onChange={setWanted}
+          placeholder="name, place or customer"
+          testID="find-job"
+        />
+      ) : null}
+      <JobList jobs={of('open')} />
+      {jobs ? (
+        <XStack>
+          <Press
+            look={jobs.length === 0 ? 'act' : 'plain'}
+            testID="new-job"
+            onPress={() => router.navigate('/jobs/new' as never)}
+          >
+            New job
+          </Press>
+        </XStack>
+      ) : null}
+      {closed.length > 0 ? (
+        <YStack gap="$2" testID="closed-jobs">
+          <Heading>Closed</Heading>
+          <JobList jobs={closed} />
+        </YStack>
+      ) : null}
+      {archived.length > 0 ? (
+        <Disclosure
+          title="Archive"
+          summary={archived.length === 1 ? 'one job' : `${archived.length} jobs`}
+          open={archive}
+          onToggle={() => setArchive(!archive)}
+          testID="archive"
+        >
+          <JobList jobs={archived} />
+        </Disclosure>
+      ) : null}
+      <XStack gap="$2" flexWrap="wrap">
+        <Press testID="library" onPress={() => router.navigate('/library' as never)}>
+          Library
+        </Press>
+        <Press testID="tools-link" onPress={() => router.navigate('/tools' as never)}>
+          Pocket tools
+        </Press>
+        <Press look="quiet" testID="sign-out" onPress={() => void endSession()}>
+          Sign out
+        </Press>
+        <Press look="quiet" testID="sign-out-everywhere" onPress={() => void endSession({ everywhere: true })}>
+          Sign out on all devices
+        </Press>
+      </XStack>
+    </Page>
+  )
+}
+
+function JobList({ jobs }: { jobs: readonly Job[] }) {
+  const router = useRouter()
+  const { units } = useUnits()
+  const counts = useMemo(() => {
+    const found = new Map<string, { units: number; sealed: number }>()
+    for (const { jobId, summary } of units) {
+      const of = found.get(jobId) ?? { units: 0, sealed: 0 }
+      found.set(jobId, { units: of.units + 1, sealed: of.sealed + (summary.sealed ? 1 : 0) })
+    }
+    return found
+  }, [units])
+  return (
+    <YStack role="list">
+      {jobs.map((job) => {
+        // what this device just wrote counts too
+        const count = counts.get(job.id) ?? job
+        return (
+          <LinkRow
+            key={job.id}
+            title={job.name}
+            note={[job.place, job.customer?.name].filter(Boolean).join(' · ')}
+            onPress={() => router.navigate(jobPath(job.id) as never)}
+            testID={`job-${job.name}`}
+            end={
+              <YStack alignItems="flex-end">
+                <Figure>{count.units}</Figure>
+                <Soft>{`${count.units === 1 ? 'unit' : 'units'}, ${count.sealed} sealed`}</Soft>
+              </YStack>
+            }
+          />
+        )
+      })}
+    </YStack>
+  )
+}

@@ -1,0 +1,76 @@
+import { jobProblemWords } from '@zetesis/contract'
+import { checkJob, isTimeZone, type JobCard, type UnitSystem } from '@zetesis/core'
+import { z } from 'zod'
+import { quantityInput, quantityText } from '@/ui/quantityInput'
+
+const line = (most: number) =>
+  z
+    .string()
+    .trim()
+    .max(most, `At most ${most} letters.`)
+    .transform((text) => (text === '' ? undefined : text))
+const FIRST_DAY = '2000-01-01'
+const LAST_DAY = '2100-12-31'
+const day = z
+  .string()
+  .trim()
+  .refine(
+    (text) => text === '' || (z.iso.date().safeParse(text).success && text >= FIRST_DAY && text <= LAST_DAY),
+    'Type the day as 2026-07-14, or leave it empty.',
+  )
+  .transform((text) => (text === '' ? undefined : text))
+
+/** A job's card as it is typed; out comes what the book keeps, without what was left empty. */
+export function jobSchema(system: UnitSystem) {
+  return z
+    .object({
+      name: z
+        .string()
+        .trim()
+        .max(80, 'At most 80 letters.')
+        .min(1, jobProblemWords({ code: 'noName', path: 'name' })),
+      place: line(200),
+      customerName: line(120),
+      contact: line(200),
+      papersFor: line(200),
+      timeZone: z
+        .string()
+        .trim()
+        .refine(isTimeZone, jobProblemWords({ code: 'notAZone', path: 'timeZone' })),
+      elevation: quantityInput('elevation', system, { required: true }),
+      from: day,
+      to: day,
+      notes: line(2000),
+    })
+    .transform(({ customerName, contact, papersFor, elevation, ...rest }, context): JobCard => {
+      const customer = stripped({ name: customerName, contact, papersFor })
+      const card = stripped({
+        ...rest,
+        elevation: elevation!,
+        customer: Object.keys(customer).length > 0 ? customer : undefined,
+      }) as JobCard
+      for (const problem of checkJob(card))
+        context.addIssue({ code: 'custom', path: [problem.path], message: jobProblemWords(problem) })
+      return card
+    })
+}
+export type JobInput = z.input<ReturnType<typeof jobSchema>>
+
+const stripped = <T extends object>(value: T) =>
+  Object.fromEntries(Object.entries(value).filter(([, v]) => v !== undefined)) as Partial<T>
+
+/** The form filled with a card; a new one with the zone that this device is in. */
+export function jobValues(card?: JobCard): JobInput {
+  return {
+    name: card?.name ?? '',
+    place: card?.place ?? '',
+    customerName: card?.customer?.name ?? '',
+    contact: card?.customer?.contact ?? '',
+    papersFor: card?.customer?.papersFor ?? '',
+    timeZone: card?.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
+    elevation: quantityText(card?.elevation),
+    from: card?.from ?? '',
+    to: card?.to ?? '',
+    notes: card?.notes ?? '',
+  }
+}

@@ -1,0 +1,145 @@
+import assert from 'node:assert/strict'
+import { before, describe, it } from 'node:test'
+import { entriesOfKind } from './demo'
+import { Driver } from './driver'
+import { setStage } from './stage'
+
+interface Listed {
+  id: string
+  name: string
+  standing: string
+  units: number
+  customer?: { name?: string }
+}
+
+/** A crew's own jobs and rows of units, also with no signal, and from two phones. */
+describe('jobs and rows', () => {
+  const stage = setStage()
+  let lead: Driver
+  before(async () => {
+    lead = stage.lead
+    await lead.signIn()
+  })
+  const job = async (name: string): Promise<Listed> => {
+    const { jobs } = await lead.json<{ jobs: Listed[] }>('/api/jobs')
+    const found = jobs.find((j) => j.name === name)
+    assert.ok(found, `there is a job ${name}`)
+    return found
+  }
+  const sent = () => lead.reads('sync-note', /everything sent/)
+
+  it('makes a job and a row of sixteen with no signal, and sends it all later', async () => {
+    await lead.go('/')
+    await lead.see('new-job')
+    await lead.loseSignal()
+    await lead.press('new-job')
+    await lead.see('customerName')
+    await lead.press('bar-action')
+    await lead.shows('A job needs a name.')
+    await lead.type('name', 'Harrow Lane')
+    await lead.type('place', '4 Harrow Lane')
+    await lead.type('timeZone', 'Nowhere')
+    await lead.type('elevation', '340')
+    await lead.press('bar-action')
+    await lead.shows('Name it by continent and city')
+    await lead.type('timeZone', 'America/Chicago')
+    await lead.type('customerName', 'T. Ansley')
+    await lead.press('bar-action')
+    await lead.see('no-units')
+    await lead.reads('sync-note', /1 not sent yet/)
+
+    await lead.press('make-row')
+    await lead.type('row-pattern', 'H-')
+    await lead.type('row-count', '16')
+    await lead.press('row-open')
+    await lead.shows('Say where the number goes')
+    await lead.type('row-pattern', 'H-##')
+    await lead.reads('row-preview', /H-01, H-02, H-03 … H-16: 16 units/)
+    await lead.pickNamed('row-model', 'Kelvane 24')
+    await lead.press('row-lengths')
+    await lead.type('row-length-H-02', '34 feet and a bit')
+    await lead.press('row-open')
+    await lead.see('row-form')
+    assert.equal(await lead.value('row-length-H-02'), '34 feet and a bit')
+    await lead.type('row-length-H-02', '34')
+    await lead.press('row-open')
+    await lead.see('unit-H-16')
+    await lead.reads('sync-note', /65 not sent yet/)
+    await lead.page.setOfflineMode(false)
+    await sent()
+    const { id, units, customer } = await job('Harrow Lane')
+    assert.deepEqual([units, customer], [16, { name: 'T. Ansley' }])
+    const rows = (await lead.json<{ units: { id: string; summary: { tag: string } }[] }>(`/api/jobs/${id}/units`)).units
+    const second = rows.find((u) => u.summary.tag === 'H-02')!
+    const [facts] = await entriesOfKind(lead, second.id, 'facts')
+    assert.deepEqual((facts!.facts as { lineLength: unknown }).lineLength, { value: 34, unit: 'ft' })
+    assert.equal((facts!.facts as { model: unknown }).model, 'Kelvane 24')
+  })
+
+  it('won’t make tags twice, and says which', async () => {
+    await lead.press('make-row')
+    await lead.type('row-pattern', 'H-##')
+    await lead.type('row-from', '15')
+    await lead.type('row-count', '4')
+    await lead.shows('In this job already: H-15, H-16.')
+    await lead.type('row-from', '17')
+    await lead.reads('row-preview', /H-17, H-18, H-19, H-20/)
+    await lead.page.reload({ waitUntil: 'domcontentloaded' })
+    await lead.reads('row-preview', /H-17, H-18, H-19, H-20/)
+    await lead.type('row-pattern', '{floor}.##')
+    await lead.type('row-floor-from', '1')
+    await lead.type('row-floor-to', '2')
+    await lead.type('row-from', '1')
+    await lead.type('row-count', '2')
+    await lead.press('row-open')
+    await lead.see('unit-2.02')
+    await sent()
+    assert.equal((await job('Harrow Lane')).units, 20)
+  })
+
+  it('keeps both of two corrections, shows it, and leaves the elevation where units stand', async () => {
+    const { id } = await job('Harrow Lane')
+    const jonas = await Driver.open(stage.browser, stage.server.base)
+    await jonas.signIn('jonas', 'first-season')
+    await jonas.go(`/jobs/${id}/card`)
+    await jonas.see('elevation-stands')
+    await jonas.type('notes', 'Key under the pot.')
+    await lead.press('job-card')
+    await lead.type('notes', 'Dog in the yard.')
+    await lead.press('bar-action')
+    await lead.see('job-card')
+    await sent()
+    await jonas.press('bar-action')
+    await jonas.see('job-card')
+    await jonas.reads('sync-note', /everything sent/)
+    await lead.go(`/jobs/${id}/card`)
+    await lead.reads('saved-twice', /Mara Quill had saved another version just before/)
+    assert.equal(await lead.value('notes'), 'Key under the pot.')
+    await jonas.close()
+  })
+
+  it('is closed, archived and opened again, and takes no unit while it is', async () => {
+    await lead.press('stand-closed')
+    await lead.see('stand-archived')
+    await lead.go('/')
+    await lead.reads('closed-jobs', /Harrow Lane/)
+    await lead.press('job-Harrow Lane')
+    await lead.reads('job-stands', /Closed/)
+    assert.equal(await lead.exists('new-unit'), false)
+    await lead.press('job-card')
+    await lead.press('stand-archived')
+    await lead.see('standing-archived')
+    await lead.go('/')
+    await lead.reads('archive', /one job/)
+    assert.equal(await lead.exists('job-Harrow Lane'), false)
+    await lead.press('archive')
+    await lead.press('job-Harrow Lane')
+    await lead.see('unit-H-01')
+    await lead.press('job-card')
+    await lead.press('stand-open')
+    await lead.see('standing-open')
+    await sent()
+    assert.equal((await job('Harrow Lane')).standing, 'open')
+    assert.deepEqual(lead.errors, [])
+  })
+})

@@ -1,0 +1,159 @@
+import { JobList } from '@zetesis/contract'
+import type { BookEntry, BookEntryBody, JobCard } from '@zetesis/core'
+import { randomUUID } from 'node:crypto'
+import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import { drizzle } from 'drizzle-orm/node-postgres'
+import { migrate } from 'drizzle-orm/node-postgres/migrator'
+import pg from 'pg'
+import { entry, makeWorld, type World } from './test/world'
+
+jest.setTimeout(30_000)
+let world: World
+let wren: Awaited<ReturnType<World['signedIn']>>
+let rook: Awaited<ReturnType<World['signedIn']>>
+beforeAll(async () => {
+  world = await makeWorld()
+  wren = await world.signedIn('wren')
+  rook = await world.signedIn('rook')
+})
+afterAll(() => world.close())
+
+const card: JobCard = {
+  name: 'Harrow Lane',
+  place: '4 Harrow Lane',
+  customer: { name: 'T. Ansley', contact: '555 0101' },
+  timeZone: 'Europe/Madrid',
+  elevation: { value: 667, unit: 'm' },
+  from: '2026-07-14',
+  to: '2026-07-16',
+}
+function line(body: BookEntryBody): BookEntry {
+  const at = new Date().toISOString()
+  return { v: 1, id: randomUUID(), at, writtenAt: at, ...body } as BookEntry
+}
+const post = (agent: typeof wren, ...bodies: BookEntryBody[]) =>
+  agent.post('/api/book/entries').send({ entries: bodies.map(line) })
+const listed = async (agent: typeof wren, id: string) =>
+  JobList.parse((await agent.get('/api/jobs').expect(200)).body).jobs.find((j) => j.id === id)
+const open = (agent: typeof wren, jobId: string, unitId = randomUUID() as string) =>
+  agent.post(`/api/units/${unitId}/entries`).send({ entries: [entry({ kind: 'opened', jobId, tag: 'H-1' })] })
+
+describe('jobs in the company’s book', () => {
+  it('stand in the list as last saved, of one company, and take units', async () => {
+    const jobId = randomUUID()
+    await open(wren, jobId).expect(404)
+    await post(wren, { kind: 'jobSaved', jobId, job: card }).expect(201)
+    await post(wren, { kind: 'jobSaved', jobId, job: { ...card, name: 'Harrow Row' } }).expect(201)
+    expect(await listed(wren, jobId)).toEqual({
+      ...card,
+      name: 'Harrow Row',
+      id: jobId,
+      standing: 'open',
+      units: 0,
+      sealed: 0,
+    })
+    expect(await listed(rook, jobId)).toBeUndefined()
+    await open(wren, jobId).expect(201)
+    expect(await listed(wren, jobId)).toMatchObject({ units: 1 })
+    await open(rook, jobId).expect(404)
+  })
+  it('are closed and archived, and nothing of them goes', async () => {
+    const jobId = randomUUID()
+    await post(wren, { kind: 'jobSaved', jobId, job: card }, { kind: 'jobStands', jobId, standing: 'archived' }).expect(
+      201,
+    )
+    expect(await listed(wren, jobId)).toMatchObject({ ...card, standing: 'archived' })
+    await post(wren, { kind: 'jobStands', jobId, standing: 'open' }).expect(201)
+    expect(await listed(wren, jobId)).toMatchObject({ standing: 'open' })
+  })
+  it('can’t be closed by another company', async () => {
+    const jobId = randomUUID()
+    await post(wren, { kind: 'jobSaved', jobId, job: card }).expect(201)
+    await post(rook, { kind: 'jobStands', jobId, standing: 'archived' }).expect(201)
+    expect(await listed(wren, jobId)).toMatchObject({ standing: 'open' })
+  })
+  it('keep their elevation once a unit stands in them; in another unit it is the same', async () => {
+    const jobId = randomUUID()
+    const at = (elevation: JobCard['elevation']) => ({ kind: 'jobSaved', jobId, job: { ...card, elevation } }) as const
+    await post(wren, at({ value: 100, unit: 'm' })).expect(201)
+    await post(wren, at({ value: 667, unit: 'm' })).expect(201)
+    await open(wren, jobId).expect(201)
+    const { body } = await post(wren, at({ value: 20, unit: 'm' })).expect(422)
+    expect(body).toMatchObject({ type: 'urn:zetesis:problem:elevationStands' })
+    expect(body.detail).toMatch(/under Prepare/)
+    await post(wren, at({ value: 66_700, unit: 'cm' as 'm' })).expect(400)
+    await post(wren, at({ value: 667, unit: 'm' })).expect(201)
+    expect(await listed(wren, jobId)).toMatchObject({ elevation: { value: 667, unit: 'm' } })
+  })
+  it.each([
+    ['no zone', { timeZone: 'Nowhere/Town' }, 422],
+    ['days turned', { from: '2026-07-16', to: '2026-07-14' }, 422],
+    ['a day that is none', { from: '2026-02-30' }, 400],
+    ['a year that is none', { from: '1900-01-01' }, 400],
+    ['too high', { elevation: { value: 90_000, unit: 'm' } }, 400],
+    ['an empty name', { name: '' }, 400],
+  ])('are refused with %s', async (_, part, status) => {
+    await post(wren, { kind: 'jobSaved', jobId: randomUUID(), job: { ...card, ...part } as JobCard }).expect(status)
+  })
+  it('put the customer on the record and its papers', async () => {
+    const [jobId, unitId] = [randomUUID(), randomUUID()]
+    await post(wren, { kind: 'jobSaved', jobId, job: card }).expect(201)
+    await open(wren, jobId, unitId).expect(201)
+    const { body } = await wren.get(`/api/units/${unitId}/record.json`).expect(200)
+    expect(body.job).toEqual({ name: card.name, place: card.place, elevation: card.elevation, customer: card.customer })
+    await wren.get(`/api/units/${unitId}/papers.pdf`).expect(200)
+  })
+})
+
+describe('an installation from before jobs stood in the book', () => {
+  it('is carried forward with every job as it was', async () => {
+    const folder = path.resolve(__dirname, '../drizzle')
+    const before = mkdtempSync(path.join(tmpdir(), 'zetesis-before.'))
+    cpSync(folder, before, { recursive: true })
+    const journal = path.join(before, 'meta/_journal.json')
+    const { entries, ...rest } = JSON.parse(readFileSync(journal, 'utf8')) as { entries: { idx: number }[] }
+    writeFileSync(journal, JSON.stringify({ ...rest, entries: entries.filter(({ idx }) => idx <= 5) }))
+    const name = `test_${randomUUID().replace(/-/g, '')}`
+    const root = new pg.Client({ connectionString: process.env.DATABASE_URL })
+    await root.connect()
+    await root.query(`create database ${name}`)
+    const url = new URL(process.env.DATABASE_URL!)
+    url.pathname = `/${name}`
+    const pool = new pg.Pool({ connectionString: url.href })
+    const db = drizzle(pool)
+    try {
+      await migrate(db, { migrationsFolder: before })
+      const company = randomUUID()
+      const elevation = { value: 340, unit: 'ft' }
+      await pool.query('insert into companies (id, name) values ($1, $2)', [company, 'Copper & Line'])
+      const job = (id: string, title: string, place: string, zone: string) =>
+        pool.query('insert into jobs (company_id, id, name, place, elevation, time_zone) values ($1,$2,$3,$4,$5,$6)', [
+          company,
+          id,
+          title,
+          place,
+          elevation,
+          zone,
+        ])
+      await job(randomUUID(), 'Kiln Street', '2–16 Kiln Street', 'America/Chicago')
+      await job(randomUUID(), 'Nowhere yet', '', 'UTC')
+      await migrate(db, { migrationsFolder: folder })
+      const { rows } = await pool.query('select name, card, standing from jobs order by name')
+      expect(rows).toEqual([
+        {
+          name: 'Kiln Street',
+          standing: 'open',
+          card: { name: 'Kiln Street', place: '2–16 Kiln Street', timeZone: 'America/Chicago', elevation },
+        },
+        { name: 'Nowhere yet', standing: 'open', card: { name: 'Nowhere yet', timeZone: 'UTC', elevation } },
+      ])
+    } finally {
+      await pool.end()
+      await root.query(`drop database ${name}`)
+      await root.end()
+      rmSync(before, { recursive: true })
+    }
+  })
+})
