@@ -17,6 +17,7 @@ describe('when things go wrong', () => {
   let browser: Browser
   let lead: Driver
   let ids: Record<string, string>
+  let jobId = ''
 
   before(() => {
     ;({ server, browser, lead } = stage)
@@ -40,6 +41,7 @@ describe('when things go wrong', () => {
     await lead.press('sign-in')
     await lead.see('wait-bar')
     ids = await unitIds(lead)
+    jobId = (await lead.json<{ jobs: { id: string }[] }>('/api/jobs')).jobs[0]!.id
   })
 
   it('tells at each field of a reading what is wrong, keeps it, and stores nothing', async () => {
@@ -210,6 +212,9 @@ describe('when things go wrong', () => {
 
   const views = [
     ['the jobs', () => '/', 'job-Kiln Street Terrace'],
+    ['a new job', () => '/jobs/new', 'customerName'],
+    ['a job’s card', () => `/jobs/${jobId}/card`, 'elevation-stands'],
+    ['a row', () => `/jobs/${jobId}`, 'make-row'],
     ['a copper line', () => `/units/${ids['K-04']}`, 'copper-line'],
     ['prepare', () => `/units/${ids['K-08']}/prepare`, 'tag'],
     ['vacuum', () => `/units/${ids['K-07']}/vacuum`, 'decay-sheet'],

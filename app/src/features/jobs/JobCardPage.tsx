@@ -1,6 +1,6 @@
 import { zodResolver } from '@hookform/resolvers/zod'
 import { bookProblemWords, elevationStandsWords, type Job } from '@zetesis/contract'
-import type { JobCard, JobStanding, Kept } from '@zetesis/core'
+import { showText, toSi, type JobCard, type JobStanding, type Kept } from '@zetesis/core'
 import { useLocalSearchParams, useRouter } from 'expo-router'
 import { useMemo, useState } from 'react'
 import { useForm } from 'react-hook-form'
@@ -114,7 +114,10 @@ function JobForm({ job, kept }: { job?: Job; kept?: Kept<JobCard> }) {
         <FormText control={control} name="name" label="Name" placeholder="Kiln Street Terrace" />
         <FormText control={control} name="place" label="Address" />
         {settled ? (
-          <Soft testID="elevation-stands">{elevationStandsWords}</Soft>
+          <YStack testID="elevation-stands">
+            <Body fontWeight="600">{`Elevation ${showText('elevation', toSi('elevation', job.elevation), system)}`}</Body>
+            <Soft>{elevationStandsWords}</Soft>
+          </YStack>
         ) : (
           <FormQuantity control={control} name="elevation" label="Elevation" dimension="elevation" />
         )}

@@ -80,14 +80,12 @@ export function MakeRow({ jobId, tags: taken }: { jobId: string; tags: readonly 
   }
   if (!open)
     return (
-      <XStack>
-        <Press testID="make-row" onPress={() => setOpen(true)}>
-          A row at once
-        </Press>
-      </XStack>
+      <Press testID="make-row" onPress={() => setOpen(true)}>
+        A row at once
+      </Press>
     )
   return (
-    <Card testID="row-form">
+    <Card testID="row-form" width="100%">
       <Heading>A row at once</Heading>
       <YStack gap="$3" {...together}>
         <TextField

@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router'
 import { useState } from 'react'
-import { XStack, YStack } from 'tamagui'
+import { YStack } from 'tamagui'
 import { stageHref } from '@/frame/routes'
 import { useBook } from '@/sync/useBook'
 import { useSession } from '@/sync/useSession'
@@ -30,15 +30,13 @@ export function NewUnit({ jobId, tags }: { jobId: string; tags: readonly string[
   }
   if (!open) {
     return (
-      <XStack>
-        <Press look="plain" testID="new-unit" onPress={() => setOpen(true)}>
-          New unit
-        </Press>
-      </XStack>
+      <Press look="plain" testID="new-unit" onPress={() => setOpen(true)}>
+        New unit
+      </Press>
     )
   }
   return (
-    <Card>
+    <Card width="100%">
       <TextField
         label="Tag of the new unit"
         value={tag}

@@ -59,19 +59,19 @@ export function RowPage() {
           </Body>
         </Card>
       ) : null}
-      {job?.standing === 'open' ? (
-        <>
-          <NewUnit jobId={jobId} tags={here.map((u) => u.summary.tag)} />
-          <MakeRow jobId={jobId} tags={here.map((u) => u.summary.tag)} />
-        </>
-      ) : null}
       {job && job.standing !== 'open' ? (
         <Banner metal="none" word={job.standing === 'closed' ? 'Closed' : 'Archived'} testID="job-stands">
           No unit is added while it is. Open it again on the job’s card.
         </Banner>
       ) : null}
       {job ? (
-        <XStack>
+        <XStack gap="$2" flexWrap="wrap">
+          {job.standing === 'open' ? (
+            <>
+              <NewUnit jobId={jobId} tags={here.map((u) => u.summary.tag)} />
+              <MakeRow jobId={jobId} tags={here.map((u) => u.summary.tag)} />
+            </>
+          ) : null}
           <Press testID="job-card" onPress={() => router.navigate(jobCardPath(jobId) as never)}>
             The job’s card
           </Press>
