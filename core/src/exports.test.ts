@@ -559,6 +559,7 @@ const samples: Record<string, readonly unknown[]> = {
   requiredSuctionLineK: [{ refrigerant: 'R-22', suctionPressurePa: 5e5, targetK: 5 }],
   resizeDraft: [draft, { columns: 3, rows: 3 }],
   resolveProfile: [spec],
+  rowGroup: [summary, NOON],
   rowTags: [{ pattern: 'K-##', from: 1, count: 3 }],
   restDeviation: [{ ...plausible, running: false }],
   restSaturationK: [plausible],

@@ -1,4 +1,5 @@
 export * from './agenda/agenda'
+export * from './agenda/rowGroup'
 export * from './agenda/summary'
 export * from './air/atmosphere'
 export * from './air/expectedSplit'

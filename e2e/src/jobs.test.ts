@@ -118,6 +118,29 @@ describe('jobs and rows', () => {
     await jonas.close()
   })
 
+  it('finds units along a row by what they need and by their stage', async () => {
+    const { id } = await job('Kiln Street Terrace')
+    await lead.go(`/jobs/${id}`)
+    await lead.see('unit-K-01')
+    const shown = () =>
+      lead.page.$$eval('[data-testid^="unit-K-"]', (all) => all.map((e) => e.getAttribute('data-testid')!.slice(5)))
+    await lead.press('narrow')
+    await lead.press('group-wrong')
+    await lead.page.waitForFunction(`document.querySelectorAll('[data-testid^="unit-K-"]').length < 8`)
+    assert.deepEqual(await shown(), ['K-03', 'K-07'])
+    await lead.press('stage-vacuum')
+    await lead.page.waitForFunction(`document.querySelectorAll('[data-testid^="unit-K-"]').length === 1`)
+    assert.deepEqual(await shown(), ['K-07'])
+    await lead.press('group-sealed')
+    await lead.see('no-match')
+    await lead.press('stage-vacuum')
+    await lead.page.waitForFunction(`document.querySelectorAll('[data-testid^="unit-K-"]').length === 1`)
+    assert.deepEqual(await shown(), ['K-01'])
+    await lead.press('group-sealed')
+    await lead.see('unit-K-08')
+    await lead.go(`/jobs/${(await job('Harrow Lane')).id}/card`)
+  })
+
   it('is closed, archived and opened again, and takes no unit while it is', async () => {
     await lead.press('stand-closed')
     await lead.see('stand-archived')

@@ -90,7 +90,7 @@ describe('pressure test and vacuum', () => {
 
   it('tells a slow leak from moisture', async () => {
     const unit = await preparedUnit(lead, 'V-02')
-    await connect(unit, 'slowLeak', '300')
+    await connect(unit, 'slowLeak')
     await act(/Pump on/)
     await lead.reads('pull-down', /There\. Valve off/)
     await act(/Valve off/)

@@ -1,42 +1,54 @@
 import { countdown, dayText, needWords, stageWords, waitWords, verdictWords } from '@zetesis/contract'
-import { needTraits, summaryAt, type UnitSummary } from '@zetesis/core'
+import { needTraits, rowGroup, summaryAt, type RowGroup, type Stage, type UnitSummary } from '@zetesis/core'
 import { useRouter } from 'expo-router'
 import { memo, useMemo } from 'react'
 import { Button, Text, XStack, YStack } from 'tamagui'
 import { CopperBadge } from '@/charts/CopperBadge'
 import { unitPath } from '@/frame/routes'
 import { useSettings } from '@/settings/settings'
-import { useClock } from '@/settings/useNow'
+import { useClock, useNow } from '@/settings/useNow'
 import { clock } from '@/sync/clock'
 import { useUnits } from '@/sync/useUnits'
 import { inkOf, markOf, type Metal } from '@/ui/Banner'
 import { Ticking } from '@/ui/Ticking'
 import { Soft, Tag } from '@/ui/Words'
 
+/** What is looked for along a row; nothing named: all of it. */
+export interface RowFilter {
+  readonly text: string
+  readonly stage?: Stage
+  readonly group?: RowGroup
+}
+const everything: RowFilter = { text: '' }
+const isNarrowed = ({ text, stage, group }: RowFilter) => text.trim() !== '' || !!stage || !!group
+
 /** The units of a job: tag, small copper line, stage, and what each needs. */
 export function RowList({
   jobId,
   current,
   compact,
-  filter = '',
+  filter = everything,
 }: {
   jobId: string
   current?: string
   compact?: boolean
-  filter?: string
+  filter?: RowFilter
 }) {
   const { units } = useUnits()
-  const wanted = filter.trim().toLowerCase()
+  const nowMs = useNow()
+  const wanted = filter.text.trim().toLowerCase()
   const rows = units
     .filter((u) => u.jobId === jobId)
     .filter((u) => `${u.summary.tag} ${u.summary.place ?? ''}`.toLowerCase().includes(wanted))
+    .filter((u) => !filter.stage || (!u.summary.sealed && u.summary.current === filter.stage))
+    .filter((u) => !filter.group || rowGroup(u.summary, nowMs) === filter.group)
     .sort((a, b) => a.summary.tag.localeCompare(b.summary.tag, undefined, { numeric: true }))
   return (
     <YStack role="list">
       {rows.map((u) => (
         <UnitLine key={u.id} unitId={u.id} summary={u.summary} chosen={u.id === current} compact={compact} />
       ))}
-      {rows.length === 0 && wanted !== '' ? <Soft>{`No unit matches “${filter}”.`}</Soft> : null}
+      {rows.length === 0 && isNarrowed(filter) ? <Soft testID="no-match">No unit matches.</Soft> : null}
     </YStack>
   )
 }

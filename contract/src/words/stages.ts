@@ -4,11 +4,20 @@ import {
   type ConversionRefusal,
   type MissingFact,
   type Need,
+  type RowGroup,
   type Stage,
   type StageState,
   type UnitSystem,
   type Wait,
 } from '@zetesis/core'
+
+/** What a lead looks for along a row. */
+export const rowGroupWords: Record<RowGroup, string> = {
+  wrong: 'Something is wrong',
+  asks: 'Wants a hand',
+  waits: 'Waits',
+  sealed: 'Sealed',
+}
 
 export const stageWords: Record<Stage, string> = {
   prepare: 'Prepare',

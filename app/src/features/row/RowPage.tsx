@@ -7,13 +7,13 @@ import { jobCardPath } from '@/frame/routes'
 import { RefusedEntries } from '@/frame/SyncNote'
 import { MakeRow } from './MakeRow'
 import { NewUnit } from './NewUnit'
-import { RowList } from '@/unit/RowList'
+import { RowList, type RowFilter } from '@/unit/RowList'
+import { FindUnits } from './FindUnits'
 import { useSettings } from '@/settings/settings'
 import { useJobs, useUnits } from '@/sync/useUnits'
 import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
 import { Press } from '@/ui/Press'
-import { TextField } from '@/ui/TextField'
 import { Body, Heading, Soft, Title } from '@/ui/Words'
 
 export function RowPage() {
@@ -22,7 +22,7 @@ export function RowPage() {
   const { data: jobs } = useJobs()
   const { units } = useUnits()
   const router = useRouter()
-  const [filter, setFilter] = useState('')
+  const [filter, setFilter] = useState<RowFilter>({ text: '' })
   const job = jobs?.find((j) => j.id === jobId)
   const here = units.filter((u) => u.jobId === jobId)
   const sub = job
@@ -46,9 +46,7 @@ export function RowPage() {
     >
       <RefusedEntries />
       {jobs && !job ? <Body>There is no such job, or it belongs to another company.</Body> : null}
-      {here.length > 6 ? (
-        <TextField label="Find a unit" value={filter} onChange={setFilter} placeholder="tag or place" testID="filter" />
-      ) : null}
+      {here.length > 6 ? <FindUnits filter={filter} onChange={setFilter} /> : null}
       <RowList jobId={jobId} filter={filter} />
       {job && here.length === 0 && job.standing === 'open' ? (
         <Card testID="no-units">
