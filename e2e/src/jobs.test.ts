@@ -97,6 +97,32 @@ describe('jobs and rows', () => {
     assert.equal((await job('Harrow Lane')).units, 20)
   })
 
+  it('opens units from a spreadsheet’s file, and says of each line that it leaves out why', async () => {
+    await lead.press('make-row')
+    await lead.press('row-how-table')
+    await lead.type('row-table', 'model;length\nKelvane 24;30')
+    await lead.shows('No column is named “tag”')
+    const csv = [
+      '\ufeffTag;Model;Length (m);Place',
+      'S-01;Kelvane 24;12,5;shed',
+      'H-01;;;',
+      'S-02;Nobody 9;;',
+      'S-03;;40 ft;loft',
+      ';;;',
+    ].join('\r\n')
+    await lead.chooseFile('row-csv', 'units.csv', csv)
+    await lead.reads('row-preview', /S-01, S-03: 2 units/)
+    await lead.reads('row-refused', /2 lines aren’t taken.*Line 3: H-01 is in this job.*Line 4: No model “Nobody 9”/)
+    await lead.press('row-open')
+    await lead.see('unit-S-03')
+    await sent()
+    const { id } = await job('Harrow Lane')
+    const rows = (await lead.json<{ units: { id: string; summary: { tag: string } }[] }>(`/api/jobs/${id}/units`)).units
+    const [facts] = await entriesOfKind(lead, rows.find((u) => u.summary.tag === 'S-01')!.id, 'facts')
+    assert.deepEqual((facts!.facts as { lineLength: unknown }).lineLength, { value: 12.5, unit: 'm' })
+    assert.equal((facts!.facts as { place: unknown }).place, 'shed')
+  })
+
   it('keeps both of two corrections, shows it, and leaves the elevation where units stand', async () => {
     const { id } = await job('Harrow Lane')
     const jonas = await Driver.open(stage.browser, stage.server.base)

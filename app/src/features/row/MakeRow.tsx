@@ -1,77 +1,38 @@
-import { rowProblemWords } from '@zetesis/contract'
-import {
-  labelFacts,
-  rowTags,
-  type EntryBody,
-  type Kept,
-  type ModelLabel,
-  type Quantity,
-  type RowPattern,
-} from '@zetesis/core'
 import { useState } from 'react'
-import { XStack, YStack } from 'tamagui'
-import { useSettings } from '@/settings/settings'
 import { whenSafe } from '@/sync/client'
 import { useBook } from '@/sync/useBook'
 import { useSession } from '@/sync/useSession'
 import { Card } from '@/ui/Card'
-import { Disclosure } from '@/ui/Disclosure'
-import { FieldProblem } from '@/ui/FieldProblem'
-import { PickOne } from '@/ui/PickOne'
+import { Choice } from '@/ui/Choice'
 import { Press } from '@/ui/Press'
-import { QuantityField, type QuantityText } from '@/ui/QuantityField'
-import { quantityInput } from '@/ui/quantityInput'
-import { TextField } from '@/ui/TextField'
-import { together } from '@/ui/fields'
 import { clearDraft, readDraft, saveDraft } from '@/ui/useDraft'
-import { Body, Heading, Soft } from '@/ui/Words'
-import { openUnit } from './openUnit'
+import { Body, Heading } from '@/ui/Words'
+import { openUnit, type NewUnitOf } from './openUnit'
+import { emptyPattern, RowByPattern, type PatternDraft } from './RowByPattern'
+import { RowByTable } from './RowByTable'
 
 interface Draft {
-  pattern: string
-  from: string
-  count: string
-  floors: { from: string; to: string }
-  modelId?: string
-  /** of each tag, where it was typed */
-  lengths: Record<string, QuantityText>
+  how: 'pattern' | 'table'
+  pattern: PatternDraft
+  table: string
 }
-const empty: Draft = { pattern: '', from: '1', count: '', floors: { from: '', to: '' }, lengths: {} }
-const blank: QuantityText = { text: '' }
+const empty: Draft = { how: 'pattern', pattern: emptyPattern, table: '' }
 
-/** Many units at once: tags by a pattern, one model for all, each one’s line length down a column. */
-export function MakeRow({ jobId, tags: taken }: { jobId: string; tags: readonly string[] }) {
+/** Many units at once: tags by a pattern, or a table from a spreadsheet. What was typed is there after a reload. */
+export function MakeRow({ jobId, tags }: { jobId: string; tags: readonly string[] }) {
   const draftName = `row.${jobId}`
   const [draft, setDraft] = useState<Draft>(() => ({ ...empty, ...readDraft<Draft>(draftName) }))
-  const [open, setOpen] = useState(() => draft.pattern !== '')
-  const [lengths, setLengths] = useState(false)
-  const [said, setSaid] = useState<{ field: string; words: string }>()
-  const { system } = useSettings()
+  const [open, setOpen] = useState(() => draft.pattern.pattern !== '' || draft.table !== '')
   const { user } = useSession()
   const { book } = useBook()
   const change = (part: Partial<Draft>) => {
     const next = { ...draft, ...part }
     setDraft(next)
-    setSaid(undefined)
     saveDraft(draftName, next)
   }
-  const made = rowTags(patternOf(draft), taken)
-  const typed = draft.pattern.trim() !== '' && draft.count.trim() !== ''
-  const problem = (field: string) => (said?.field === field ? said.words : undefined)
-  const make = () => {
+  const make = (units: readonly NewUnitOf[]) => {
     if (!user) return
-    if (!made.ok) return setSaid({ field: made.problem.path, words: rowProblemWords(made.problem) })
-    const model = book.models.find((m) => m.id === draft.modelId)
-    const rows: { tag: string; more: EntryBody[] }[] = []
-    for (const tag of made.tags) {
-      const length = quantityInput('length', system).safeParse(draft.lengths[tag] ?? blank)
-      if (!length.success) {
-        setLengths(true)
-        return setSaid({ field: `length-${tag}`, words: length.error.issues[0]!.message })
-      }
-      rows.push({ tag, more: entriesOf(model, length.data) })
-    }
-    for (const row of rows) openUnit({ jobId, ...row }, { user, book })
+    for (const unit of units) openUnit(jobId, unit, { user, book })
     whenSafe(() => {
       clearDraft(draftName)
       setDraft(empty)
@@ -87,137 +48,37 @@ export function MakeRow({ jobId, tags: taken }: { jobId: string; tags: readonly 
   return (
     <Card testID="row-form" width="100%">
       <Heading>A row at once</Heading>
-      <YStack gap="$3" {...together}>
-        <TextField
-          label="Tags"
-          value={draft.pattern}
+      <Choice
+        label="From"
+        options={[
+          { value: 'pattern', label: 'A pattern' },
+          { value: 'table', label: 'A table' },
+        ]}
+        value={draft.how}
+        onChange={(how) => change({ how: how ?? draft.how })}
+        testID="row-how"
+      />
+      {draft.how === 'pattern' ? (
+        <RowByPattern
+          draft={draft.pattern}
           onChange={(pattern) => change({ pattern })}
-          problem={problem('pattern')}
-          placeholder="K-##, House {n}, {floor}.##"
-          hint="# or {n} is the number, {floor} the floor."
-          testID="row-pattern"
+          taken={tags}
+          models={book.models}
+          onMake={make}
         />
-        <XStack gap="$3">
-          <Whole
-            label="First number"
-            value={draft.from}
-            onChange={(from) => change({ from })}
-            problem={problem('from')}
-            testID="row-from"
-          />
-          <Whole
-            label="How many"
-            value={draft.count}
-            onChange={(count) => change({ count })}
-            problem={problem('count')}
-            testID="row-count"
-          />
-        </XStack>
-        {/\{floor\}/i.test(draft.pattern) ? (
-          <XStack gap="$3">
-            <Whole
-              label="First floor"
-              value={draft.floors.from}
-              onChange={(from) => change({ floors: { ...draft.floors, from } })}
-              problem={problem('floors')}
-              testID="row-floor-from"
-            />
-            <Whole
-              label="Last floor"
-              value={draft.floors.to}
-              onChange={(to) => change({ floors: { ...draft.floors, to } })}
-              testID="row-floor-to"
-            />
-          </XStack>
-        ) : null}
-      </YStack>
-      {book.models.length > 0 ? (
-        <PickOne
-          label="Model, for all"
-          options={book.models.map((m) => ({ value: m.id, label: m.value.name }))}
-          value={draft.modelId}
-          onChange={(modelId) => change({ modelId })}
-          testID="row-model"
+      ) : (
+        <RowByTable
+          text={draft.table}
+          onChange={(table) => change({ table })}
+          taken={tags}
+          models={book.models}
+          onMake={make}
         />
-      ) : null}
-      {!typed ? null : made.ok ? (
-        <>
-          <Soft testID="row-preview">{previewOf(made.tags)}</Soft>
-          <Disclosure
-            title="Line lengths"
-            summary="one a unit; Enter goes to the next"
-            open={lengths}
-            onToggle={() => setLengths(!lengths)}
-            testID="row-lengths"
-          >
-            {made.tags.map((tag) => (
-              <QuantityField
-                key={tag}
-                label={tag}
-                dimension="length"
-                value={draft.lengths[tag] ?? blank}
-                onChange={(length) => change({ lengths: { ...draft.lengths, [tag]: length } })}
-                problem={problem(`length-${tag}`)}
-                testID={`row-length-${tag}`}
-              />
-            ))}
-          </Disclosure>
-        </>
-      ) : said ? null : (
-        <FieldProblem id="row" problem={rowProblemWords(made.problem)} />
       )}
       <Body>Each unit starts by the company’s method; everything can be changed under Prepare.</Body>
-      <Press look="act" testID="row-open" onPress={make}>
-        {made.ok && typed ? `Open ${made.tags.length} units` : 'Open the units'}
-      </Press>
       <Press look="quiet" testID="row-leave" onPress={() => setOpen(false)}>
         Leave it
       </Press>
     </Card>
   )
-}
-
-function Whole({
-  label,
-  value,
-  onChange,
-  problem,
-  testID,
-}: {
-  label: string
-  value: string
-  onChange: (text: string) => void
-  problem?: string
-  testID: string
-}) {
-  return (
-    <YStack flex={1}>
-      <TextField label={label} value={value} onChange={onChange} problem={problem} testID={testID} />
-    </YStack>
-  )
-}
-
-const whole = (text: string) => (/^\s*-?\d{1,6}\s*$/.test(text) ? Number(text) : NaN)
-
-function patternOf({ pattern, from, count, floors }: Draft): RowPattern {
-  return {
-    pattern,
-    from: whole(from),
-    count: whole(count),
-    ...(/\{floor\}/i.test(pattern) ? { floors: { from: whole(floors.from), to: whole(floors.to) } } : {}),
-  }
-}
-
-const SHOWN = 3
-const previewOf = (tags: readonly string[]) =>
-  tags.length > SHOWN + 1
-    ? `${tags.slice(0, SHOWN).join(', ')} … ${tags.at(-1)}: ${tags.length} units`
-    : `${tags.join(', ')}: ${tags.length === 1 ? 'one unit' : `${tags.length} units`}`
-
-function entriesOf(model: Kept<ModelLabel> | undefined, lineLength: Quantity<'length'> | undefined): EntryBody[] {
-  const facts = { ...(model ? labelFacts(model.value) : {}), ...(lineLength ? { lineLength } : {}) }
-  return [
-    ...(model ? [{ kind: 'label', modelId: model.id, version: model.version, label: model.value } as const] : []),
-    ...(Object.keys(facts).length > 0 ? [{ kind: 'facts', facts } as const] : []),
-  ]
 }

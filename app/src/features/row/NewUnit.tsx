@@ -23,7 +23,7 @@ export function NewUnit({ jobId, tags }: { jobId: string; tags: readonly string[
     if (clean.length > 40) return setProblem('At most 40 letters.')
     if (tags.includes(clean)) return setProblem(`${clean} is in this job already. Choose another tag.`)
     if (!user) return
-    const unitId = openUnit({ jobId, tag: clean }, { user, book })
+    const unitId = openUnit(jobId, { tag: clean }, { user, book })
     setTag('')
     setOpen(false)
     router.navigate(stageHref(unitId, 'prepare') as never)

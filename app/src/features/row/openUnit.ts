@@ -1,18 +1,37 @@
-import { chosenProfile, completeSpec, type Book, type EntryBody } from '@zetesis/core'
+import {
+  chosenProfile,
+  completeSpec,
+  labelFacts,
+  type Book,
+  type EntryBody,
+  type FactsPatch,
+  type Kept,
+  type ModelLabel,
+} from '@zetesis/core'
 import type { SessionUser } from '@zetesis/contract'
 import { outbox } from '@/sync/client'
 import { makeEntry } from '@/unit/useUnit'
 
-/** Opens a unit: its first entry makes it, judged by the company's method. @returns its id */
+/** A unit to be opened, with what is known of it already. */
+export interface NewUnitOf {
+  readonly tag: string
+  readonly model?: Kept<ModelLabel>
+  readonly facts?: FactsPatch
+}
+
+/** Opens a unit: its first entry makes it, judged by the company's method; a model's label is copied whole. @returns its id */
 export function openUnit(
-  { jobId, tag, more = [] }: { jobId: string; tag: string; more?: readonly EntryBody[] },
+  jobId: string,
+  { tag, model, facts }: NewUnitOf,
   { user, book }: { user: SessionUser; book: Book },
 ): string {
   const unitId = crypto.randomUUID()
+  const known = { ...(model ? labelFacts(model.value) : {}), ...facts }
   const bodies: EntryBody[] = [
     { kind: 'opened', jobId, tag },
     { kind: 'method', profile: completeSpec(chosenProfile(book)) },
-    ...more,
+    ...(model ? [{ kind: 'label', modelId: model.id, version: model.version, label: model.value } as const] : []),
+    ...(Object.keys(known).length > 0 ? [{ kind: 'facts', facts: known } as const] : []),
   ]
   void outbox.add(
     unitId,
