@@ -137,6 +137,7 @@ describe('jobs and rows', () => {
     await sent()
     await jonas.press('bar-action')
     await jonas.see('job-card')
+    await jonas.reads('job-notes', /T\. Ansley.*Key under the pot\./)
     await jonas.reads('sync-note', /everything sent/)
     await lead.go(`/jobs/${id}/card`)
     await lead.reads('saved-twice', /Mara Quill had saved another version just before/)

@@ -59,6 +59,57 @@ describe('tuning, as the log tells it', () => {
     expect(tuning.trace).toMatchObject({ traceId, speed: 1 })
     expect(tuning.events.map((e) => e.what)).toEqual(['started', 'reading', 'stepIn', 'reading', 'stepIn', 'reading'])
   })
+  it('leaves a side of a step without a reading where another step came first', () => {
+    const [first, second] = view(opened, begun, [
+      reading(-25, 103),
+      step(-24, 100, 96),
+      step(-20, 96, 93),
+      reading(-2, 98),
+    ]).tuning.steps
+    expect([first!.before !== undefined, first!.after]).toEqual([true, undefined])
+    expect([second!.before, second!.after !== undefined]).toEqual([undefined, true])
+    expect([first!.predicted !== undefined, second!.predicted]).toEqual([true, undefined])
+    expect(learntSteps([first!, second!])).toEqual([])
+  })
+  it('takes a reading of the same moment as the one before the step, and as the one after the step before', () => {
+    const [first, second] = view(opened, begun, [
+      reading(-24, 103),
+      step(-24, 100, 96),
+      reading(-13, 100),
+      step(-13, 96, 93),
+    ]).tuning.steps
+    expect(first!.before).toBeDefined()
+    expect(first!.after).toBeDefined()
+    expect(first!.after).toEqual(second!.before)
+    expect(second!.after).toBeUndefined()
+  })
+  it('knows the target that a step went for, or the first one there was', () => {
+    const trail = [
+      { entryId: 'a', atMs: 0, settled: true },
+      { entryId: 'b', atMs: 1, settled: true, targetK: 5 },
+      { entryId: 'c', atMs: 3, settled: true, targetK: 6 },
+      { entryId: 'd', atMs: 5, settled: true },
+    ]
+    const at = (lastStepMs?: number) => targetAtStep({ trail, ...(lastStepMs === undefined ? {} : { lastStepMs }) })
+    expect([at(), at(0), at(1), at(2), at(3), at(9)]).toEqual([5, undefined, 5, 5, 6, 6])
+  })
+  it('says nothing of what isn’t there', () => {
+    const { tuning } = view(opened)
+    expect(Object.keys(tuning).sort()).toEqual(
+      ['beside', 'clock', 'events', 'steps', 'swaps', 'totalChargeKg', 'traces', 'trail'].sort(),
+    )
+    expect(tuning.events).toEqual([])
+    const off = { kind: 'cameOff', running: true, suctionCore: 'tight', liquidCore: 'leaks', capsTight: true } as const
+    const late = view(opened, begun, tuned, [
+      [-1.5, { kind: 'disturbed', what: 'door' }],
+      [-1, { kind: 'disturbed', what: 'other' }],
+      [-0.5, off],
+    ]).tuning
+    expect(late.disturbedMs).toBe(NOON - 60_000)
+    expect(late.lastStepMs).toBe(NOON - 13 * 60_000)
+    expect(late.cameOff).toMatchObject(off)
+    expect(late.before).toMatchObject({ condenserClean: false })
+  })
   it('learns nothing from a reading that hadn’t settled, and nothing from a struck step', () => {
     const unsettled = view(opened, begun, [reading(-25, 103, 'settling'), ...tuned.slice(1)])
     expect(learntSteps(unsettled.tuning.steps)).toHaveLength(1)

@@ -1,7 +1,8 @@
+import { dayText, type Job } from '@zetesis/contract'
 import { showText, toSi } from '@zetesis/core'
 import { useLocalSearchParams, useRouter } from 'expo-router'
 import { useState } from 'react'
-import { XStack } from 'tamagui'
+import { XStack, YStack } from 'tamagui'
 import { Page } from '@/frame/Page'
 import { jobCardPath } from '@/frame/routes'
 import { RefusedEntries } from '@/frame/SyncNote'
@@ -45,6 +46,7 @@ export function RowPage() {
       }
     >
       <RefusedEntries />
+      {job ? <Noted job={job} /> : null}
       {jobs && !job ? <Body>There is no such job, or it belongs to another company.</Body> : null}
       {here.length > 6 ? <FindUnits filter={filter} onChange={setFilter} /> : null}
       <RowList jobId={jobId} filter={filter} />
@@ -76,5 +78,22 @@ export function RowPage() {
         </XStack>
       ) : null}
     </Page>
+  )
+}
+
+/** For whom, when, and what to know before the door. */
+function Noted({ job: { customer, from, to, notes } }: { job: Job }) {
+  const whom = [customer?.name, customer?.contact].filter(Boolean).join(', ')
+  const days = [from, to !== from ? to : undefined]
+    .filter((day) => day !== undefined)
+    .map(dayText)
+    .join(' to ')
+  const first = [whom, days].filter(Boolean).join(' · ')
+  if (first === '' && !notes) return null
+  return (
+    <YStack gap="$1" testID="job-notes">
+      {first ? <Body fontSize="$3">{first}</Body> : null}
+      {notes ? <Soft>{notes}</Soft> : null}
+    </YStack>
   )
 }
