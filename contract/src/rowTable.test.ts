@@ -12,9 +12,7 @@ const ft = (value: number) => ({ value, unit: 'ft' })
 
 describe('a table of units', () => {
   it('has its columns in any order, named as people name them; others are left alone', () => {
-    expect(
-      units('Length (ft);Unit;Who;Model;Location;S/N\n34;K-01;Jo;kelvane 24;House 2;A7\n;K-02;;;;\n'),
-    ).toEqual([
+    expect(units('Length (ft);Unit;Who;Model;Location;S/N\n34;K-01;Jo;kelvane 24;House 2;A7\n;K-02;;;;\n')).toEqual([
       { tag: 'K-01', place: 'House 2', serial: 'A7', model: 'Kelvane 24', lineLength: ft(34) },
       { tag: 'K-02' },
     ])
