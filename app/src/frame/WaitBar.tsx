@@ -89,7 +89,8 @@ export function WaitBar() {
       borderTopRightRadius="$4"
       paddingHorizontal={wide ? '$6' : '$3'}
       paddingTop={alone ? '$1' : '$2'}
-      paddingBottom={alone || (nextLink && !wide) ? '$1' : '$3'}
+      // on a phone the button stands at the same place whether or not she types: nothing else ever comes under the thumb there
+      paddingBottom={wide ? '$3' : '$2'}
       gap="$1"
       role="contentinfo"
       testID="wait-bar"
@@ -114,8 +115,8 @@ export function WaitBar() {
       ) : (
         <>
           {alone ? null : waitRow}
-          {button}
           {alone ? null : nextLink}
+          {button}
         </>
       )}
     </YStack>
