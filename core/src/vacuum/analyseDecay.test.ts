@@ -296,7 +296,8 @@ describe('laws', () => {
     )
   })
   it('never tight for a leak that passes the limit within the hour', () => {
-    const fast = decay.map((d) => ({ ...d, rise: 0, leak: (500 - d.start) / 60 + d.leak }))
+    // right on the limit at the hour either word is right
+    const fast = decay.map((d) => ({ ...d, rise: 0, leak: ((500 - d.start) / 60) * 1.1 + d.leak }))
     fc.assert(
       fc.property(fast, (d) => analyseDecay(of(d), terms).cause !== 'tight'),
       { numRuns: 40, endOnFailure: true },
