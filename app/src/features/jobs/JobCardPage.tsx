@@ -71,7 +71,11 @@ function JobForm({ job, kept }: { job?: Job; kept?: Kept<JobCard> }) {
   const { units } = useUnits()
   const draftName = `job.${job?.id ?? 'new'}`
   const base = useDraftBase(draftName, kept?.version)
-  const schema = useMemo(() => jobSchema(system), [system])
+  const settled = job !== undefined && units.some((u) => u.jobId === job.id)
+  const schema = useMemo(
+    () => jobSchema(system, settled ? job.elevation : undefined),
+    [system, settled, job?.elevation],
+  )
   const form = useForm<JobInput, unknown, JobCard>({
     resolver: zodResolver(schema),
     defaultValues: { ...jobValues(job), ...readDraft<JobInput>(draftName) },
@@ -79,15 +83,12 @@ function JobForm({ job, kept }: { job?: Job; kept?: Kept<JobCard> }) {
   useDraft(draftName, form)
   const [refused, setRefused] = useState<string>()
   const { control, handleSubmit } = form
-  const settled = job !== undefined && units.some((u) => u.jobId === job.id)
   const save = handleSubmit((card) => {
     const id = job?.id ?? crypto.randomUUID()
-    // the field isn't there once units stand in the job
-    const elevation = settled ? job.elevation : card.elevation
     const [first] = append({
       kind: 'jobSaved',
       jobId: id,
-      job: { ...card, elevation },
+      job: card,
       ...(base ? { replaces: base } : {}),
     })
     setRefused(first && bookProblemWords(first))

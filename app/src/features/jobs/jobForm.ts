@@ -1,6 +1,7 @@
 import { jobProblemWords } from '@zetesis/contract'
 import { checkJob, isTimeZone, type JobCard, type UnitSystem } from '@zetesis/core'
 import { z } from 'zod'
+import type { QuantityText } from '@/ui/QuantityField'
 import { quantityInput, quantityText } from '@/ui/quantityInput'
 
 const line = (most: number) =>
@@ -20,8 +21,11 @@ const day = z
   )
   .transform((text) => (text === '' ? undefined : text))
 
-/** A job's card as it is typed; out comes what the book keeps, without what was left empty. */
-export function jobSchema(system: UnitSystem) {
+/**
+ * A job's card as it is typed; out comes what the book keeps, without what was left empty.
+ * @param stands the elevation that can't be changed any more: then the field isn't there, and what an old draft says of it doesn't count
+ */
+export function jobSchema(system: UnitSystem, stands?: JobCard['elevation']) {
   return z
     .object({
       name: z
@@ -37,7 +41,9 @@ export function jobSchema(system: UnitSystem) {
         .string()
         .trim()
         .refine(isTimeZone, jobProblemWords({ code: 'notAZone', path: 'timeZone' })),
-      elevation: quantityInput('elevation', system, { required: true }),
+      elevation: stands
+        ? z.custom<QuantityText>().transform(() => stands)
+        : quantityInput('elevation', system, { required: true }),
       from: day,
       to: day,
       notes: line(2000),
