@@ -12,7 +12,6 @@ import { z } from 'zod'
 import { admitting, stored } from './door'
 import { EntrySchema, StoredEntrySchema } from './entry/entry'
 import { librarySchemas } from './library'
-import { text } from './text'
 
 const { id, instant, quantity } = stored
 const { day } = admitting
@@ -26,19 +25,8 @@ export const MAX_BODY = 1_000_000
 
 /** Whom a page believes signed in: nothing is taken from it when somebody else is. */
 export const PERSON_HEADER = 'x-zetesis-person'
-
-export const SignIn = z.strictObject({
-  login: text(80, 1),
-  password: z.string().min(1, 'Type your password.').max(200),
-})
-
-export const SessionUser = z.object({
-  id: z.string(),
-  name: z.string(),
-  role: z.enum(['lead', 'apprentice']),
-  company: z.string(),
-})
-export type SessionUser = z.infer<typeof SessionUser>
+/** The company that a request is for, where it isn't the one that the session is in. */
+export const COMPANY_HEADER = 'x-zetesis-company'
 
 /** A job as the book has it, and how many units stand in it. */
 export const Job = z.object({

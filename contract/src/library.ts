@@ -5,15 +5,20 @@ import {
   habitSpecs,
   instrumentKinds,
   jobStandings,
+  logoLimits,
   orientations,
   refrigerants,
+  rights,
+  roles,
   sheetShapes,
   superheatSources,
   unitTable,
   type Accuracy,
   type AnyQuantity,
   type BookEntry,
+  type Certificate,
   type ChargingSheet,
+  type CompanyCard,
   type Cylinder,
   type Dimension,
   type HabitKey,
@@ -22,6 +27,7 @@ import {
   type ModelLabel,
   type ProfileSpec,
   type Refrigerant,
+  type RightsChanges,
 } from '@zetesis/core'
 import { z } from 'zod'
 import type { Door } from './door'
@@ -43,6 +49,12 @@ const inDimension = (dimension: Parameters<typeof unitTable>[0], q: AnyQuantity 
 export const habitKey = z.enum(habitKeys as [HabitKey, ...HabitKey[]])
 /** A habit's value, in a unit of the right kind. */
 export const habitQuantity = (key: HabitKey, q: AnyQuantity | undefined) => inDimension(habitSpecs[key].dimension, q)
+
+const rightAnswer = z.enum(['yes', 'asks', 'no'])
+export const RightsSchema = z.partialRecord(
+  z.enum(roles),
+  z.partialRecord(z.enum(rights), rightAnswer),
+) satisfies z.ZodType<RightsChanges>
 
 export function librarySchemas({ quantity, id, instant, day, fits }: Door) {
   const difference = quantity('temperatureDifference')
@@ -176,6 +188,25 @@ export function librarySchemas({ quantity, id, instant, day, fits }: Door) {
     notes: line(2000),
   }) satisfies z.ZodType<JobCard>
 
+  const CompanyCardSchema = z.strictObject({
+    name: text(80, 1),
+    address: line(300),
+    phone: line(60),
+    licences: z.array(text(80, 1)).max(12).optional(),
+    logo: z
+      .base64()
+      .max(Math.ceil(logoLimits.bytes / 3) * 4)
+      .optional(),
+    timeZone: z.string().min(1).max(60).optional(),
+    elevation: quantity('elevation').optional(),
+  }) satisfies z.ZodType<CompanyCard>
+
+  const CertificateSchema = z.strictObject({
+    kind: text(80, 1),
+    number: text(80, 1),
+    until: day.optional(),
+  }) satisfies z.ZodType<Certificate>
+
   const ProfileSchema: z.ZodType<ProfileSpec> = z.strictObject({
     id: z.string().min(1).max(60),
     name: text(60),
@@ -224,6 +255,19 @@ export function librarySchemas({ quantity, id, instant, day, fits }: Door) {
       note: text(200).optional(),
       scale: InstrumentSchema.optional(),
     }),
+    z.strictObject({
+      ...base,
+      kind: z.literal('companySaved'),
+      company: CompanyCardSchema,
+      replaces: id.optional(),
+    }),
+    z.strictObject({ ...base, kind: z.literal('rightsSet'), rights: RightsSchema }),
+    z.strictObject({
+      ...base,
+      kind: z.literal('certificatesSaved'),
+      personId: id,
+      certificates: z.array(CertificateSchema).max(20),
+    }),
     z.strictObject({ ...base, kind: z.literal('jobSaved'), jobId: id, job: JobCardSchema, replaces: id.optional() }),
     z.strictObject({ ...base, kind: z.literal('jobStands'), jobId: id, standing: z.enum(jobStandings) }),
     z.strictObject({ ...base, kind: z.literal('movementStruck'), strikes: id, reason: text(200, 1) }),
@@ -236,5 +280,14 @@ export function librarySchemas({ quantity, id, instant, day, fits }: Door) {
     }),
     z.strictObject({ ...base, kind: z.literal('profileChosen'), profileId: z.string().min(1).max(60) }),
   ])
-  return { JobCardSchema, ModelLabelSchema, InstrumentSchema, CylinderSchema, ProfileSchema, BookEntrySchema }
+  return {
+    CompanyCardSchema,
+    CertificateSchema,
+    JobCardSchema,
+    ModelLabelSchema,
+    InstrumentSchema,
+    CylinderSchema,
+    ProfileSchema,
+    BookEntrySchema,
+  }
 }

@@ -1,4 +1,5 @@
 import type { PrepareEntry } from '@zetesis/core'
+import { z } from 'zod'
 import type { Door } from '../door'
 import { anyQuantity, habitKey, habitQuantity, librarySchemas } from '../library'
 import { text, reason } from '../text'
@@ -10,6 +11,8 @@ export function prepareSchemas(door: Door) {
   const { ModelLabelSchema, ProfileSchema } = librarySchemas(door)
   const entry = entryOf(door)
   return tied<PrepareEntry>()({
+    moved: entry('moved', { jobId: id }),
+    archived: entry('archived', { reason, back: z.literal(true).optional() }),
     opened: entry('opened', { jobId: id, tag: text(40, 1) }),
     facts: entry('facts', { facts: factsSchema(door) }),
     label: entry('label', { modelId: id, version: id, label: ModelLabelSchema }),

@@ -25,7 +25,11 @@ export function weighInSchemas(door: Door) {
       booked: quantity('mass').optional(),
       net: z.literal(true).optional(),
       despite: z
-        .strictObject({ against: z.array(z.enum(chargeGateCodes)).max(chargeGateCodes.length), reason })
+        .strictObject({
+          against: z.array(z.enum(chargeGateCodes)).max(chargeGateCodes.length),
+          reason,
+          granted: id.optional(),
+        })
         .optional(),
     }),
     hoseLeft: entry('hoseLeft', {

@@ -12,6 +12,12 @@ export function bookEntryWords(entry: BookEntry): string {
       return `Method saved: ${entry.profile.name}`
     case 'cylinderSaved':
       return `Cylinder saved: ${entry.cylinder.name}`
+    case 'companySaved':
+      return 'The company’s card saved'
+    case 'rightsSet':
+      return 'Who may do what, set'
+    case 'certificatesSaved':
+      return 'A person’s certificates saved'
     case 'jobSaved':
       return `Job saved: ${entry.job.name}`
     case 'jobStands':

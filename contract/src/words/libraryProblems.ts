@@ -1,3 +1,4 @@
+import { mayNotWords, rightWords, roleWords } from './people'
 import { cylinderProblemWords } from './cylinders'
 import {
   showTyped,
@@ -7,6 +8,7 @@ import {
   type InstrumentProblem,
   type JobProblem,
   type LabelProblem,
+  type LogoProblem,
   type ProfileProblem,
   type RowProblem,
   type SheetProblem,
@@ -161,6 +163,12 @@ const listed = (tags: readonly string[]) =>
     ? `${tags.slice(0, SHOWN_TAGS).join(', ')} and ${tags.length - SHOWN_TAGS} more`
     : tags.join(', ')
 
+/** A sentence for what speaks against a logo. */
+export const logoProblemWords: Record<LogoProblem, string> = {
+  notPng: 'This isn’t a picture that can be read. Choose a PNG or an SVG file.',
+  tooLarge: 'This picture is too large even made smaller. Choose a simpler one.',
+}
+
 /** A sentence for what speaks against an entry of the company's book. */
 export function bookProblemWords(problem: BookProblem): string {
   switch (problem.code) {
@@ -182,6 +190,14 @@ export function bookProblemWords(problem: BookProblem): string {
       return 'Choose another cylinder: it can’t be filled over into itself.'
     case 'noTarget':
       return 'Choose the cylinder that it goes into.'
+    case 'mayNot':
+      return mayNotWords(problem)
+    case 'noName':
+      return 'Give the company a name: it stands on every paper.'
+    case 'badLogo':
+      return logoProblemWords[problem.problem]
+    case 'rightsOutside':
+      return `${roleWords[problem.role]}s can’t be given that answer for “${rightWords[problem.right].toLowerCase()}”. Choose one of those offered.`
     case 'badJob':
       return jobProblemWords(problem.problem)
     case 'noReason':

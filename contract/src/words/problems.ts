@@ -1,6 +1,7 @@
 import { weighedProblemWords } from './cylinders'
 import { elevationLimitsM, showText, type EntryProblem, type UnitSystem } from '@zetesis/core'
 import { habitProblemWords, instrumentProblemWords, labelProblemWords, profileProblemWords } from './libraryProblems'
+import { mayNotWords } from './people'
 import { refusalWords, stageWords } from './stages'
 
 /** A sentence for what speaks against an entry. */
@@ -20,6 +21,20 @@ export function entryProblemWords(problem: EntryProblem, system: UnitSystem = 'i
       return 'The entry to strike out is not in this log, or is struck out already.'
     case 'cannotStrike':
       return 'An opening, a seal, a strike-out or an amendment can’t be struck out.'
+    case 'mayNot':
+      return mayNotWords(problem)
+    case 'archived':
+      return 'This unit is archived. Take it out of the archive first.'
+    case 'archivedSo':
+      return 'It stands so already.'
+    case 'sameJob':
+      return 'It stands in this job already.'
+    case 'whichGate':
+      return 'Say which stage is to be passed.'
+    case 'unknownRequest':
+      return 'This request is not in the log, or was taken back.'
+    case 'answeredBefore':
+      return `${problem.by} has answered this request already.`
     case 'negative':
       return 'This can’t be negative.'
     case 'afterHeavier':

@@ -17,6 +17,7 @@ export const rowGroupWords: Record<RowGroup, string> = {
   asks: 'Wants a hand',
   waits: 'Waits',
   sealed: 'Sealed',
+  archived: 'Archived',
 }
 
 export const stageWords: Record<Stage, string> = {

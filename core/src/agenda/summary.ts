@@ -1,7 +1,10 @@
 import type { ReturnVisit } from '../entry/startUp'
-import type { Stage } from '../entry/stage'
+import type { AskedFor } from '../entry/anyStage'
+import type { PassableStage, Stage } from '../entry/stage'
 import type { UnitRecord } from '../log/fold'
 import type { ChargeVerdict } from '../tuning/judgeCharge'
+import { openRequests } from '../run/requests'
+import { isArchived } from '../run/standing'
 import { unitView } from '../run/unitView'
 import type { Need } from '../run/need'
 import type { StageState } from '../run/stageStates'
@@ -21,12 +24,35 @@ export interface UnitSummary {
   readonly sealed: boolean
   readonly sealedAt?: string
   readonly passed: number
+  /** out of the way */
+  readonly archived?: true
+  /** somebody asked a lead, and has no answer yet */
+  readonly requests?: readonly OpenRequest[]
   /** somebody has to come back: until when, where a date was promised */
   readonly returnVisit?: { readonly by?: string }
 }
 
+/** What a lead is asked for, as a board shows it. */
+export interface OpenRequest {
+  readonly id: string
+  readonly what: AskedFor
+  readonly stage?: PassableStage
+  readonly reason: string
+  readonly by: string
+  readonly at: string
+}
+
 export function summarise(record: UnitRecord, options: { nowMs: number; jobElevationM?: number }): UnitSummary {
   const view = unitView(record, options)
+  const archived = isArchived(record)
+  const requests = openRequests(record).map(({ ask: { author, entry } }): OpenRequest => ({
+    id: entry.id,
+    what: entry.what,
+    ...(entry.stage ? { stage: entry.stage } : {}),
+    reason: entry.reason,
+    by: author.name,
+    at: entry.at,
+  }))
   return {
     tag: view.facts.tag ?? '',
     place: view.facts.place,
@@ -34,12 +60,15 @@ export function summarise(record: UnitRecord, options: { nowMs: number; jobEleva
     metering: view.facts.metering,
     stages: view.stages.map(({ stage, state }) => ({ stage, state })),
     current: view.current,
-    waits: view.waits,
-    need: view.need,
+    // nobody waits for what is out of the way
+    waits: archived ? [] : view.waits,
+    need: archived ? { code: 'nothing' } : view.need,
     verdict: view.reading?.judged.verdict ?? 'none',
     sealed: view.sealed,
     sealedAt: record.items.sealed[0]?.entry.at,
     passed: view.stages.filter((s) => s.state === 'bypassed').length,
+    ...(archived ? { archived: true } : {}),
+    ...(requests.length > 0 && !archived ? { requests } : {}),
     ...(view.returnVisit ? { returnVisit: by(view.returnVisit.entry) } : {}),
   }
 }

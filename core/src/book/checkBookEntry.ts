@@ -4,6 +4,9 @@ import { CLOCK_SLACK_MS } from '../run/check/checkEntry'
 import { checkInstrument, type InstrumentProblem } from '../measurement/instrument'
 import { toSi } from '../quantity/unit'
 import { checkProfile, type ProfileProblem } from '../method/checkProfile'
+import { checkCompany } from '../people/company'
+import type { LogoProblem } from '../people/logo'
+import { rightsOutside, type Right, type Role } from '../people/rights'
 import type { BookEntry } from './entry'
 import { checkJob, type JobProblem } from './job'
 import { isReadyProfile } from './fold'
@@ -19,6 +22,10 @@ export type BookProblem =
   | { code: 'toItself'; path: 'toCylinderId' }
   | { code: 'noTarget'; path: 'toCylinderId' }
   | { code: 'noReason'; path: 'reason' }
+  | { code: 'mayNot'; path: ''; role: Role; right: Right; answer: 'asks' | 'no' }
+  | { code: 'noName'; path: string }
+  | { code: 'badLogo'; path: string; problem: LogoProblem }
+  | { code: 'rightsOutside'; path: string; role: Role; right: Right }
   | { code: 'badJob'; path: string; problem: JobProblem }
 
 /** What speaks against an entry of the company's book; the phone asks before it writes, the server before it stores. */
@@ -66,6 +73,16 @@ function ofKind(entry: BookEntry): BookProblem[] {
       return entry.reason.trim() === '' ? [{ code: 'noReason', path: 'reason' }] : []
     case 'jobSaved':
       return checkJob(entry.job).map((problem) => ({ code: 'badJob', path: `job.${problem.path}`, problem }))
+    case 'companySaved':
+      return checkCompany(entry.company).map((problem) => ({ ...problem, path: `company.${problem.path}` }))
+    case 'rightsSet':
+      return rightsOutside(entry.rights).map(({ role, right }) => ({
+        code: 'rightsOutside',
+        path: `rights.${role}.${right}`,
+        role,
+        right,
+      }))
+    case 'certificatesSaved':
     case 'jobStands':
     case 'zeroed':
     case 'retired':

@@ -4,6 +4,9 @@ import type { Author } from '../entry/base'
 import type { Instrument } from '../measurement/instrument'
 import type { ProfileSpec } from '../method/profile'
 import type { Quantity } from '../quantity/unit'
+import type { Certificate } from '../people/certificate'
+import type { CompanyCard } from '../people/company'
+import type { RightsChanges } from '../people/rights'
 import type { JobCard, JobStanding } from './job'
 
 /**
@@ -81,7 +84,25 @@ export interface JobStands extends Base<'jobStands'> {
   readonly standing: JobStanding
 }
 
+/** The company's card, new or corrected. */
+export interface CompanySaved extends Base<'companySaved'> {
+  readonly company: CompanyCard
+  readonly replaces?: string
+}
+/** Who may do what, where the company wants it otherwise than it comes; the last one counts whole. */
+export interface RightsSet extends Base<'rightsSet'> {
+  readonly rights: RightsChanges
+}
+/** The licences and certificates of a person, all of them as they are now. */
+export interface CertificatesSaved extends Base<'certificatesSaved'> {
+  readonly personId: string
+  readonly certificates: readonly Certificate[]
+}
+
 export type BookEntry =
+  | CompanySaved
+  | RightsSet
+  | CertificatesSaved
   | JobSaved
   | JobStands
   | CylinderSaved

@@ -3,6 +3,9 @@ import type { Instrument } from '../measurement/instrument'
 import type { ProfileSpec } from '../method/profile'
 import { customarySpec, readyProfiles } from '../method/readyProfiles'
 import type { Cylinder } from '../charge/cylinder'
+import type { Certificate } from '../people/certificate'
+import type { CompanyCard } from '../people/company'
+import type { RightsChanges } from '../people/rights'
 import type { BookItem, CylinderMoved } from './entry'
 import type { JobCard, JobStanding } from './job'
 
@@ -28,6 +31,11 @@ export interface Book {
   readonly models: readonly Kept<ModelLabel>[]
   readonly instruments: readonly Kept<Instrument>[]
   readonly cylinders: readonly Kept<Cylinder>[]
+  /** the company's card, none before one was written; a list of at most one */
+  readonly company: readonly Kept<CompanyCard>[]
+  readonly rights: RightsChanges
+  /** of people, by their id */
+  readonly certificates: Readonly<Record<string, readonly Certificate[]>>
   readonly jobs: readonly Kept<JobCard>[]
   /** how a job stands, by its id; one that isn't named is open */
   readonly standings: Readonly<Record<string, JobStanding>>
@@ -41,6 +49,9 @@ export interface Book {
   readonly chosenProfileId: string
 }
 
+/** there is one card */
+const COMPANY = 'company'
+
 const ready = readyProfiles.map((profile): Kept<ProfileSpec> => ({
   id: profile.id,
   value: profile,
@@ -53,6 +64,9 @@ export const emptyBook: Book = {
   models: [],
   instruments: [],
   cylinders: [],
+  company: [],
+  rights: {},
+  certificates: {},
   jobs: [],
   standings: {},
   moves: [],
@@ -87,6 +101,12 @@ function addToBook(book: Book, item: BookItem): Book {
       const { cylinder } = entry
       return { ...book, cylinders: put(book.cylinders, cylinder.id, cylinder, item, entry.replaces) }
     }
+    case 'companySaved':
+      return { ...book, company: put(book.company, COMPANY, entry.company, item, entry.replaces) }
+    case 'rightsSet':
+      return { ...book, rights: entry.rights }
+    case 'certificatesSaved':
+      return { ...book, certificates: { ...book.certificates, [entry.personId]: entry.certificates } }
     case 'jobSaved':
       return { ...book, jobs: put(book.jobs, entry.jobId, entry.job, item, entry.replaces) }
     case 'jobStands':

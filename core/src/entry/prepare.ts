@@ -31,5 +31,15 @@ export interface HabitOverridden extends Base<'override'> {
   readonly reason: string
 }
 
+/** The unit stands in another job from here on. */
+export interface Moved extends Base<'moved'> {
+  readonly jobId: string
+}
+/** Out of the way, or back again: nothing of it is lost. */
+export interface Archived extends Base<'archived'> {
+  readonly reason: string
+  readonly back?: true
+}
+
 /** The kinds of entry that belong here, for the union of them all. */
-export type PrepareEntry = Opened | Facts | LabelTaken | MethodChosen | HabitOverridden
+export type PrepareEntry = Opened | Facts | LabelTaken | MethodChosen | HabitOverridden | Moved | Archived

@@ -27,7 +27,12 @@ export interface Weighed extends Base<'weighed'> {
   /** only the difference was read off the scale: `before` is what the book says of the cylinder, or the amount itself */
   readonly net?: true
   /** made against the advice: what spoke against it, and the reason of whoever did it */
-  readonly despite?: { readonly against: readonly ChargeGateCode[]; readonly reason: string }
+  readonly despite?: {
+    readonly against: readonly ChargeGateCode[]
+    readonly reason: string
+    /** the request that a lead granted, where whoever weighed may not decide it alone */
+    readonly granted?: string
+  }
 }
 /** What a charging hose held when it came off: kept in it for the next unit, lost, or drawn into the system. */
 export interface HoseLeft extends Base<'hoseLeft'> {

@@ -5,6 +5,7 @@ import type { ReturnVisit } from '../entry/startUp'
 import type { UnitRecord } from '../log/fold'
 import type { ConversionRefusal } from '../conversion/suitability'
 import type { MissingFact } from '../facts/missingFacts'
+import { grantedGates } from './requests'
 import type { JudgedItem } from './judgedReadings'
 import type { PressureTestRun } from './pressureTestRun'
 import type { VacuumRun } from './vacuumRun'
@@ -37,8 +38,9 @@ interface Shown {
 /** Each stage as its own evidence, a passed gate or a wait leaves it. */
 export function stageStates(record: UnitRecord, shown: Shown, nowMs: number): StageView[] {
   const { missing, refusal, pressureTest, vacuum, charge, reading, sealed, waits } = shown
+  const gates = [...record.items.gatePassed, ...grantedGates(record)]
   const pass = (stage: Stage): LogItem<GatePassed | ReturnVisit> | undefined =>
-    record.items.gatePassed.filter((p) => p.entry.stage === stage).at(-1) ??
+    gates.filter((p) => p.entry.stage === stage).at(-1) ??
     (stage === 'startUp' ? record.items.returnVisit.at(-1) : undefined)
   const running = (kind: Wait['kind']) => waits.some((w) => w.kind === kind && w.endsMs > nowMs)
   const holdFindings = reading?.judged.findings.some((f) => f.consequence === 'notSettled') ?? false

@@ -7,6 +7,8 @@ import type { EntryWords } from './entryWords'
 /** The log's line of each kind. */
 export const prepareLines: EntryWords<PrepareEntry> = {
   opened: (entry) => `Opened as ${entry.tag}`,
+  moved: () => 'Moved to another job',
+  archived: (entry) => `${entry.back ? 'Taken out of the archive' : 'Archived'}: ${entry.reason}`,
   facts: (entry) =>
     Object.entries(entry.facts)
       .map(([key, value]) => `${factWords[key as keyof UnitFacts]}: ${factText(value)}`)

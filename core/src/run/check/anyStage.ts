@@ -1,5 +1,6 @@
 import type { AnyStageEntry } from '../../entry/anyStage'
 import { isInRecord, isStrikable, type UnitRecord } from '../../log/fold'
+import { requestsOf } from '../requests'
 import { nothing, refused, type Checks } from './asked'
 import type { EntryProblem } from './problem'
 
@@ -7,6 +8,17 @@ export const anyStageChecks: Checks<AnyStageEntry['kind']> = {
   note: nothing,
   gatePassed: ({ stage }, asked) => (stage === 'prepare' ? refused(asked) : []),
   struck: ({ strikes }, { record }) => checkStrike(record, strikes),
+  asked: ({ what, stage }, asked) => {
+    if ((what === 'gate') !== (stage !== undefined)) return [{ code: 'whichGate', path: 'stage' }]
+    if (stage === 'prepare') return refused(asked)
+    return []
+  },
+  answered: ({ asks }, asked) => {
+    const request = requestsOf(asked.record).find((r) => r.ask.entry.id === asks)
+    if (!request) return [{ code: 'unknownRequest', path: 'asks' }]
+    if (request.answer) return [{ code: 'answeredBefore', path: 'asks', by: request.answer.author.name }]
+    return request.ask.entry.stage === 'prepare' ? refused(asked) : []
+  },
 }
 
 function checkStrike(record: UnitRecord, id: string): EntryProblem[] {

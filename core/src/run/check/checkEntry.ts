@@ -4,6 +4,7 @@ import type { UnitRecord } from '../../log/fold'
 import { isSealed } from '../../log/seal'
 import { checkInstrument } from '../../measurement/instrument'
 import { inForceAt } from '../inForce'
+import { isArchived } from '../standing'
 import { anyStageChecks } from './anyStage'
 import type { Asked, BookedKg, Checks } from './asked'
 import { handOverChecks } from './handOver'
@@ -29,6 +30,9 @@ const checks: Checks<EntryKind> = {
   ...handOverChecks,
 }
 
+/** what a unit takes that is out of the way */
+const whileArchived: ReadonlySet<EntryKind> = new Set<EntryKind>(['archived', 'note', 'struck'])
+
 /**
  * What speaks against appending an entry to this record, as data; empty when it may be appended. The phone asks before it
  * writes, the server before it stores: the same rules on both sides.
@@ -40,6 +44,7 @@ export function checkEntry(
 ): EntryProblem[] {
   if (isSealed(record) && entry.kind !== 'amendment') return [{ code: 'sealed', path: '' }]
   if (record.items.opened.length === 0 && entry.kind !== 'opened') return [{ code: 'notOpened', path: '' }]
+  if (isArchived(record) && !whileArchived.has(entry.kind)) return [{ code: 'archived', path: '' }]
   const asked = { record, here: inForceAt(record, jobElevationM), nowMs, jobElevationM, booked }
   // the table holds for each kind the check of that kind
   const check = checks[entry.kind] as (entry: Entry, asked: Asked) => readonly EntryProblem[]

@@ -4,10 +4,14 @@ import type { FactsPatch } from '../../facts/unitFacts'
 import { checkLabel } from '../../label/modelLabel'
 import { checkHabit, checkProfile } from '../../method/checkProfile'
 import { toSi } from '../../quantity/unit'
+import { isArchived, jobIdOf } from '../standing'
 import type { Checks } from './asked'
 import { positive, type EntryProblem } from './problem'
 
 export const prepareChecks: Checks<PrepareEntry['kind']> = {
+  moved: ({ jobId }, { record }) => (jobIdOf(record) === jobId ? [{ code: 'sameJob', path: 'jobId' }] : []),
+  archived: ({ back }, { record }) =>
+    (back ?? false) === isArchived(record) ? [] : [{ code: 'archivedSo', path: '' }],
   opened: (_, { record }) => (record.items.opened.length > 0 ? [{ code: 'alreadyOpened', path: '' }] : []),
   facts: ({ facts }) => checkFacts(facts),
   label: ({ label }) =>

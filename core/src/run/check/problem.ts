@@ -3,6 +3,7 @@ import type { Stage } from '../../entry/stage'
 import type { LabelProblem } from '../../label/modelLabel'
 import type { InstrumentProblem } from '../../measurement/instrument'
 import type { HabitProblem, ProfileProblem } from '../../method/checkProfile'
+import type { Right, Role } from '../../people/rights'
 import { toSi, type Dimension, type Quantity } from '../../quantity/unit'
 import type { Refrigerant } from '../../refrigerant/refrigerants'
 
@@ -55,6 +56,15 @@ export type EntryProblem =
   | { code: 'holdNotBegun'; path: 'at' }
   | { code: 'notHolding'; path: '' }
   | { code: 'unknownTrace'; path: 'traceId' }
+  /** whoever writes it may not, by the company's table of rights */
+  | { code: 'mayNot'; path: ''; role: Role; right: Right; answer: 'asks' | 'no' }
+  /** nothing is logged on a unit that is out of the way */
+  | { code: 'archived'; path: '' }
+  | { code: 'archivedSo'; path: '' }
+  | { code: 'sameJob'; path: 'jobId' }
+  | { code: 'whichGate'; path: 'stage' }
+  | { code: 'unknownRequest'; path: 'asks' }
+  | { code: 'answeredBefore'; path: 'asks'; by: string }
   | { code: 'traceTwice'; path: 'traceId' }
 
 export function positive<D extends Dimension>(dimension: D, quantity: Quantity<D>, path: string): EntryProblem[] {

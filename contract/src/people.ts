@@ -1,0 +1,153 @@
+import { roles, type RightsTable } from '@zetesis/core'
+import { z } from 'zod'
+import { admitting, stored } from './door'
+import { librarySchemas } from './library'
+import { text } from './text'
+
+const { id, instant } = stored
+const { CompanyCardSchema } = librarySchemas(admitting)
+
+/** Fewer letters than this are no password (NIST SP 800-63B asks for eight, OWASP ASVS 2.1.1 for twelve). */
+export const PASSWORD_LENGTH = 12
+/** Days that an invitation holds, minutes that a link for a new password does. */
+export const INVITATION_DAYS = 7
+export const RESET_MINUTES = 60
+
+/** An e-mail address, in small letters whoever typed it. */
+export const Email = z
+  .string()
+  .trim()
+  .toLowerCase()
+  .max(200, 'At most 200 letters.')
+  .pipe(z.email('Type an e-mail address, such as kim@example.com.'))
+/** spaces and marks count; nothing is cut off */
+export const NewPassword = z
+  .string()
+  .min(PASSWORD_LENGTH, `At least ${PASSWORD_LENGTH} letters. A few words in a row are easy to remember.`)
+  .max(200, 'At most 200 letters.')
+const PersonName = text(80, 1)
+/** what a link carries: 32 bytes of chance */
+const token = z.string().regex(/^[\w-]{43}$/, 'This link isn’t whole. Open it again from the mail.')
+/** six digits off the authenticator, or a recovery code */
+const code = z.string().trim().min(6, 'Six digits, or a recovery code.').max(40)
+
+export const SignIn = z.strictObject({
+  login: text(200, 1),
+  password: z.string().min(1, 'Type your password.').max(200),
+  code: code.optional(),
+})
+
+const role = z.enum(roles)
+/** Made by core's `rightsTable`: its type is enough. */
+const rightsTable = z.looseObject({ lead: z.record(z.string(), z.string()) }) as unknown as z.ZodType<RightsTable>
+
+export const SessionUser = z.object({
+  id: z.string(),
+  name: z.string(),
+  login: z.string(),
+  /** in the company that this session is in now */
+  role,
+  company: z.string(),
+  companyId: z.string(),
+  rights: rightsTable,
+  /** all that the person is in */
+  companies: z.array(z.object({ id: z.string(), name: z.string(), role })),
+  secondFactor: z.boolean(),
+})
+export type SessionUser = z.infer<typeof SessionUser>
+export const ChooseCompany = z.strictObject({ companyId: admitting.id })
+
+/** Whether the server waits to be set up. */
+export const SetUpState = z.object({ open: z.boolean() })
+export const SetUpCode = z.strictObject({ code: text(40, 1) })
+export const SetUp = z.strictObject({
+  code: text(40, 1),
+  company: CompanyCardSchema,
+  units: z.enum(['ip', 'si']),
+  /** id of the ready method that the company begins with */
+  method: z.string().min(1).max(60),
+  lead: z.strictObject({ name: PersonName, login: Email, password: NewPassword }),
+})
+export type SetUp = z.infer<typeof SetUp>
+
+export const Member = z.object({
+  id,
+  name: z.string(),
+  login: z.string(),
+  role,
+  since: instant,
+  /** taken out of the company then; what they logged stays theirs */
+  removed: instant.optional(),
+  secondFactor: z.boolean(),
+})
+export type Member = z.infer<typeof Member>
+export const Invitation = z.object({
+  id,
+  login: z.string(),
+  role,
+  by: z.string(),
+  at: instant,
+  until: instant,
+  state: z.enum(['open', 'used', 'expired', 'withdrawn']),
+})
+export type Invitation = z.infer<typeof Invitation>
+export const People = z.object({ people: z.array(Member), invitations: z.array(Invitation) })
+export type People = z.infer<typeof People>
+export const Invite = z.strictObject({ login: Email, role })
+export const Invited = z.object({ invitation: Invitation, link: z.string() })
+export type Invited = z.infer<typeof Invited>
+export const ChangeMember = z.strictObject({ role })
+export const Nothing = z.strictObject({})
+
+export const OpenLink = z.strictObject({ token })
+/** What an invitation says before it is taken up. */
+export const InvitationShown = z.object({
+  company: z.string(),
+  by: z.string(),
+  login: z.string(),
+  role,
+  /** somebody has an account by this address: its password is asked for, not a new one */
+  known: z.boolean(),
+})
+export type InvitationShown = z.infer<typeof InvitationShown>
+/** somebody new: name and a new password; somebody known: the password they have */
+export const JoinNew = z.strictObject({ token, name: PersonName, password: NewPassword })
+export const JoinKnown = z.strictObject({ token, password: z.string().min(1).max(200), code: code.optional() })
+export const Join = z.union([JoinNew, JoinKnown])
+
+export const ChangePassword = z.strictObject({ old: z.string().min(1).max(200), password: NewPassword })
+export const Forgot = z.strictObject({ login: text(200, 1) })
+export const ResetPassword = z.strictObject({ token, password: NewPassword })
+
+export const SessionRow = z.object({
+  id: z.string(),
+  device: z.string(),
+  since: instant,
+  /** to the hour */
+  seen: instant,
+  here: z.boolean(),
+})
+export type SessionRow = z.infer<typeof SessionRow>
+export const SessionRows = z.object({ sessions: z.array(SessionRow) })
+
+/** A second factor about to be set up: its secret, to be typed or scanned, and confirmed with a code. */
+export const SecondFactorStart = z.object({ secret: z.string(), uri: z.string(), picture: z.string() })
+export const SecondFactorConfirm = z.strictObject({ code: z.string().trim().min(6).max(8) })
+export const RecoveryCodes = z.object({ codes: z.array(z.string()) })
+export const WithPassword = z.strictObject({ password: z.string().min(1).max(200) })
+
+export const MailRow = z.object({ id, to: z.string(), subject: z.string(), at: instant, text: z.string() })
+export type MailRow = z.infer<typeof MailRow>
+export const Mails = z.object({ mails: z.array(MailRow) })
+
+export const AuditRow = z.object({ seq: z.number(), at: instant, by: z.string(), what: z.string(), about: z.string() })
+export type AuditRow = z.infer<typeof AuditRow>
+export const Audit = z.object({ lines: z.array(AuditRow), more: z.boolean() })
+
+/** What a removed person’s phone still held: with the server, and in no log until a lead takes it. */
+export const HeldList = z.object({
+  held: z.array(z.object({ id, by: z.string(), at: instant, unitId: id.optional(), lines: z.array(z.string()) })),
+})
+export type HeldList = z.infer<typeof HeldList>
+/** A removed person's entries, put by for a lead. */
+export const HeldBack = z.object({ held: z.number() })
