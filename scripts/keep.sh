@@ -2,6 +2,7 @@
 ACTION=$1
 FILE=${2:-}
 DATA="$ROOT/.data"
+OWN=; [ "${ZETESIS_DEMO:-1}" = 0 ] && OWN=1
 need_node; need_packages; need_postgres; build_server
 
 running() { # whether ./zetesis start is at work here

@@ -1,9 +1,11 @@
 # ./zetesis start: sourced by ./zetesis
-FRESH= DEV=
+FRESH= DEV= OWN=
+[ "${ZETESIS_DEMO:-1}" = 0 ] && OWN=1
 for arg in "$@"; do
   case $arg in
   --fresh) FRESH=1 ;;
   --dev) DEV=1 ;;
+  --own) OWN=1 ;;
   *) usage >&2; exit 2 ;;
   esac
 done
@@ -39,14 +41,17 @@ build_server
 [ -f "$DATA/session-secret" ] || (umask 077 && od -An -N32 -tx1 /dev/urandom | tr -d ' \n' >"$DATA/session-secret")
 CLUSTER=$(cluster_home)
 if [ -n "$FRESH" ]; then
+  [ -z "$OWN" ] || die "--fresh makes the demo world anew. What is your own is only dropped by yourself."
   [ -z "${DATABASE_URL:-}" ] || die "--fresh drops the private database only. Empty your own yourself."
   PG_DIR=$CLUSTER
-  [ -d "$CLUSTER/data" ] && pg_stop
-  rm -rf "$CLUSTER/data"
+  # one's own company, if there is one, lies in a database beside it and stays
+  pg_start "$CLUSTER" durable
+  "$PG_BIN/psql" "${DATABASE_URL%/*}/postgres" -qAtc 'drop database zetesis' && unset DATABASE_URL
 fi
 # DATABASE_URL names a PostgreSQL of one's own, kept by whoever keeps it; without it a private one runs as long as this does
 [ -n "${DATABASE_URL:-}" ] || pg_start "$CLUSTER" durable
-export PORT DEMO=1 SESSION_SECRET; SESSION_SECRET=$(cat "$DATA/session-secret")
+export PORT SESSION_SECRET DEMO=1 MAIL_DIR="${MAIL_DIR:-$DATA/mail}"; SESSION_SECRET=$(cat "$DATA/session-secret")
+[ -z "$OWN" ] || DEMO=0
 
 if [ -n "$DEV" ]; then
   (cd "$ROOT/server" && exec node --import tsx --watch src/main.ts) &
@@ -70,16 +75,26 @@ for _ in $(seq 1 150); do
   node -e 'fetch("http://127.0.0.1:'"$PORT"'/api/health").then(r=>process.exit(r.ok?0:1),()=>process.exit(1))' && break
   sleep 0.2
 done
-cat <<TEXT
+if [ -n "$OWN" ]; then cat <<TEXT
+
+  Zetesis is at http://127.0.0.1:$PORT, with a company of your own.
+  Nobody is in it yet? The page asks for the set-up code that stands above.
+
+  Ctrl-C ends it; the data stay in .data, beside the demo's. Mails: .data/mail, or SMTP_URL for a real server.
+
+TEXT
+else cat <<TEXT
 
   Zetesis is at http://127.0.0.1:$PORT
 
   demo lead         mara     copper-line
-  demo apprentice   jonas    first-season
+  demo installer    jonas    first-season
 
   Ctrl-C ends it; the data stay in .data (./zetesis start --fresh makes the demo world anew).
+  A company of your own: ./zetesis start --own
 
 TEXT
+fi
 # a server that ends by a fault of its own is started again; the database goes on meanwhile
 while ! wait $SERVER; do
   say "the server ended unexpectedly; it is started again"

@@ -15,6 +15,7 @@ import { bookRoutes } from './routes/book'
 import { cylinderRoutes } from './routes/cylinders'
 import { newsRoutes } from './routes/news'
 import { openApiRoutes } from './routes/openapi'
+import { peopleRoutes } from './routes/people'
 import { unitRoutes } from './routes/units'
 import type { Services } from './services/services'
 
@@ -73,12 +74,13 @@ function api({ services, pool, sessionSecret }: AppOptions) {
   router.use(openApiRoutes())
   router.use(requireOwnOrigin, requireJson, express.json({ limit: MAX_BODY }))
   const sessions = makeSessions(pool, sessionSecret)
-  const news = newsRoutes(services.news, services.people.whoIs)
-  router.use(sessions.handler, identify(services.people.whoIs))
-  router.use(authRoutes(services.people, sessions))
+  const news = newsRoutes(services.news, services.accounts.whoIs)
+  router.use(sessions.handler, identify(services.accounts.whoIs))
+  router.use(authRoutes(services, sessions))
   router.use(news.router)
   router.use(bookRoutes(services))
   router.use(cylinderRoutes(services))
+  router.use(peopleRoutes(services))
   router.use(unitRoutes(services))
   router.use(() => {
     throw notFound()

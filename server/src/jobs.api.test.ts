@@ -1,12 +1,7 @@
 import { JobList } from '@zetesis/contract'
-import type { BookEntry, BookEntryBody, JobCard } from '@zetesis/core'
+import type { BookEntry, BookEntryBody, EntryBody, JobCard } from '@zetesis/core'
 import { randomUUID } from 'node:crypto'
-import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import path from 'node:path'
-import { drizzle } from 'drizzle-orm/node-postgres'
-import { migrate } from 'drizzle-orm/node-postgres/migrator'
-import pg from 'pg'
+import { databaseBefore } from './test/before'
 import { entry, makeWorld, type World } from './test/world'
 
 jest.setTimeout(30_000)
@@ -107,24 +102,59 @@ describe('jobs in the company’s book', () => {
   })
 })
 
+describe('a unit', () => {
+  const at = (height: number): BookEntryBody => ({
+    kind: 'jobSaved',
+    jobId: randomUUID(),
+    job: { ...card, elevation: { value: height, unit: 'm' } },
+  })
+  const rowsOf = async (jobId: string) => (await wren.get(`/api/jobs/${jobId}/units`).expect(200)).body.units
+  const log = (unitId: string, ...bodies: EntryBody[]) =>
+    wren.post(`/api/units/${unitId}/entries`).send({ entries: bodies.map((body) => entry(body)) })
+
+  it('moves to another job of the company, and its verdicts go by that one’s elevation', async () => {
+    const [low, high] = [at(0), at(2000)] as { jobId: string }[]
+    await post(wren, low as never).expect(201)
+    await post(wren, high as never).expect(201)
+    const unitId = randomUUID()
+    await open(wren, low!.jobId, unitId).expect(201)
+    const move = entry({ kind: 'moved', jobId: high!.jobId })
+    await wren
+      .post(`/api/units/${unitId}/entries`)
+      .send({ entries: [move] })
+      .expect(201)
+    expect(await rowsOf(low!.jobId)).toEqual([])
+    expect(await rowsOf(high!.jobId)).toMatchObject([{ id: unitId, jobId: high!.jobId }])
+    const file = (await wren.get(`/api/units/${unitId}/record.json`).expect(200)).body
+    expect(file).toMatchObject({ unit: { jobId: high!.jobId }, job: { elevation: { value: 2000, unit: 'm' } } })
+    // another process reads it the same way
+    const other = await world.another()
+    const there = await world.signedIn('wren', other.app)
+    const [row] = (await there.get(`/api/jobs/${high!.jobId}/units`).expect(200)).body.units
+    expect(row.id).toBe(unitId)
+    expect((await log(unitId, { kind: 'moved', jobId: randomUUID() }).expect(422)).body.type).toMatch(/noSuchJob/)
+    expect((await log(unitId, { kind: 'moved', jobId: world.theirs.jobId }).expect(422)).body.type).toMatch(/noSuchJob/)
+    // struck out, it stands where it stood
+    await log(unitId, { kind: 'struck', strikes: move.id, reason: 'the wrong one' }).expect(201)
+    expect(await rowsOf(low!.jobId)).toMatchObject([{ id: unitId, jobId: low!.jobId }])
+  })
+  it('is archived with a reason and taken back; meanwhile it takes no reading', async () => {
+    const job = at(0) as { jobId: string }
+    await post(wren, job as never).expect(201)
+    const unitId = randomUUID()
+    await open(wren, job.jobId, unitId).expect(201)
+    await log(unitId, { kind: 'archived', reason: 'given up' }).expect(201)
+    expect((await rowsOf(job.jobId))[0].summary).toMatchObject({ archived: true, need: { code: 'nothing' } })
+    expect((await log(unitId, { kind: 'pumpOn' }).expect(422)).body.detail).toMatch(/Take it out of the archive/)
+    await log(unitId, { kind: 'archived', reason: 'wanted after all', back: true }, { kind: 'pumpOn' }).expect(201)
+    expect((await rowsOf(job.jobId))[0].summary.archived).toBeUndefined()
+  })
+})
+
 describe('an installation from before jobs stood in the book', () => {
   it('is carried forward with every job as it was', async () => {
-    const folder = path.resolve(__dirname, '../drizzle')
-    const before = mkdtempSync(path.join(tmpdir(), 'zetesis-before.'))
-    cpSync(folder, before, { recursive: true })
-    const journal = path.join(before, 'meta/_journal.json')
-    const { entries, ...rest } = JSON.parse(readFileSync(journal, 'utf8')) as { entries: { idx: number }[] }
-    writeFileSync(journal, JSON.stringify({ ...rest, entries: entries.filter(({ idx }) => idx <= 5) }))
-    const name = `test_${randomUUID().replace(/-/g, '')}`
-    const root = new pg.Client({ connectionString: process.env.DATABASE_URL })
-    await root.connect()
-    await root.query(`create database ${name}`)
-    const url = new URL(process.env.DATABASE_URL!)
-    url.pathname = `/${name}`
-    const pool = new pg.Pool({ connectionString: url.href })
-    const db = drizzle(pool)
+    const { pool, forward, drop } = await databaseBefore(5)
     try {
-      await migrate(db, { migrationsFolder: before })
       const company = randomUUID()
       const elevation = { value: 340, unit: 'ft' }
       await pool.query('insert into companies (id, name) values ($1, $2)', [company, 'Copper & Line'])
@@ -139,7 +169,7 @@ describe('an installation from before jobs stood in the book', () => {
         ])
       await job(randomUUID(), 'Kiln Street', '2–16 Kiln Street', 'America/Chicago')
       await job(randomUUID(), 'Nowhere yet', '', 'UTC')
-      await migrate(db, { migrationsFolder: folder })
+      await forward()
       const { rows } = await pool.query('select name, card, standing from jobs order by name')
       expect(rows).toEqual([
         {
@@ -150,10 +180,7 @@ describe('an installation from before jobs stood in the book', () => {
         { name: 'Nowhere yet', standing: 'open', card: { name: 'Nowhere yet', timeZone: 'UTC', elevation } },
       ])
     } finally {
-      await pool.end()
-      await root.query(`drop database ${name}`)
-      await root.end()
-      rmSync(before, { recursive: true })
+      await drop()
     }
   })
 })

@@ -32,7 +32,10 @@ describe('signing in', () => {
       .post('/api/sign-in')
       .send({ login: ' Wren ', password: 'brass-elbow' })
       .expect(200)
-    expect(answer.body).toEqual({ id: world.ours.userId, name: 'Lead wren', role: 'lead', company: 'wren & Co' })
+    const { companyId, userId } = world.ours
+    const company = 'wren & Co'
+    expect(answer.body).toMatchObject({ id: userId, name: 'Lead wren', role: 'lead', company, companyId })
+    expect(answer.body.companies).toEqual([{ id: companyId, name: company, role: 'lead' }])
     expect(answer.headers['set-cookie']![0]).toMatch(/HttpOnly.*SameSite=Lax/i)
   })
   it('refuses a wrong password and an unknown name alike', async () => {

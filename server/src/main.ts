@@ -2,6 +2,7 @@ import path from 'node:path'
 import { makeApp } from './app'
 import { connect, migrateDatabase } from './db/client'
 import { loadDemoWorld } from './demo/load'
+import { newSetUpCode } from './services/people/setUp'
 import { makeServices } from './services/services'
 import { makeRenderer } from './workers/renderer'
 
@@ -16,10 +17,19 @@ const root = path.resolve(import.meta.dirname, '..')
 const { pool, db } = connect(setting('DATABASE_URL'), { max: Number(setting('DATABASE_CONNECTIONS', '10')) })
 await migrateDatabase(pool, path.join(root, 'drizzle'))
 if (process.env.DEMO === '1') await loadDemoWorld(pool)
+else {
+  const code = await newSetUpCode(db)
+  if (code) console.log(`set-up code ${code}`)
+}
 
 // always as it is built, beside this file or not: a thread doesn't go through a loader of sources
 const renderer = makeRenderer({ filename: path.join(root, 'dist/workers/thread.cjs') })
-const services = await makeServices(db, pool, renderer)
+const services = await makeServices(db, pool, renderer, {
+  smtpUrl: process.env.SMTP_URL,
+  from: process.env.MAIL_FROM,
+  dir: process.env.MAIL_DIR,
+  publicUrl: setting('PUBLIC_URL', `http://127.0.0.1:${setting('PORT', '4860')}`),
+})
 await services.news.listen()
 const { app, close } = makeApp({
   services,

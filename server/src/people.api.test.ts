@@ -1,7 +1,7 @@
 import { verifyChain, type ChainedEntry } from '@zetesis/core'
 import { randomUUID } from 'node:crypto'
 import request from 'supertest'
-import { hashPassword } from './services/signIn'
+import { hashPassword } from './services/people/passwords'
 import { entry, makeWorld, type World } from './test/world'
 
 jest.setTimeout(30_000)
@@ -21,15 +21,24 @@ describe('who is signed in', () => {
     const id = randomUUID()
     const login = `p-${id.slice(0, 8)}`
     const passwordHash = await hashPassword('brass-elbow')
-    const columns = '(company_id, id, login, name, role, password_hash)'
-    const values = [world.ours.companyId, id, login, 'Pim', 'apprentice', passwordHash]
-    await world.pool.query(`insert into users ${columns} values ($1, $2, $3, $4, $5, $6)`, values)
+    await world.pool.query('insert into people (id, login, name, password_hash) values ($1, $2, $3, $4)', [
+      id,
+      login,
+      'Pim',
+      passwordHash,
+    ])
+    await world.pool.query('insert into memberships (company_id, user_id, role) values ($1, $2, $3)', [
+      world.ours.companyId,
+      id,
+      'installer',
+    ])
     return { id, agent: await world.signedIn(login), login }
   }
   it('is asked of the database: who was taken away neither reads nor writes', async () => {
     const { id, agent } = await person()
     await agent.get('/api/units').expect(200)
-    await world.pool.query('delete from users where id = $1', [id])
+    await world.pool.query('delete from memberships where user_id = $1', [id])
+    await world.pool.query('delete from people where id = $1', [id])
     await fresh()
     await agent.get('/api/units').expect(401)
     await agent
@@ -39,10 +48,10 @@ describe('who is signed in', () => {
   })
   it('has another role at once, and with another password no session', async () => {
     const { id, agent } = await person()
-    await world.pool.query(`update users set role = 'lead' where id = $1`, [id])
+    await world.pool.query(`update memberships set role = 'lead' where user_id = $1`, [id])
     await fresh()
     expect((await agent.get('/api/me').expect(200)).body.role).toBe('lead')
-    await world.pool.query('update users set password_hash = $1 where id = $2', [await hashPassword('other'), id])
+    await world.pool.query('update people set password_hash = $1 where id = $2', [await hashPassword('other'), id])
     await fresh()
     await agent.get('/api/me').expect(401)
   })
@@ -75,7 +84,7 @@ describe('who is signed in', () => {
       .send({ entries })
       .expect(201)
   })
-  it('writes the session once a day, not with every request', async () => {
+  it('writes the session once an hour, not with every request', async () => {
     const { agent } = await person()
     const stored = () => world.pool.query(`select sid, xmin::text from session order by sid`)
     const before = (await stored()).rows

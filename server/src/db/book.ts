@@ -1,4 +1,4 @@
-import type { Author, BookEntry, BookItem } from '@zetesis/core'
+import type { Author, BookEntry, BookItem, CertificatesSaved } from '@zetesis/core'
 import { and, asc, eq, gt, inArray, max, sql } from 'drizzle-orm'
 import type { Tx } from './client'
 import { bookEntries, companies } from './schema'
@@ -51,6 +51,16 @@ export async function methodEntries(tx: Tx, companyId: string): Promise<StoredBo
     .where(and(eq(bookEntries.companyId, companyId), inArray(kind, ['profileSaved', 'profileChosen', 'retired'])))
     .orderBy(asc(bookEntries.seq))
   return rows.map(stored)
+}
+
+/** Everything that was written of people's certificates, in the book's order. */
+export async function certificateEntries(db: Tx, companyId: string): Promise<CertificatesSaved[]> {
+  const rows = await db
+    .select({ entry: bookEntries.entry })
+    .from(bookEntries)
+    .where(and(eq(bookEntries.companyId, companyId), eq(sql`${bookEntries.entry}->>'kind'`, 'certificatesSaved')))
+    .orderBy(asc(bookEntries.seq))
+  return rows.map((row) => row.entry as CertificatesSaved)
 }
 
 export async function pageBook(

@@ -1,5 +1,6 @@
 import type {
   BookEntry,
+  CompanyCard,
   Cylinder,
   CylinderFinding,
   Entry,
@@ -7,9 +8,12 @@ import type {
   JobStanding,
   MovementKind,
   Refrigerant,
+  RightsChanges,
+  Role,
   UnitSummary,
 } from '@zetesis/core'
 import {
+  bigint,
   customType,
   doublePrecision,
   foreignKey,
@@ -30,22 +34,164 @@ const bytea = customType<{ data: Buffer; driverData: Buffer }>({ dataType: () =>
 
 /** Every key begins with the company: tenancy is in the key, and the tables can be distributed by it. */
 
-export const companies = pgTable('companies', { id: uuid('id').primaryKey(), name: text('name').notNull() })
+export const companies = pgTable('companies', {
+  id: uuid('id').primaryKey(),
+  /** the card's, for lists and papers */
+  name: text('name').notNull(),
+  /** as the book has it: derived, written in the transaction that appends */
+  card: jsonb('card').$type<CompanyCard>(),
+  rights: jsonb('rights').$type<RightsChanges>().notNull().default({}),
+})
 
-export const users = pgTable(
-  'users',
+/** Somebody with a password, in one company or in several. */
+export const people = pgTable(
+  'people',
+  {
+    id: uuid('id').primaryKey(),
+    /** an e-mail address in small letters */
+    login: text('login').notNull(),
+    name: text('name').notNull(),
+    passwordHash: text('password_hash').notNull(),
+    /** base32, once it was confirmed with a code */
+    secondFactor: text('second_factor'),
+    /** shown and not confirmed yet */
+    secondFactorNext: text('second_factor_next'),
+    /** the step of the last code that was taken: none counts twice */
+    secondFactorStep: bigint('second_factor_step', { mode: 'number' }).notNull().default(0),
+    /** hashes of those not used yet */
+    recoveryCodes: jsonb('recovery_codes').$type<readonly string[]>().notNull().default([]),
+    /** where the next session begins */
+    lastCompanyId: uuid('last_company_id'),
+  },
+  (t) => [uniqueIndex('people_login').on(t.login)],
+)
+
+/** Who is in a company, as what. Who was taken out stays here: their name stands in logs. */
+export const memberships = pgTable(
+  'memberships',
+  {
+    companyId: uuid('company_id')
+      .notNull()
+      .references(() => companies.id),
+    userId: uuid('user_id')
+      .notNull()
+      .references(() => people.id),
+    role: text('role').$type<Role>().notNull(),
+    since: timestamp('since', { withTimezone: true }).notNull().defaultNow(),
+    removedAt: timestamp('removed_at', { withTimezone: true }),
+  },
+  (t) => [primaryKey({ columns: [t.companyId, t.userId] }), index('memberships_user').on(t.userId)],
+)
+
+export const invitations = pgTable(
+  'invitations',
   {
     companyId: uuid('company_id')
       .notNull()
       .references(() => companies.id),
     id: uuid('id').notNull(),
+    /** the link itself is nowhere but in its mail */
+    tokenHash: text('token_hash').notNull(),
     login: text('login').notNull(),
-    name: text('name').notNull(),
-    role: text('role').$type<'lead' | 'apprentice'>().notNull(),
-    passwordHash: text('password_hash').notNull(),
+    role: text('role').$type<Role>().notNull(),
+    by: text('by').notNull(),
+    at: timestamp('at', { withTimezone: true }).notNull().defaultNow(),
+    until: timestamp('until', { withTimezone: true }).notNull(),
+    usedAt: timestamp('used_at', { withTimezone: true }),
+    withdrawnAt: timestamp('withdrawn_at', { withTimezone: true }),
   },
-  (t) => [primaryKey({ columns: [t.companyId, t.id] }), uniqueIndex('users_login').on(t.login)],
+  (t) => [primaryKey({ columns: [t.companyId, t.id] }), uniqueIndex('invitations_token').on(t.tokenHash)],
 )
+
+/** Links for a new password, one use each; they belong to a person, not to a company. */
+export const resets = pgTable(
+  'resets',
+  {
+    tokenHash: text('token_hash').primaryKey(),
+    userId: uuid('user_id')
+      .notNull()
+      .references(() => people.id),
+    until: timestamp('until', { withTimezone: true }).notNull(),
+    usedAt: timestamp('used_at', { withTimezone: true }),
+  },
+  (t) => [index('resets_user').on(t.userId)],
+)
+
+/** Every mail as it went out, or would have. */
+export const mails = pgTable(
+  'mails',
+  {
+    companyId: uuid('company_id')
+      .notNull()
+      .references(() => companies.id),
+    id: uuid('id').notNull(),
+    to: text('to').notNull(),
+    subject: text('subject').notNull(),
+    text: text('text').notNull(),
+    at: timestamp('at', { withTimezone: true }).notNull().defaultNow(),
+  },
+  (t) => [primaryKey({ columns: [t.companyId, t.id] }), index('mails_time').on(t.companyId, t.at)],
+)
+
+/** Who did what to people and accounts: written beside the act, read by leads, changed by nobody. */
+export const audit = pgTable(
+  'audit',
+  {
+    companyId: uuid('company_id')
+      .notNull()
+      .references(() => companies.id),
+    seq: bigint('seq', { mode: 'number' }).generatedAlwaysAsIdentity(),
+    at: timestamp('at', { withTimezone: true }).notNull().defaultNow(),
+    by: text('by').notNull(),
+    what: text('what').$type<AuditWhat>().notNull(),
+    about: text('about').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.companyId, t.seq] })],
+)
+export type AuditWhat =
+  | 'setUp'
+  | 'invited'
+  | 'invitationWithdrawn'
+  | 'joined'
+  | 'roleChanged'
+  | 'removed'
+  | 'broughtBack'
+  | 'passwordChanged'
+  | 'passwordReset'
+  | 'resetAsked'
+  | 'sessionEnded'
+  | 'sessionsEnded'
+  | 'secondFactorOn'
+  | 'secondFactorOff'
+  | 'heldTaken'
+  | 'heldPutAway'
+
+/** What a removed person's phone still sent: in no log until a lead takes it. */
+export const held = pgTable(
+  'held',
+  {
+    companyId: uuid('company_id')
+      .notNull()
+      .references(() => companies.id),
+    id: uuid('id').notNull(),
+    userId: uuid('user_id').notNull(),
+    by: text('by').notNull(),
+    /** none for the company's book */
+    unitId: uuid('unit_id'),
+    entries: jsonb('entries').$type<readonly (Entry | BookEntry)[]>().notNull(),
+    at: timestamp('at', { withTimezone: true }).notNull().defaultNow(),
+    decidedAt: timestamp('decided_at', { withTimezone: true }),
+  },
+  (t) => [primaryKey({ columns: [t.companyId, t.id] })],
+)
+
+/** The code that sets an empty installation up: one row. */
+export const setUp = pgTable('set_up', {
+  id: integer('id').primaryKey(),
+  codeHash: text('code_hash').notNull(),
+  wrong: integer('wrong').notNull().default(0),
+  usedAt: timestamp('used_at', { withTimezone: true }),
+})
 
 /** A job as the book has it: derived, written in the transaction that appends. */
 export const jobs = pgTable(

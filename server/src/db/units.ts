@@ -67,6 +67,14 @@ export async function insertUnit(tx: Tx, row: typeof unitState.$inferInsert) {
   await tx.insert(unitState).values(row).onConflictDoNothing()
 }
 
+/** Puts a unit into another job of its company. */
+export async function moveUnit(tx: Tx, companyId: string, unitId: string, jobId: string): Promise<void> {
+  await tx
+    .update(unitState)
+    .set({ jobId })
+    .where(and(eq(unitState.companyId, companyId), eq(unitState.unitId, unitId)))
+}
+
 /** Links to be appended to one unit's log, if it still ends as it did when they were checked. */
 export interface Append {
   readonly companyId: string

@@ -2,6 +2,7 @@ import type {
   Accuracy,
   AnyQuantity,
   BookEntryBody,
+  Certificate,
   ChargingSheet,
   Instrument,
   InstrumentsUsed,
@@ -293,6 +294,35 @@ export function readWith(
 export const demoModelId = (model: DemoModel) => demoId(`model ${model}`)
 export const demoModelVersion = (model: DemoModel) => demoId(`model version ${model}`)
 
+/** What papers say of the crew; one of the certificates is over, as it happens. */
+function company(now: Date): { id: string; daysAgo: number; body: BookEntryBody }[] {
+  const day = (inDays: number) => new Date(now.getTime() + inDays * 24 * 60 * 60_000).toISOString().slice(0, 10)
+  const certified = (who: string, ...certificates: Certificate[]) => ({
+    id: demoId(`certificates ${who}`),
+    daysAgo: 50,
+    body: { kind: 'certificatesSaved', personId: demoId(who), certificates } satisfies BookEntryBody,
+  })
+  return [
+    {
+      id: demoId('company card'),
+      daysAgo: 62,
+      body: {
+        kind: 'companySaved',
+        company: {
+          name: 'Tern & Alder Mechanical',
+          address: '14 Weir Lane, Harrow Ford',
+          phone: '555 0144',
+          licences: ['Mechanical contractor 48-1127'],
+          timeZone: 'America/Chicago',
+          elevation: { value: 340, unit: 'ft' },
+        },
+      },
+    },
+    certified('lead', { kind: 'Refrigerant handling', number: 'RH-20418', until: day(400) }),
+    certified('apprentice', { kind: 'Brazing', number: 'B-771', until: day(-20) }),
+  ]
+}
+
 /** The book's entries, as the lead wrote them some months ago. */
 export function demoBook(now: Date): { id: string; daysAgo: number; body: BookEntryBody }[] {
   const models = (Object.keys(demoModels) as DemoModel[]).map((model) => ({
@@ -305,5 +335,5 @@ export function demoBook(now: Date): { id: string; daysAgo: number; body: BookEn
     daysAgo: 30,
     body: { kind: 'instrumentSaved', instrument } satisfies BookEntryBody,
   }))
-  return [...models, ...instruments]
+  return [...company(now), ...models, ...instruments]
 }

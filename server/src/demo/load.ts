@@ -1,10 +1,10 @@
 import type { BookEntry } from '@zetesis/core'
 import type pg from 'pg'
 import { alone, DEMO_LOCK, type Db } from '../db/client'
-import { companies, jobs, users } from '../db/schema'
+import { companies, jobs, memberships, people } from '../db/schema'
 import { Heads } from '../services/heads'
 import { LogWriter } from '../services/log'
-import { hashPassword } from '../services/signIn'
+import { hashPassword } from '../services/people/passwords'
 import { appendBook } from '../services/book'
 import { storeChunks } from '../services/traces'
 import { demoStock } from './cylinders'
@@ -21,21 +21,17 @@ async function fill(db: Db, now: Date): Promise<boolean> {
   const hashes = await Promise.all(demoUsers.map((u) => hashPassword(u.password)))
   await db.transaction(async (tx) => {
     await tx.insert(companies).values(demoCompany)
-    await tx.insert(users).values(
-      demoUsers.map(({ id, login, name, role }, i) => ({
-        companyId: demoCompany.id,
-        id,
-        login,
-        name,
-        role,
-        passwordHash: hashes[i]!,
-      })),
-    )
+    await tx
+      .insert(people)
+      .values(demoUsers.map(({ id, login, name }, i) => ({ id, login, name, passwordHash: hashes[i]! })))
+    await tx
+      .insert(memberships)
+      .values(demoUsers.map(({ id, role }) => ({ companyId: demoCompany.id, userId: id, role })))
     await tx
       .insert(jobs)
       .values(demoJobs.map(({ id, ...card }) => ({ companyId: demoCompany.id, id, name: card.name, card })))
   })
-  const author = (by: 'lead' | 'apprentice') => {
+  const author = (by: 'lead' | 'installer') => {
     const { id, name } = demoUsers.find((u) => u.role === by)!
     return { companyId: demoCompany.id, author: { id, name } }
   }

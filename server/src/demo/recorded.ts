@@ -61,12 +61,12 @@ export function recordDecay(
   const result = decayResult(analysis, { samples: after, limitPa, holdS })!
 
   const begin = { kind: 'traceBegun', traceId, channels: ['vacuum'], source: 'import', speed: 1 } as const
-  unit.tell(startedAgo, { ...begin, name: `${tag.toLowerCase()}-gauge.csv` }, 'apprentice')
-  unit.tell(startedAgo, { kind: 'pumpOn' }, 'apprentice')
-  unit.tell(startedAgo - valveOffMin, { kind: 'valvedOff' }, 'apprentice')
+  unit.tell(startedAgo, { ...begin, name: `${tag.toLowerCase()}-gauge.csv` }, 'installer')
+  unit.tell(startedAgo, { kind: 'pumpOn' }, 'installer')
+  unit.tell(startedAgo - valveOffMin, { kind: 'valvedOff' }, 'installer')
   const valvedOff = unit.told.at(-1)!.entry.id
   const endAgo = startedAgo - valveOffMin - holdMin
   const digest = traceDigest(chunks.map((c) => c.bytes))
-  unit.tell(endAgo, { kind: 'traceEnded', traceId, samples: samples.length, digest }, 'apprentice')
+  unit.tell(endAgo, { kind: 'traceEnded', traceId, samples: samples.length, digest }, 'installer')
   unit.tell(endAgo, { kind: 'decayJudged', valvedOff, traceIds: [traceId], result })
 }

@@ -16,7 +16,7 @@ import { demoId } from './ids'
 
 export interface Told {
   readonly entry: Entry
-  readonly by: 'lead' | 'apprentice'
+  readonly by: 'lead' | 'installer'
 }
 
 /** Writes a unit's log the way a crew would: each line so many minutes before now. */
@@ -36,7 +36,7 @@ export function story(tag: string, jobId: string, now: Date) {
     /** micron readings as [minutes ago, micron] */
     micron: (...readings: [number, number][]) => {
       for (const [ago, value] of readings)
-        tell(ago, { kind: 'micron', reading: { value, unit: 'micron' } }, 'apprentice')
+        tell(ago, { kind: 'micron', reading: { value, unit: 'micron' } }, 'installer')
     },
   }
 }

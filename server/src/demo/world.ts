@@ -11,7 +11,7 @@ import { coolingReading, degF, dF, feet, oz, standingReading, story, type Told }
 export const demoCompany = { id: demoId('company'), name: 'Tern & Alder Mechanical' }
 export const demoUsers = [
   { id: demoId('lead'), login: 'mara', name: 'Mara Quill', role: 'lead', password: 'copper-line' },
-  { id: demoId('apprentice'), login: 'jonas', name: 'Jonas Wick', role: 'apprentice', password: 'first-season' },
+  { id: demoId('apprentice'), login: 'jonas', name: 'Jonas Wick', role: 'installer', password: 'first-season' },
 ] as const
 
 const ft = (value: number): Quantity<'elevation'> => ({ value, unit: 'ft' })
@@ -299,7 +299,7 @@ export function demoWorld(now: Date): DemoUnit[] {
   l1.tell(
     150,
     weighedWith('R-03', now, { direction: 'remove', before: pounds(24.5), after: pounds(30.4) }),
-    'apprentice',
+    'installer',
   )
   nitrogenTest(l1, 50, { plate: 300 })
   l1.tell(30, { kind: 'pumpOn' })

@@ -1,10 +1,19 @@
-import { admitting, PERSON_HEADER, type SessionUser } from '@zetesis/contract'
+import { admitting, COMPANY_HEADER, mayNotWords, PERSON_HEADER, type SessionUser } from '@zetesis/contract'
+import { answerFor, type Right } from '@zetesis/core'
 import type { Request, RequestHandler } from 'express'
 import { z } from 'zod'
 import { HttpProblem, notFound, notSignedIn } from './problem'
 
 export interface SignedIn extends SessionUser {
-  companyId: string
+  /** taken out of this company: what their device still held is put by, and they see nothing of it */
+  readonly removed?: true
+}
+
+/** Whose session it is, and the company that it is in. */
+export interface Whose {
+  readonly companyId: string
+  readonly userId: string
+  readonly mark: string
 }
 
 declare module 'express-serve-static-core' {
@@ -14,37 +23,93 @@ declare module 'express-serve-static-core' {
 }
 
 /** Finds the person of a session as the database has them now; nobody where the person is gone or has another password since. */
-export type WhoIs = (person: { companyId: string; userId: string; mark: string }) => Promise<SignedIn | undefined>
+export type WhoIs = (person: Whose) => Promise<SignedIn | undefined>
+
+/** Requests that begin or end a session, whoever the page believes in. */
+const beginning = [
+  '/sign-in',
+  '/sign-out',
+  '/join',
+  '/join/shown',
+  '/new-password',
+  '/forgotten',
+  '/set-up',
+  '/set-up/code',
+]
+const HOUR = 13
 
 /**
- * Who asks. A page says who it believes is signed in; where another tab signed somebody else in since, nothing is taken from it, so that no entry
- * is signed by the wrong person.
+ * Who asks, and in which company. A page says who it believes is signed in; where another tab signed somebody else in since, nothing is taken from it, so that
+ * no entry is signed by the wrong person. It says the company that an entry is for, too: one that waited on a phone goes where it was written for, whichever
+ * company the person looks at by now.
  */
 export const identify =
   (whoIs: WhoIs): RequestHandler =>
   async (req, _res, next) => {
     const { person } = req.session
-    req.signedIn = person && (await whoIs(person))
+    const wanted = admitting.id.safeParse(req.get(COMPANY_HEADER))
+    const companyId = wanted.success ? wanted.data : person?.companyId
+    const found = person && (await whoIs({ ...person, companyId: companyId! }))
+    // somebody else's company is nobody's
+    req.signedIn = found && wanted.success && found.companyId !== companyId ? undefined : found
     if (!req.signedIn) return next()
-    const today = new Date().toISOString().slice(0, 10)
-    if (req.session.usedOn !== today) req.session.usedOn = today
+    const hour = new Date().toISOString().slice(0, HOUR)
+    if (req.session.seen?.slice(0, HOUR) !== hour) {
+      req.session.seen = new Date().toISOString()
+      req.session.agent = req.get('user-agent')?.slice(0, 400) ?? ''
+    }
     const believed = req.get(PERSON_HEADER)
-    const signing = req.path === '/sign-in' || req.path === '/sign-out'
-    if (changes(req) && !signing && believed !== undefined && believed.toLowerCase() !== req.signedIn.id)
+    if (
+      changes(req) &&
+      !beginning.includes(req.path) &&
+      believed !== undefined &&
+      believed.toLowerCase() !== req.signedIn.id
+    )
       throw new HttpProblem(409, 'otherPerson', `${req.signedIn.name} is signed in here now. Nothing was stored.`)
     next()
   }
 
 /** The person who asks, and so the company that every query is limited to. */
 export function scopeOf(req: Request): SignedIn {
+  const person = anybodyOf(req)
+  if (person.removed) throw removed(person.company)
+  return person
+}
+
+/** The person who asks, taken out of the company or not: for what their device still holds. */
+export function anybodyOf(req: Request): SignedIn {
   if (!req.signedIn) throw notSignedIn()
   return req.signedIn
 }
+
+/** What they append is signed by them, and looked at by their rights. */
+export const appendScope = (who: SignedIn) => ({
+  companyId: who.companyId,
+  author: { id: who.id, name: who.name },
+  actor: who,
+})
+
+const removed = (company: string) =>
+  new HttpProblem(
+    403,
+    'removed',
+    `You are no longer in ${company}. What this device hadn’t sent is put by for a lead there.`,
+  )
 
 export const requireSignIn: RequestHandler = (req, _res, next) => {
   scopeOf(req)
   next()
 }
+
+/** The person who asks, where the company's table allows it. */
+export function allowedTo(req: Request, right: Right): SignedIn {
+  const person = scopeOf(req)
+  const answer = answerFor(person, right)
+  if (answer !== 'yes') throw mayNot(mayNotWords({ role: person.role, right, answer }))
+  return person
+}
+
+export const mayNot = (detail: string, errors?: HttpProblem['errors']) => new HttpProblem(403, 'mayNot', detail, errors)
 
 /** as far as the database counts */
 const MOST = 2_147_483_647

@@ -3,13 +3,17 @@ import type { RequestHandler } from 'express'
 import session from 'express-session'
 import { LRUCache } from 'lru-cache'
 import type pg from 'pg'
+import type { Whose } from './scope'
 
 declare module 'express-session' {
   interface SessionData {
-    /** who signed in; name, role and company are asked of the database with every request */
-    person: { companyId: string; userId: string; mark: string }
-    /** the day of the last request: a session is written once a day, so that it lives on while it is used */
-    usedOn: string
+    /** who signed in; name, role and rights are asked of the database with every request */
+    person: Whose
+    since: string
+    /** the hour of the last request: a session is written once an hour, so that it lives on while it is used */
+    seen: string
+    /** the browser by its own word */
+    agent: string
   }
 }
 

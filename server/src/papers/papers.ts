@@ -18,7 +18,10 @@ import {
   type TraceState,
 } from '@zetesis/contract'
 import PDFDocument from 'pdfkit'
+import type { Letterhead } from '../workers/tasks'
 import { openRecord } from './openRecord'
+import { dayText } from './time'
+import { workByLines } from './workBy'
 import {
   chargeLines,
   equipmentLines,
@@ -35,6 +38,7 @@ import {
 import { face, finished, inks, paint, write } from './paint'
 
 const PAGE = { width: 595.28, height: 841.89, margin: 44 }
+const LOGO = [120, 36] as const
 const column = (PAGE.width - 2 * PAGE.margin - 20) / 2
 const right = PAGE.margin + column + 20
 
@@ -51,7 +55,13 @@ export async function papersPdf(
     recorded = [],
     traces = [],
     timeZone = 'UTC',
-  }: { recorded?: readonly SheetPoint[]; traces?: readonly TraceState[]; timeZone?: string } = {},
+    letterhead = { certificates: [] },
+  }: {
+    recorded?: readonly SheetPoint[]
+    traces?: readonly TraceState[]
+    timeZone?: string
+    letterhead?: Letterhead
+  } = {},
 ): Promise<Buffer> {
   const { record, jobElevationM } = openRecord(file)
   const lastAt = file.log.at(-1)?.receivedAt ?? new Date(0).toISOString()
@@ -62,6 +72,7 @@ export async function papersPdf(
     bufferPages: true,
     info: { Title: `Commissioning papers ${file.unit.tag}`, Author: file.company },
   })
+  if (letterhead.card?.logo) drawLogo(doc, letterhead.card.logo)
   let y = header(doc, file, view.sealed)
   y = verdictBox(doc, verdictLine(view, system), y) + 14
 
@@ -88,7 +99,11 @@ export async function papersPdf(
   if (ladder) paint(doc, ladder, PAGE.margin, y, column / 390)
   const beside = notes(
     doc,
-    [...traces.flatMap((t) => traceStateWords(t) ?? []), ...remarkLines(view, record, system, timeZone)],
+    [
+      ...traces.flatMap((t) => traceStateWords(t) ?? []),
+      ...remarkLines(view, record, system, timeZone),
+      ...workByLines(file.company, letterhead, dayText(Date.parse(lastAt), timeZone)),
+    ],
     right,
     y,
   )
@@ -110,6 +125,20 @@ function judgedBy(doc: Doc, view: UnitView, system: UnitSystem, timeZone: string
   const tuned = tuningLines(view, system, timeZone)
   if (tuned.length > 0) section(doc, 'Start-up and tuning', tuned, PAGE.margin, below + 10)
   section(doc, 'Judged by', methodLines(view), right, y, 150)
+}
+
+/** At the right of the head; one that can't be drawn is left out, the papers are not. */
+function drawLogo(doc: Doc, base64: string): void {
+  const [width, height] = LOGO
+  try {
+    doc.image(Buffer.from(base64, 'base64'), PAGE.width - PAGE.margin - width, 20, {
+      fit: [width, height],
+      align: 'right',
+      valign: 'center',
+    })
+  } catch {
+    // a picture's head was sound and the rest of it isn't
+  }
 }
 
 function header(doc: Doc, file: RecordFile, sealed: boolean): number {

@@ -11,3 +11,7 @@ export function countUp(seconds: number): string {
   ]
   return parts.filter(Boolean).join(' ') || '0 s'
 }
+
+/** The day in a time zone, ISO. */
+export const dayText = (ms: number, timeZone: string): string =>
+  new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' }).format(ms)

@@ -1,38 +1,132 @@
-import { SessionUser, SignIn as SignInBody } from '@zetesis/contract'
-import { Router, type Request } from 'express'
-import { scopeOf } from '../http/scope'
+import {
+  ChangePassword,
+  ChooseCompany,
+  Forgot,
+  Join,
+  OpenLink,
+  ResetPassword,
+  SecondFactorConfirm,
+  SessionUser,
+  SetUp,
+  SetUpCode,
+  SignIn,
+  WithPassword,
+} from '@zetesis/contract'
+import { Router, type Request, type Response } from 'express'
+import { anybodyOf, scopeOf, type SignedIn, type Whose } from '../http/scope'
 import type { Sessions } from '../http/session'
-import type { People } from '../services/signIn'
+import type { Services } from '../services/services'
 
 const done = (act: (callback: (error?: unknown) => void) => void) =>
   new Promise<void>((resolve, reject) => act((error) => (error ? reject(error as Error) : resolve())))
 
-export function authRoutes(people: People, sessions: Sessions): Router {
+type Asked = Pick<Services, 'accounts' | 'members' | 'settingUp'>
+
+/** Beginning and ending sessions, and what a person does with their own account. */
+export function authRoutes({ accounts, members, settingUp }: Asked, sessions: Sessions): Router {
   const router = Router()
-  router.post('/sign-in', async (req, res) => {
-    const { mark, ...user } = await people.signIn(SignInBody.parse(req.body), req.ip ?? '')
+
+  async function begin(
+    req: Request,
+    { person, user }: { person: Whose; user: SignedIn },
+    res: Response,
+  ): Promise<void> {
     // a new session id, so that one planted before can't be used after
     await done((callback) => req.session.regenerate(callback))
-    req.session.person = { companyId: user.companyId, userId: user.id, mark }
-    req.session.usedOn = new Date().toISOString().slice(0, 10)
+    const now = new Date().toISOString()
+    Object.assign(req.session, { person, since: now, seen: now, agent: req.get('user-agent')?.slice(0, 400) ?? '' })
     // written before it is answered: a session that couldn't be kept is no session
     await done((callback) => req.session.save(callback))
-    res.json(SessionUser.parse(user))
-  })
-  router.post('/sign-out', async (req, res) => {
-    await end(req)
+    req.signedIn = user
+    // who was taken out everywhere has a session for what their device still holds, and is told so
+    res.json(SessionUser.parse(scopeOf(req)))
+  }
+  const ended = async (req: Request, res: Response) => {
+    await done((callback) => req.session.destroy(callback))
     res.clearCookie('zetesis').status(204).end()
+  }
+  const from = (req: Request) => req.ip ?? ''
+
+  router.post('/sign-in', async (req, res) => {
+    await begin(req, await accounts.signIn(SignIn.parse(req.body), from(req)), res)
   })
+  router.post('/sign-out', ended)
   router.post('/sign-out-everywhere', async (req, res) => {
-    await people.signOutEverywhere(scopeOf(req).id)
+    await accounts.signOutEverywhere(anybodyOf(req).id)
     sessions.forget()
-    await end(req)
-    res.clearCookie('zetesis').status(204).end()
+    await ended(req, res)
   })
   router.get('/me', (req, res) => {
     res.json(SessionUser.parse(scopeOf(req)))
   })
+  router.post('/company', async (req, res) => {
+    const { id } = anybodyOf(req)
+    const { companyId } = ChooseCompany.parse(req.body)
+    const user = await accounts.choose(id, companyId)
+    req.session.person = { ...req.session.person!, companyId }
+    await done((callback) => req.session.save(callback))
+    res.json(SessionUser.parse(user))
+  })
+
+  router.get('/set-up', async (_req, res) => {
+    res.json({ open: await settingUp.open() })
+  })
+  router.post('/set-up/code', async (req, res) => {
+    await settingUp.check(SetUpCode.parse(req.body).code)
+    res.status(204).end()
+  })
+  router.post('/set-up', async (req, res) => {
+    const userId = await settingUp.setUp(SetUp.parse(req.body))
+    await begin(req, await accounts.begin(userId), res)
+  })
+
+  router.post('/join/shown', async (req, res) => {
+    res.json(await members.shown(OpenLink.parse(req.body).token))
+  })
+  router.post('/join', async (req, res) => {
+    await begin(req, await members.join(Join.parse(req.body), from(req)), res)
+  })
+
+  router.post('/forgotten', async (req, res) => {
+    await accounts.forgot(Forgot.parse(req.body).login, from(req))
+    res.status(204).end()
+  })
+  router.post('/new-password', async (req, res) => {
+    const { token, password } = ResetPassword.parse(req.body)
+    await accounts.reset(token, password)
+    sessions.forget()
+    res.status(204).end()
+  })
+
+  router.post('/account/password', async (req, res) => {
+    const { id } = scopeOf(req)
+    const mark = await accounts.changePassword(id, ChangePassword.parse(req.body), from(req))
+    // this session goes on, with another id; all others were made with the old password
+    const { person, since, agent } = req.session
+    await done((callback) => req.session.regenerate(callback))
+    Object.assign(req.session, { person: { ...person, mark }, since, agent, seen: new Date().toISOString() })
+    await done((callback) => req.session.save(callback))
+    res.status(204).end()
+  })
+  router.get('/account/sessions', async (req, res) => {
+    res.json({ sessions: await accounts.sessions(scopeOf(req).id, req.sessionID) })
+  })
+  router.post('/account/sessions/:session/end', async (req, res) => {
+    await accounts.endOne(scopeOf(req).id, String(req.params.session))
+    sessions.forget()
+    res.status(204).end()
+  })
+  router.post('/account/second-factor', async (req, res) => {
+    res.json(await accounts.startSecondFactor(scopeOf(req).id))
+  })
+  router.post('/account/second-factor/confirm', async (req, res) => {
+    const { id } = scopeOf(req)
+    const { code } = SecondFactorConfirm.parse(req.body)
+    res.json({ codes: await accounts.confirmSecondFactor(id, code, from(req)) })
+  })
+  router.post('/account/second-factor/end', async (req, res) => {
+    await accounts.endSecondFactor(scopeOf(req).id, WithPassword.parse(req.body).password, from(req))
+    res.status(204).end()
+  })
   return router
 }
-
-const end = (req: Request) => done((callback) => req.session.destroy(callback))

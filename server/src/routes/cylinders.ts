@@ -7,6 +7,7 @@ const DAY = 24 * 60 * 60 * 1000
 
 /** Both days belong to the period. */
 function periodOf(req: Request) {
+  scopeOf(req)
   const { from, to, assessment, units } = ReportQuery.parse(req.query)
   const period = { from: new Date(`${from}T00:00:00.000Z`), to: new Date(Date.parse(`${to}T00:00:00.000Z`) + DAY) }
   return { period, assessment, units, name: `refrigerant-${from}-${to}` }

@@ -2,17 +2,15 @@ import { AppendEntries, PutChunks } from '@zetesis/contract'
 import { Router, type Request } from 'express'
 import { z } from 'zod'
 import type { UnitSystem } from '@zetesis/core'
-import { After, AfterChunk, requireSignIn, scopeOf, uuidParam } from '../http/scope'
+import { After, AfterChunk, allowedTo, anybodyOf, appendScope, scopeOf, uuidParam } from '../http/scope'
 import type { Services } from '../services/services'
 
 const InUnits = z.object({ units: z.enum(['ip', 'si']).default('ip') })
 
 const fileName = (tag: string) => tag.replace(/[^\w.-]+/g, '-').slice(0, 60) || 'unit'
 
-export function unitRoutes({ log, units, record, traces, papers }: Services): Router {
+export function unitRoutes({ log, held, units, record, traces, papers }: Services): Router {
   const router = Router()
-  router.use(requireSignIn)
-
   router.get('/jobs', async (req, res) => {
     res.json({ jobs: await units.jobs(scopeOf(req).companyId) })
   })
@@ -23,10 +21,11 @@ export function unitRoutes({ log, units, record, traces, papers }: Services): Ro
     res.type('json').send(await units.all(scopeOf(req).companyId))
   })
   router.post('/units/:unitId/entries', async (req, res) => {
-    const { companyId, id, name } = scopeOf(req)
+    const who = anybodyOf(req)
     const { entries } = AppendEntries.parse(req.body)
-    const scope = { companyId, author: { id, name } }
-    res.status(201).json(await log.append(scope, uuidParam(req, 'unitId'), entries))
+    const unitId = uuidParam(req, 'unitId')
+    if (who.removed) return void res.status(202).json(await held.putBy(who, unitId, entries))
+    res.status(201).json(await log.append(appendScope(who), unitId, entries))
   })
   router.get('/units/:unitId/entries', async (req, res) => {
     const { after } = After.parse(req.query)
@@ -34,8 +33,9 @@ export function unitRoutes({ log, units, record, traces, papers }: Services): Ro
   })
   const traceOf = (req: Request) => ({ unitId: uuidParam(req, 'unitId'), traceId: uuidParam(req, 'traceId') })
   router.post('/units/:unitId/traces/:traceId/chunks', async (req, res) => {
+    const { companyId } = allowedTo(req, 'log')
     const { chunks } = PutChunks.parse(req.body)
-    const stored = await traces.put(scopeOf(req).companyId, traceOf(req), chunks)
+    const stored = await traces.put(companyId, traceOf(req), chunks)
     res.status(stored.length > 0 ? 201 : 200).json({ stored })
   })
   router.get('/units/:unitId/traces', async (req, res) => {

@@ -1,18 +1,19 @@
 import { bookProblemWords } from '@zetesis/contract'
-import { checkBookEntry, sameEntry, type BookEntry } from '@zetesis/core'
+import { checkBookEntry, mayAppend, sameEntry, type BookEntry, type BookItem } from '@zetesis/core'
 import { findBookEntries, insertBookEntries, lockBook, pageBook } from '../db/book'
-import type { Db } from '../db/client'
+import type { Db, Tx } from '../db/client'
+import { changeCompany } from '../db/companies'
 import { HttpProblem } from '../http/problem'
 import { bookCompany } from './cylinders'
 import { bookJobs } from './jobs'
-import { idTaken, type AppendScope } from './log'
+import { idTaken, refuseUnlessMay, type AppendScope } from './log'
 
 const PAGE = 500
 
 /** Appends to the company's book, all of a batch or nothing; entries that are in it already change nothing. */
 export async function appendBook(
   db: Db,
-  { companyId, author }: AppendScope,
+  { companyId, author, actor }: AppendScope,
   entries: readonly BookEntry[],
   now: Date = new Date(),
 ): Promise<{ lastSeq: number }> {
@@ -30,6 +31,7 @@ export async function appendBook(
         if (!sameEntry(before, entry)) throw idTaken(index)
         continue
       }
+      if (actor) refuseUnlessMay(mayAppend(actor, entry), actor, index)
       const problems = checkBookEntry(entry, { nowMs: now.getTime() })
       const [first] = problems
       if (first) {
@@ -40,10 +42,20 @@ export async function appendBook(
       added.push({ seq: lastSeq, author, entry })
     }
     await insertBookEntries(tx, companyId, added)
+    await bookCards(tx, companyId, added)
     await bookJobs(tx, companyId, added)
     await bookCompany(tx, companyId, added)
     return { lastSeq }
   })
+}
+
+/** The company's own card and table of rights, as the new entries leave them. */
+async function bookCards(tx: Tx, companyId: string, items: readonly BookItem[]): Promise<void> {
+  for (const { entry } of items) {
+    if (entry.kind === 'companySaved')
+      await changeCompany(tx, companyId, { name: entry.company.name, card: entry.company })
+    if (entry.kind === 'rightsSet') await changeCompany(tx, companyId, { rights: entry.rights })
+  }
 }
 
 export async function bookAfter(db: Db, companyId: string, after: number) {

@@ -43,7 +43,15 @@ import {
 import { notFound } from '../http/problem'
 
 /** Entries after which a unit's movements may be others: its weighings, and what says which refrigerant and scale they were. */
-const moving: ReadonlySet<Entry['kind']> = new Set(['weighed', 'struck', 'facts', 'label', 'method', 'override'])
+const moving: ReadonlySet<Entry['kind']> = new Set([
+  'weighed',
+  'struck',
+  'facts',
+  'label',
+  'method',
+  'override',
+  'moved',
+])
 
 /** Whether an entry may change what is in cylinders. */
 export const moves = ({ kind }: Entry): boolean => moving.has(kind)

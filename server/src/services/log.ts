@@ -1,23 +1,30 @@
 import {
+  mayAppend,
   checkEntry,
   emptyRecord,
   entryHash,
   foldEntries,
   GENESIS_HASH,
   isInRecord,
+  jobIdOf,
   sameEntry,
   stepKg,
   summarise,
+  toSi,
+  type Actor,
   type Author,
   type ChainedEntry,
   type Entry,
   type EntryProblem,
+  type May,
+  type UnitRecord,
 } from '@zetesis/core'
-import { entryProblemWords, type Appended } from '@zetesis/contract'
+import { entryProblemWords, mayNotWords, type Appended } from '@zetesis/contract'
 import type { Db, Tx } from '../db/client'
 import { findJob } from '../db/jobs'
-import { appendLinks, findEntries, insertUnit, lockUnit } from '../db/units'
+import { appendLinks, findEntries, insertUnit, lockUnit, moveUnit } from '../db/units'
 import { HttpProblem, notFound } from '../http/problem'
+import { mayNot } from '../http/scope'
 import { bookedContents, bookUnit, moves } from './cylinders'
 import { GroupWriter } from './groupWriter'
 import type { Head, Heads } from './heads'
@@ -25,10 +32,13 @@ import type { Head, Heads } from './heads'
 export interface AppendScope {
   companyId: string
   author: Author
+  /** whose rights are looked at; without it, what a lead or the server itself vouches for */
+  actor?: Actor
 }
 
 interface Asked {
   readonly author: Author
+  readonly actor?: Actor
   readonly entries: readonly Entry[]
   readonly now: Date
   readonly answer: (appended: Appended) => void
@@ -60,7 +70,7 @@ export class LogWriter {
   }
 
   append(
-    { companyId, author }: AppendScope,
+    { companyId, author, actor }: AppendScope,
     unitId: string,
     entries: readonly Entry[],
     now: Date = new Date(),
@@ -68,7 +78,7 @@ export class LogWriter {
     return new Promise((answer, refuse) => {
       const key = `${companyId} ${unitId}`
       const waiting = this.asked.get(key)
-      const mine: Asked = { author, entries, now, answer, refuse }
+      const mine: Asked = { author, actor, entries, now, answer, refuse }
       if (waiting) return void waiting.push(mine)
       const queue = [mine]
       this.asked.set(key, queue)
@@ -138,15 +148,17 @@ export class LogWriter {
     const made = await chain(tx, unit, head, batch)
     if (made.links.length === 0) return { head, settle: made.settle }
     const now = batch.at(-1)!.now
-    const summary = summarise(made.head.record, { nowMs: now.getTime(), jobElevationM: head.jobElevationM })
+    const { jobId, jobElevationM } = await jobAfter(tx, companyId, head, made.head.record)
+    const summary = summarise(made.head.record, { nowMs: now.getTime(), jobElevationM })
     const append = { companyId, unitId, after: head, links: made.links, summary }
     const stored = grouped
       ? await this.group.append(append)
       : (await appendLinks(tx, [append], { whenFree: false })).size > 0
     if (!stored) return undefined
     const added = made.links.map((link) => link.entry)
-    if (added.some(moves)) await bookUnit(tx, { companyId, unitId, jobId: head.jobId }, made.head.record, added)
-    return { head: made.head, settle: made.settle }
+    if (jobId !== head.jobId) await moveUnit(tx, companyId, unitId, jobId)
+    if (added.some(moves)) await bookUnit(tx, { companyId, unitId, jobId }, made.head.record, added)
+    return { head: { ...made.head, jobId, jobElevationM }, settle: made.settle }
   }
 }
 
@@ -158,6 +170,7 @@ interface UnitKey {
 /** Checks batches one after another against the record and makes their links; a batch that is refused leaves nothing behind. */
 async function chain(tx: Tx, { companyId, unitId }: UnitKey, start: Head, batch: readonly Asked[]) {
   const all = batch.flatMap((b) => b.entries)
+  const jobs = await jobsNamed(tx, companyId, all)
   const contents = await bookedContents(tx, companyId, all)
   const again = all.map((e) => e.id).filter((id) => isInRecord(start.record, id))
   const known = new Map(
@@ -166,7 +179,7 @@ async function chain(tx: Tx, { companyId, unitId }: UnitKey, start: Head, batch:
   let head = start
   const links: ChainedEntry[] = []
   const settle: (() => void)[] = []
-  for (const { author, entries, now, answer, refuse } of batch) {
+  for (const { author, actor, entries, now, answer, refuse } of batch) {
     const before = { head, links: links.length, contents: new Map(contents) }
     const places = new Map<string, ChainedEntry>()
     try {
@@ -178,12 +191,14 @@ async function chain(tx: Tx, { companyId, unitId }: UnitKey, start: Head, batch:
           continue
         }
         const { record, jobElevationM } = head
+        if (actor) refuseUnlessMay(mayAppend(actor, entry, record), actor, index)
         const problems = checkEntry(record, entry, {
           nowMs: now.getTime(),
           jobElevationM,
           booked: (id) => contents.get(id),
         })
         refuseFor(problems, index)
+        if (entry.kind === 'moved' && !jobs.has(entry.jobId)) throw noSuchJob(index)
         const item = {
           unitId,
           seq: head.lastSeq + 1,
@@ -218,6 +233,27 @@ async function chain(tx: Tx, { companyId, unitId }: UnitKey, start: Head, batch:
   return { head, links, settle }
 }
 
+/** The job that the unit stands in after a write; verdicts go by its elevation. */
+async function jobAfter(tx: Tx, companyId: string, head: Head, record: UnitRecord) {
+  const jobId = jobIdOf(record) ?? head.jobId
+  if (jobId === head.jobId) return head
+  const job = await findJob(tx, companyId, jobId)
+  return { jobId, jobElevationM: job && toSi('elevation', job.elevation) }
+}
+
+/** Those of the jobs that units are moved to which there are in this company. */
+async function jobsNamed(tx: Tx, companyId: string, entries: readonly Entry[]): Promise<ReadonlySet<string>> {
+  const found = new Set<string>()
+  for (const entry of entries)
+    if (entry.kind === 'moved' && (await findJob(tx, companyId, entry.jobId))) found.add(entry.jobId)
+  return found
+}
+
+const noSuchJob = (index: number) =>
+  new HttpProblem(422, 'noSuchJob', 'There is no such job here. Choose another.', [
+    { path: `entries.${index}.jobId`, detail: 'There is no such job here.' },
+  ])
+
 /** Makes a unit for the first batch that opens it; undefined where none does. */
 async function openUnit(tx: Tx, { companyId, unitId }: UnitKey, batch: readonly Asked[]) {
   const first = batch.map((b) => b.entries[0]).find((e) => e?.kind === 'opened')
@@ -247,6 +283,12 @@ function refuseFor(problems: readonly EntryProblem[], index: number): void {
       detail: entryProblemWords(p),
     })),
   )
+}
+
+export function refuseUnlessMay(may: May, actor: Actor, index: number): void {
+  if (may.may) return
+  const detail = mayNotWords({ ...may, role: actor.role })
+  throw mayNot(detail, [{ path: `entries.${index}`, detail }])
 }
 
 export const idTaken = (index: number) =>

@@ -12,14 +12,20 @@ import { cylinderList, cylinderPage, movementsIn, refrigerantReport } from './cy
 import { Heads } from './heads'
 import { LogWriter, type AppendScope } from './log'
 import { News } from './news'
+import { letterheadOf } from './letterhead'
 import { entriesAfter, recordFile } from './record'
-import { makePeople } from './signIn'
+import { makeAccounts } from './people/accounts'
+import { makeHeld } from './people/held'
+import { makeMailer, type MailSettings } from './people/mail'
+import { makeMembers } from './people/members'
+import { makeSettingUp } from './people/setUp'
+import { makeTries } from './people/tries'
 import { bytesOf, chunksAfter, csvOf, storeChunks, traceStates, type TracePlace } from './traces'
 
 export type Services = Awaited<ReturnType<typeof makeServices>>
 
 /** What the routes may ask for, bound to one database. */
-export async function makeServices(db: Db, pool: pg.Pool, renderer: Renderer) {
+export async function makeServices(db: Db, pool: pg.Pool, renderer: Renderer, mail: MailSettings) {
   const news = new News(pool)
   const heads = new Heads()
   const board = new Board(db)
@@ -29,19 +35,26 @@ export async function makeServices(db: Db, pool: pg.Pool, renderer: Renderer) {
     if (!head) throw notFound()
     return head
   }
+  const mailer = makeMailer(mail)
+  const accounts = makeAccounts({ db, mailer, tries: await makeTries(pool) })
+  const append = {
+    unit: (scope: AppendScope, unitId: string, entries: readonly Entry[]) => writer.append(scope, unitId, entries),
+    book: async (scope: AppendScope, entries: readonly BookEntry[]) => {
+      const appended = await appendBook(db, scope, entries)
+      news.announce(scope.companyId, undefined, appended.lastSeq)
+      return appended
+    },
+  }
   return {
-    people: await makePeople(db, pool),
+    accounts,
+    members: makeMembers({ db, mailer, accounts }),
+    settingUp: makeSettingUp(db),
+    held: makeHeld(db, append),
     news,
     ready: async () => void (await pool.query('select 1')),
-    log: {
-      append: (scope: AppendScope, unitId: string, entries: readonly Entry[]) => writer.append(scope, unitId, entries),
-    },
+    log: { append: append.unit },
     book: {
-      append: async (scope: AppendScope, entries: readonly BookEntry[]) => {
-        const appended = await appendBook(db, scope, entries)
-        news.announce(scope.companyId, undefined, appended.lastSeq)
-        return appended
-      },
+      append: append.book,
       after: (companyId: string, after: number) => bookAfter(db, companyId, after),
     },
     cylinders: {
@@ -100,7 +113,9 @@ export async function makeServices(db: Db, pool: pg.Pool, renderer: Renderer) {
           chunks: await bytesOf(db, companyId, { unitId, traceId }),
         })),
       )
-      return { file, pdf: await renderer.render({ kind: 'papers', file, system, recordings, traces, timeZone }) }
+      const letterhead = await letterheadOf(db, companyId, file)
+      const task = { kind: 'papers', file, system, recordings, traces, timeZone, letterhead } as const
+      return { file, pdf: await renderer.render(task) }
     },
   }
 }

@@ -1,12 +1,14 @@
-import { ENTRY_VERSION, type Entry, type EntryBody } from '@zetesis/core'
+import { ENTRY_VERSION, type Entry, type EntryBody, type Role } from '@zetesis/core'
 import { randomUUID } from 'node:crypto'
+import { mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
 import path from 'node:path'
 import pg from 'pg'
 import request from 'supertest'
 import { makeApp, type AppOptions } from '../app'
 import { connect, migrateDatabase } from '../db/client'
-import { companies, jobs, users } from '../db/schema'
-import { hashPassword } from '../services/signIn'
+import { companies, jobs, memberships, people } from '../db/schema'
+import { hashPassword } from '../services/people/passwords'
 import { makeServices } from '../services/services'
 import { makeRenderer } from '../workers/renderer'
 
@@ -15,7 +17,7 @@ export function entry(body: EntryBody, { id = randomUUID() as string, at = new D
 }
 
 /** A database of its own on the test cluster, two companies in it, and the app on top. */
-export async function makeWorld(options: Partial<AppOptions> = {}) {
+export async function makeWorld(options: Partial<AppOptions> & { mail?: string } = {}) {
   const admin = process.env.DATABASE_URL
   if (!admin) throw new Error('DATABASE_URL is not set: run ./zetesis test api')
   const name = `test_${randomUUID().replace(/-/g, '')}`
@@ -31,9 +33,8 @@ export async function makeWorld(options: Partial<AppOptions> = {}) {
   const company = async (login: string) => {
     const ids = { companyId: randomUUID(), userId: randomUUID(), jobId: randomUUID() }
     await db.insert(companies).values({ id: ids.companyId, name: `${login} & Co` })
-    await db
-      .insert(users)
-      .values({ companyId: ids.companyId, id: ids.userId, login, name: `Lead ${login}`, role: 'lead', passwordHash })
+    await db.insert(people).values({ id: ids.userId, login, name: `Lead ${login}`, passwordHash })
+    await db.insert(memberships).values({ companyId: ids.companyId, userId: ids.userId, role: 'lead' })
     await db.insert(jobs).values({
       companyId: ids.companyId,
       id: ids.jobId,
@@ -46,10 +47,26 @@ export async function makeWorld(options: Partial<AppOptions> = {}) {
   const theirs = await company('rook')
   /** another process of the server on the same database */
   const others: Awaited<ReturnType<typeof makeProcess>>[] = []
-  const another = async (more: Partial<AppOptions> = {}) => {
+  const another = async (more: Partial<AppOptions> & { mail?: string } = {}) => {
     const made = await makeProcess(url.href, { ...options, ...more })
     others.push(made)
     return made
+  }
+  /** somebody more in a company, by the same password */
+  const person = async (role: Role, companyId = ours.companyId) => {
+    const id = randomUUID()
+    const login = `${role}-${id.slice(0, 8)}@example.com`
+    await db.insert(people).values({ id, login, name: `Pim ${role}`, passwordHash })
+    await db.insert(memberships).values({ companyId, userId: id, role })
+    return { id, login, agent: await signedIn(login) }
+  }
+  /** what mails say, the newest first */
+  const mailed = async (companyId = ours.companyId) => {
+    const { rows } = await pool.query<{ to: string; text: string }>(
+      'select "to", text from mails where company_id = $1 order by at desc',
+      [companyId],
+    )
+    return rows
   }
   const signedIn = async (login: string, at = app) => {
     const agent = request.agent(at)
@@ -59,15 +76,21 @@ export async function makeWorld(options: Partial<AppOptions> = {}) {
   const close = async () => {
     for (const each of [first, ...others]) await each.close()
   }
-  return { ...first, app, db, pool, database: url.href, another, ours, theirs, signedIn, close }
+  return { ...first, app, db, pool, database: url.href, another, ours, theirs, person, mailed, signedIn, close }
 }
 
-async function makeProcess(database: string, options: Partial<AppOptions>) {
+/** where mails of tests go as files */
+export const mailDir = () => mkdtempSync(path.join(tmpdir(), 'zetesis-mail.'))
+
+async function makeProcess(database: string, { mail, ...options }: Partial<AppOptions> & { mail?: string }) {
   const { pool, db } = connect(database)
   await migrateDatabase(pool, path.resolve(__dirname, '../../drizzle'))
   // as it is built: threads don't go through Jest's transforms
   const renderer = makeRenderer({ filename: path.resolve(__dirname, '../../dist/workers/thread.cjs') })
-  const services = await makeServices(db, pool, renderer)
+  const services = await makeServices(db, pool, renderer, {
+    publicUrl: 'http://test.example',
+    ...(mail ? { dir: mail } : {}),
+  })
   await services.news.listen()
   const { app, close } = makeApp({ services, pool, sessionSecret: 'for tests only', logLevel: 'silent', ...options })
   return {

@@ -13,6 +13,7 @@ export default async function render(task: Task): Promise<Uint8Array> {
         recorded: recordedVacuum(task.file, task.recordings),
         traces: task.traces,
         timeZone: task.timeZone,
+        letterhead: task.letterhead,
       })
     case 'trace':
       return text(

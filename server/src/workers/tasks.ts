@@ -1,5 +1,5 @@
 import type { MovementLine, RecordFile, RefrigerantReport, TraceState } from '@zetesis/contract'
-import type { UnitSystem } from '@zetesis/core'
+import type { Certificate, CompanyCard, UnitSystem } from '@zetesis/core'
 
 /** What is made in a worker thread, since it grows with a log, a recording or a period. */
 export type Task =
@@ -11,6 +11,7 @@ export type Task =
       readonly traces: readonly TraceState[]
       /** IANA name of the job's */
       readonly timeZone: string
+      readonly letterhead: Letterhead
     }
   | {
       readonly kind: 'trace'
@@ -27,6 +28,13 @@ export type Task =
       readonly company: string
       readonly system: UnitSystem
     }
+
+/** What papers say of who did the work, as it is when they are made: the record itself doesn't hold it. */
+export interface Letterhead {
+  readonly card?: CompanyCard
+  /** of those who wrote in the log */
+  readonly certificates: readonly { readonly name: string; readonly certificates: readonly Certificate[] }[]
+}
 
 /** A recording of a unit's vacuum, for the papers' curve. */
 export interface Recording {

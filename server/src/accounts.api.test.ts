@@ -1,0 +1,233 @@
+import { randomUUID } from 'node:crypto'
+import { readdirSync, readFileSync } from 'node:fs'
+import path from 'node:path'
+import { Secret, TOTP } from 'otpauth'
+import request from 'supertest'
+import { newSetUpCode } from './services/people/setUp'
+import { weakness } from './services/people/passwords'
+import { mailDir, makeWorld, type World } from './test/world'
+
+jest.setTimeout(60_000)
+let world: World
+const mails = mailDir()
+beforeAll(async () => {
+  world = await makeWorld({ mail: mails })
+})
+afterAll(() => world.close())
+
+/** what is known of a person is asked for anew after so long */
+const fresh = () => new Promise((resolve) => setTimeout(resolve, 2100))
+const GOOD = 'three brass elbows in rain'
+const tokenIn = (text: string) => /#([\w-]{43})/.exec(text)![1]!
+const code = (type: string) => `urn:zetesis:problem:${type}`
+
+describe('passwords', () => {
+  it.each([
+    ['the list of common ones', '1q2w3e4r5t6y', 'common'],
+    ['one of them with digits about it', 'password2026!', 'common'],
+    ['one of them twice', 'qwertyqwerty', 'common'],
+    ['the same letter again and again', 'aaaaaaaaaaaaaa', 'common'],
+    ['the person’s own name', 'halloway2026!', 'known'],
+    ['words in a row', GOOD, undefined],
+    ['another language', 'zwölf krumme Rohre', undefined],
+  ])('%s', (_what, password, why) => {
+    expect(weakness(password, ['Wren Halloway', 'wren@example.com'])).toBe(why)
+  })
+  it('is changed with the old one; every other session is over, this one goes on', async () => {
+    const { agent, login } = await world.person('installer')
+    const other = await world.signedIn(login)
+    const change = (old: string, password: string) => agent.post('/api/account/password').send({ old, password })
+    expect((await change('wrong', GOOD).expect(422)).body.errors[0].path).toBe('old')
+    expect((await change('brass-elbow', 'short').expect(400)).body.detail).toMatch(/12/)
+    expect((await change('brass-elbow', 'passwordpassword').expect(422)).body.type).toBe(code('weakPassword'))
+    await change('brass-elbow', GOOD).expect(204)
+    await agent.get('/api/me').expect(200)
+    expect((await world.mailed())[0]).toMatchObject({
+      to: login,
+      text: expect.stringMatching(/your password was changed/),
+    })
+    await fresh()
+    await other.get('/api/me').expect(401)
+    await request(world.app).post('/api/sign-in').send({ login: login.toUpperCase(), password: GOOD }).expect(200)
+  })
+  it('forgotten: a mailed link, once; the link is in the mail alone, and an unknown address is told the same', async () => {
+    const { agent, login } = await world.person('installer')
+    await request(world.app).post('/api/forgotten').send({ login: 'nobody@example.com' }).expect(204)
+    await request(world.app).post('/api/forgotten').send({ login }).expect(204)
+    const [shown] = await world.mailed()
+    expect(shown).toMatchObject({ to: login, text: expect.not.stringMatching(/#/) })
+    const eml = readdirSync(mails)
+      .map((name) => readFileSync(path.join(mails, name), 'utf8'))
+      .find((text) => text.includes(login))!
+    expect(eml).toMatch(/^Content-Transfer-Encoding: /m)
+    const token = tokenIn(eml.replace(/=\r?\n/g, ''))
+    const reset = (password: string) => request(world.app).post('/api/new-password').send({ token, password })
+    // a weak one is refused, and the link still holds
+    await reset('qwertyqwerty').expect(422)
+    await reset(GOOD).expect(204)
+    expect((await reset(`${GOOD} again`).expect(410)).body.type).toBe(code('linkOver'))
+    await fresh()
+    await agent.get('/api/me').expect(401)
+    await request(world.app).post('/api/sign-in').send({ login, password: GOOD }).expect(200)
+  })
+  it('a link that is an hour old is over, and a newer one takes the place of an older', async () => {
+    const { login, id } = await world.person('installer')
+    const link = async () => {
+      await request(world.app).post('/api/forgotten').send({ login }).expect(204)
+      const eml = readdirSync(mails)
+        .sort()
+        .map((name) => readFileSync(path.join(mails, name), 'utf8'))
+        .filter((text) => text.includes(login))
+        .at(-1)!
+      return tokenIn(eml.replace(/=\r?\n/g, ''))
+    }
+    const first = await link()
+    const second = await link()
+    expect(first).not.toBe(second)
+    const reset = (token: string) => request(world.app).post('/api/new-password').send({ token, password: GOOD })
+    await reset(first).expect(410)
+    await world.pool.query(`update resets set until = now() - interval '1 second' where user_id = $1`, [id])
+    await reset(second).expect(410)
+  })
+})
+
+describe('sessions', () => {
+  it('are listed by browser and ended one by one, one’s own alone', async () => {
+    const { agent, login, id } = await world.person('installer')
+    const other = request.agent(world.app)
+    await other
+      .post('/api/sign-in')
+      .set('User-Agent', 'Mozilla/5.0 (X11; Linux x86_64) AppleWebKit/537.36 Chrome/120.0.0.0 Safari/537.36')
+      .send({ login, password: 'brass-elbow' })
+      .expect(200)
+    const { sessions } = (await agent.get('/api/account/sessions').expect(200)).body
+    expect(sessions).toHaveLength(2)
+    expect(sessions.filter((s: { here: boolean }) => s.here)).toHaveLength(1)
+    const there = sessions.find((s: { here: boolean }) => !s.here)
+    expect(there.device).toBe('Chrome on Linux')
+    // its id tells nothing of the cookie
+    const sids = (await world.pool.query(`select sid from session`)).rows.map((r) => r.sid)
+    expect(sids).not.toContain(there.id)
+    const stranger = await world.person('lead')
+    await stranger.agent.post(`/api/account/sessions/${there.id}/end`).send({}).expect(404)
+    await agent.post(`/api/account/sessions/${there.id}/end`).send({}).expect(204)
+    await other.get('/api/me').expect(401)
+    await agent.get('/api/me').expect(200)
+    const lines = await world.pool.query(
+      `select what, about from audit where by = 'Pim installer' and what = 'sessionEnded'`,
+    )
+    expect(lines.rows.at(-1)).toEqual({ what: 'sessionEnded', about: 'Chrome on Linux' })
+    expect(id).toBeTruthy()
+  })
+})
+
+describe('a second factor', () => {
+  it('asks for a code, takes each once, and recovery codes once', async () => {
+    const { agent, login } = await world.person('installer')
+    const start = (await agent.post('/api/account/second-factor').send({}).expect(200)).body
+    expect(start.uri).toMatch(/^otpauth:\/\/totp\/Zetesis:/)
+    expect(start.picture).toMatch(/^<svg/)
+    const totp = new TOTP({ secret: Secret.fromBase32(start.secret), algorithm: 'SHA1', digits: 6, period: 30 })
+    const later = (steps: number) => totp.generate({ timestamp: Date.now() + steps * 30_000 })
+    const confirm = (typed: string) => agent.post('/api/account/second-factor/confirm').send({ code: typed })
+    const wrong = String((Number(later(0)) + 1) % 1_000_000).padStart(6, '0')
+    expect((await confirm(wrong).expect(422)).body.type).toBe(code('wrongCode'))
+    const used = later(-1)
+    const { codes } = (await confirm(used).expect(200)).body
+    expect(codes).toHaveLength(10)
+    const signIn = (typed?: string) =>
+      request(world.app)
+        .post('/api/sign-in')
+        .send({ login, password: 'brass-elbow', ...(typed ? { code: typed } : {}) })
+    expect((await signIn().expect(401)).body.type).toBe(code('secondFactor'))
+    // a wrong password is told as ever, and asks for no code
+    const bad = { login, password: 'wrong', code: later(0) }
+    expect((await request(world.app).post('/api/sign-in').send(bad).expect(401)).body.type).toBe(
+      code('wrongCredentials'),
+    )
+    expect((await signIn(used).expect(401)).body.type).toBe(code('wrongCode'))
+    const now = later(0)
+    await signIn(now).expect(200)
+    await signIn(now).expect(401)
+    await signIn(codes[0].toLowerCase().replace(/-/g, ' ')).expect(200)
+    await signIn(codes[0]).expect(401)
+    const { rows } = await world.pool.query('select recovery_codes from people where login = $1', [login])
+    expect(JSON.stringify(rows)).not.toContain(codes[1])
+    await agent.post('/api/account/second-factor/end').send({ password: 'no' }).expect(422)
+    await agent.post('/api/account/second-factor/end').send({ password: 'brass-elbow' }).expect(204)
+    expect((await world.mailed()).slice(0, 2).map((m) => m.text)).toEqual([
+      expect.stringMatching(/second factor was switched off/),
+      expect.stringMatching(/second factor was switched on/),
+    ])
+    await signIn().expect(200)
+  })
+})
+
+describe('setting up an empty installation', () => {
+  let empty: World
+  beforeAll(async () => {
+    empty = await makeWorld()
+    await empty.pool.query('truncate companies, people cascade')
+  })
+  afterAll(() => empty.close())
+  const body = (setUpCode: string, more: object = {}) => ({
+    code: setUpCode,
+    company: { name: 'Alder & Daughters', timeZone: 'Europe/Vienna', elevation: { value: 170, unit: 'm' } },
+    units: 'si',
+    method: 'ready-cautious',
+    lead: { name: 'Ada Alder', login: 'ADA@Example.com', password: GOOD },
+    ...more,
+  })
+  const setUp = (sent: object) => request(empty.app).post('/api/set-up').send(sent)
+
+  it('is void after five wrong codes; a new one is printed by the next start', async () => {
+    expect((await request(empty.app).get('/api/set-up').expect(200)).body).toEqual({ open: false })
+    const first = (await newSetUpCode(empty.db))!
+    expect((await request(empty.app).get('/api/set-up').expect(200)).body).toEqual({ open: true })
+    for (let i = 0; i < 4; i++) await setUp(body('WRONG')).expect(422)
+    await request(empty.app).post('/api/set-up/code').send({ code: first }).expect(204)
+    await setUp(body('WRONG')).expect(423)
+    expect((await setUp(body(first)).expect(423)).body.detail).toMatch(/Start the server again/)
+    const second = (await newSetUpCode(empty.db))!
+    expect(second).not.toBe(first)
+    await request(empty.app).post('/api/set-up/code').send({ code: first }).expect(422)
+  })
+  it('makes company, book and lead, once, however often it is sent at the same time', async () => {
+    const setUpCode = (await newSetUpCode(empty.db))!
+    const typed = setUpCode.toLowerCase().replace(/-/g, ' ')
+    expect((await setUp(body(typed, { method: 'mine' })).expect(422)).body.errors[0].path).toBe('method')
+    const weak = body(typed, { lead: { name: 'Ada Alder', login: 'ada@example.com', password: 'adaalder2026' } })
+    await setUp(weak).expect(422)
+    const answers = await Promise.all([setUp(body(typed)), setUp(body(typed))])
+    expect(answers.map((a) => a.status).sort()).toEqual([200, 410])
+    expect(answers.find((a) => a.status === 200)!.body).toMatchObject({
+      name: 'Ada Alder',
+      login: 'ada@example.com',
+      role: 'lead',
+      company: 'Alder & Daughters',
+    })
+    expect(await newSetUpCode(empty.db)).toBeUndefined()
+    expect((await setUp(body(typed)).expect(410)).body.type).toBe(code('setUpDone'))
+    const ada = request.agent(empty.app)
+    await ada.post('/api/sign-in').send({ login: 'Ada@example.com', password: GOOD }).expect(200)
+    const { entries } = (await ada.get('/api/book/entries').expect(200)).body
+    expect(entries.map((e: { entry: { kind: string } }) => e.entry.kind)).toEqual([
+      'companySaved',
+      'profileSaved',
+      'profileChosen',
+    ])
+    expect(entries[1].entry.profile.choices.units).toBe('si')
+    expect((await ada.get('/api/jobs').expect(200)).body).toEqual({ jobs: [] })
+  })
+})
+
+describe('an unknown person', () => {
+  it('may do nothing with links of others’ making', async () => {
+    await request(world.app).post('/api/join/shown').send({ token: 'x' }).expect(400)
+    const token = 'A'.repeat(43)
+    await request(world.app).post('/api/join/shown').send({ token }).expect(404)
+    await request(world.app).post('/api/join').send({ token, name: 'x', password: GOOD }).expect(404)
+    await request(world.app).post('/api/new-password').send({ token, password: GOOD }).expect(410)
+    await request(world.app).post('/api/company').send({ companyId: randomUUID() }).expect(401)
+  })
+})
