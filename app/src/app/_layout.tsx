@@ -1,14 +1,14 @@
 import '@tamagui/core/reset.css'
-import { QueryClientProvider } from '@tanstack/react-query'
-import type { SessionUser } from '@zetesis/contract'
-import type { ErrorBoundaryProps } from 'expo-router'
-import { useEffect, useState } from 'react'
+import { QueryClientProvider, useQuery } from '@tanstack/react-query'
+import { SetUpState, type SessionUser } from '@zetesis/contract'
+import { usePathname, type ErrorBoundaryProps } from 'expo-router'
+import { useEffect, useState, type ComponentType } from 'react'
 import { Spinner, TamaguiProvider, Theme, YStack } from 'tamagui'
 import { fetchPagesWhileIdle, lazyPage } from '@/frame/lazyPage'
 import { OtherPerson } from '@/features/signIn/OtherPerson'
 import { SignIn } from '@/features/signIn/SignIn'
 import { useDark } from '@/ui/useDark'
-import { sentence } from '@/sync/api'
+import { call, sentence } from '@/sync/api'
 import { queryClient } from '@/sync/client'
 import { draftsReady } from '@/sync/drafts'
 import { useOutboxOwner, useSession } from '@/sync/useSession'
@@ -44,6 +44,26 @@ export function ErrorBoundary({ retry }: ErrorBoundaryProps) {
 /** All behind the sign-in page is fetched once somebody is known. */
 const Inside = lazyPage(async () => (await import('@/frame/Inside')).Inside)
 
+/** Pages that links in mails lead to: shown whoever is signed in, or nobody. */
+const openPages: Readonly<Record<string, ComponentType>> = {
+  '/join': lazyPage(async () => (await import('@/features/signIn/Join')).Join),
+  '/new-password': lazyPage(async () => (await import('@/features/signIn/NewPassword')).NewPassword),
+  '/forgotten': lazyPage(async () => (await import('@/features/signIn/Forgotten')).Forgotten),
+}
+const SetUpPage = lazyPage(async () => (await import('@/features/signIn/SetUp')).SetUp)
+const RemovedPage = lazyPage(async () => (await import('@/features/signIn/Removed')).Removed)
+
+/** Whether the server waits to be set up; asked once somebody would have to sign in. */
+function useSetUp(asked: boolean): boolean | undefined {
+  const { data, isError } = useQuery({
+    queryKey: ['set-up'],
+    queryFn: async () => (await call('/set-up', { answer: SetUpState })).open,
+    enabled: asked,
+    staleTime: Infinity,
+  })
+  return isError ? false : data
+}
+
 /** What was typed before is at hand before a form is drawn. */
 function useDraftsReady(): boolean {
   const [ready, setReady] = useState(false)
@@ -52,23 +72,31 @@ function useDraftsReady(): boolean {
 }
 
 function SignedIn() {
-  const { user, loading, signedOut, error } = useSession()
+  const { user, removed, loading, signedOut, error } = useSession()
+  const opened = openPages[usePathname()]
+  const setUp = useSetUp(signedOut)
   // whose page this is: another tab may sign somebody else in, and then this one asks before it goes on
   const [mine, setMine] = useState<SessionUser>()
   if (user && !mine) setMine(user)
   if (signedOut && mine) setMine(undefined)
   const other = user && mine && user.id !== mine.id
-  useOutboxOwner(other ? undefined : user?.id)
+  useOutboxOwner(other ? undefined : (user ?? removed))
   const ready = useDraftsReady()
   // while a name is typed the rest comes already
   useEffect(() => (signedOut ? fetchPagesWhileIdle() : undefined), [signedOut])
+  if (opened) {
+    const Opened = opened
+    return <Opened />
+  }
+  if (removed) return <RemovedPage was={removed} />
   if (other) return <OtherPerson was={mine} now={user} goOn={() => setMine(user)} />
   if (user && ready) return <Inside />
-  if (signedOut) return <SignIn />
+  if (signedOut && setUp === true) return <SetUpPage />
+  if (signedOut && setUp === false) return <SignIn />
   return (
     <YStack flex={1} alignItems="center" justifyContent="center" gap="$4" padding="$5" backgroundColor="$background">
-      {loading || user ? <Spinner color="$copper" aria-label="Loading" /> : <Body>{sentence(error)}</Body>}
-      {loading || user ? null : (
+      {loading || user || signedOut ? <Spinner color="$copper" aria-label="Loading" /> : <Body>{sentence(error)}</Body>}
+      {loading || user || signedOut ? null : (
         <Press onPress={() => void queryClient.refetchQueries({ queryKey: ['me'] })}>Try again</Press>
       )}
     </YStack>

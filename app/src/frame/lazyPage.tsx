@@ -1,26 +1,20 @@
-import { lazy, Suspense, useEffect, useState, type ComponentType } from 'react'
+import { createElement, lazy, Suspense, useEffect, useState, type ComponentType } from 'react'
 import { Spinner, YStack } from 'tamagui'
 import { Body } from '@/ui/Words'
-
-type Load = () => Promise<ComponentType>
 
 const AGAIN_MS = 2000
 /** the page that is shown comes first */
 const IDLE_MS = 500
 
 /** A page in a file of its own, fetched when it is first shown or before, while nothing else is to do. */
-export function lazyPage(load: Load): ComponentType {
+export function lazyPage<P extends object = object>(load: () => Promise<ComponentType<P>>): ComponentType<P> {
   const whole = async () => {
     await sharedReady()
     return load()
   }
   const Lazy = lazy(async () => ({ default: await untilItComes(whole) }))
-  return function LazyPage() {
-    return (
-      <Suspense fallback={<Coming />}>
-        <Lazy />
-      </Suspense>
-    )
+  return function LazyPage(props: P) {
+    return <Suspense fallback={<Coming />}>{createElement(Lazy as ComponentType<P>, props)}</Suspense>
   }
 }
 
@@ -59,7 +53,7 @@ function sharedReady(): Promise<void> {
   }))
 }
 
-async function untilItComes(load: Load): Promise<ComponentType> {
+async function untilItComes<P>(load: () => Promise<ComponentType<P>>): Promise<ComponentType<P>> {
   for (;;) {
     try {
       return await load()

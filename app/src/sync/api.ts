@@ -1,4 +1,4 @@
-import { PERSON_HEADER, Problem } from '@zetesis/contract'
+import { COMPANY_HEADER, PERSON_HEADER, Problem } from '@zetesis/contract'
 import type { z } from 'zod'
 import { clock } from './clock'
 
@@ -16,24 +16,34 @@ export class ApiError extends Error {
 /** A request that got no answer at all. */
 export class NoAnswer extends Error {}
 
-/** Whom this page believes signed in: the server takes nothing from it when somebody else is. */
-let believed: string | undefined
-export const believe = (personId: string | undefined): void => void (believed = personId)
+/** Whom this page believes signed in, and in which company: the server takes nothing from it when somebody else is. */
+export interface Believed {
+  readonly id: string
+  readonly companyId: string
+}
+let believed: Believed | undefined
+export const believe = (person: Believed | undefined): void => void (believed = person)
 
 interface Call<T> {
   method?: 'GET' | 'POST'
   body?: unknown
   answer: z.ZodType<T>
+  /** where it isn't for the company that this page is in: what was written there and waited */
+  companyId?: string
 }
 
-export async function call<T>(path: string, { method = 'GET', body, answer }: Call<T>): Promise<T> {
+export async function call<T>(
+  path: string,
+  { method = 'GET', body, answer, companyId = believed?.companyId }: Call<T>,
+): Promise<T> {
   const sentMs = Date.now()
   const response = await fetch(`/api${path}`, {
     method,
     headers: {
       'content-type': 'application/json',
       accept: 'application/json',
-      ...(believed ? { [PERSON_HEADER]: believed } : {}),
+      ...(believed ? { [PERSON_HEADER]: believed.id } : {}),
+      ...(companyId ? { [COMPANY_HEADER]: companyId } : {}),
     },
     body: body === undefined ? undefined : JSON.stringify(body),
   }).catch(() => {

@@ -4,6 +4,7 @@ import {
   BookPage,
   ChunksStored,
   EntryPage,
+  HeldBack,
   JobList,
   SessionUser,
   TracePage,
@@ -22,7 +23,10 @@ import { makeRecorder } from './recorder'
 import { keep, readKept } from './storage'
 import { indexedDbTraces, type StoredChunk } from './traceStore'
 
-const sessionEnded = (error: unknown) => error instanceof ApiError && error.problem.status === 401
+/** Taken out of the company by a lead. */
+export const isRemoved = (error: unknown): boolean =>
+  error instanceof ApiError && error.problem.type === 'urn:zetesis:problem:removed'
+const sessionEnded = (error: unknown) => (error instanceof ApiError && error.problem.status === 401) || isRemoved(error)
 
 export const queryClient: QueryClient = new QueryClient({
   // a session that ended while the app was open shows the sign-in page at once; what is unsent waits on the device
@@ -47,7 +51,8 @@ const meKey = ['me'] as const
 
 /** Asks the server, and shows until it answers what this device kept of its last answer to this person. */
 export async function withKept<T>(key: readonly unknown[], ask: () => Promise<T>): Promise<T> {
-  const owner = queryClient.getQueryData<SessionUser>(meKey)?.id
+  const me = queryClient.getQueryData<SessionUser>(meKey)
+  const owner = me && `${me.id} ${me.companyId}`
   const place = [owner, ...key]
   if (owner !== undefined && queryClient.getQueryData(key) === undefined) {
     const before = await device.read(place)
@@ -82,8 +87,14 @@ export async function forgetKept(): Promise<void> {
   queryClient.clear()
   await device.clear()
 }
-export const signIn = async (body: { login: string; password: string }): Promise<SessionUser> =>
+export const signIn = async (body: { login: string; password: string; code?: string }): Promise<SessionUser> =>
   remember(await call('/sign-in', { method: 'POST', body, answer: SessionUser }))
+/** A session that began otherwise than by signing in. */
+export const beginSession = async (path: string, body: object): Promise<SessionUser> =>
+  remember(await call(path, { method: 'POST', body, answer: SessionUser }))
+/** POST with nothing to read in the answer. */
+export const tell = (path: string, body: object = {}) => call(path, { method: 'POST', body, answer: z.undefined() })
+export const chooseCompany = (companyId: string) => beginSession('/company', { companyId })
 export const signOut = () => call('/sign-out', { method: 'POST', body: {}, answer: z.undefined() })
 
 export const signOutEverywhere = () => call('/sign-out-everywhere', { method: 'POST', body: {}, answer: z.undefined() })
@@ -145,16 +156,28 @@ async function askAnew(queryKey: readonly unknown[], queryFn: () => Promise<unkn
   await queryClient.fetchQuery({ queryKey, queryFn, staleTime: 0 }).catch(() => undefined)
 }
 
-async function sendToBook(entries: readonly (Entry | BookEntry)[]): Promise<void> {
-  await call('/book/entries', { method: 'POST', body: { entries }, answer: BookAppended })
+/** Whether it is for the company that this page is in: only then is there something to ask anew. */
+const isHere = (companyId: string | undefined) =>
+  companyId === undefined || companyId === queryClient.getQueryData<SessionUser>(meKey)?.companyId
+
+async function sendToBook(entries: readonly (Entry | BookEntry)[], companyId?: string): Promise<void> {
+  await call('/book/entries', {
+    method: 'POST',
+    body: { entries },
+    companyId,
+    answer: z.union([BookAppended, HeldBack]),
+  })
+  if (!isHere(companyId)) return
+  if (entries.some((e) => e.kind === 'rightsSet' || e.kind === 'companySaved'))
+    void queryClient.invalidateQueries({ queryKey: meKey })
   await askAnew(bookKey, fetchBook)
   void queryClient.invalidateQueries({ queryKey: ['jobs'] })
   void queryClient.invalidateQueries({ queryKey: ['cylinders'] })
 }
 
-async function sendEntries(unitId: string, entries: readonly (Entry | BookEntry)[]): Promise<void> {
+async function sendEntries(unitId: string, entries: readonly (Entry | BookEntry)[], companyId?: string): Promise<void> {
   try {
-    await sendToLog(unitId, entries)
+    await sendToLog(unitId, entries, companyId)
   } catch (error) {
     // another tab signed somebody else in: this page asks who goes on
     if (isOtherPerson(error)) void queryClient.invalidateQueries({ queryKey: ['me'] })
@@ -162,9 +185,11 @@ async function sendEntries(unitId: string, entries: readonly (Entry | BookEntry)
   }
 }
 
-async function sendToLog(unitId: string, entries: readonly (Entry | BookEntry)[]): Promise<void> {
-  if (unitId === BOOK) return sendToBook(entries)
-  await call(`/units/${unitId}/entries`, { method: 'POST', body: { entries }, answer: Appended })
+async function sendToLog(unitId: string, entries: readonly (Entry | BookEntry)[], companyId?: string): Promise<void> {
+  if (unitId === BOOK) return sendToBook(entries, companyId)
+  const answer = z.union([Appended, HeldBack])
+  await call(`/units/${unitId}/entries`, { method: 'POST', body: { entries }, companyId, answer })
+  if (!isHere(companyId)) return
   // the log first, then the outbox lets go: an entry never vanishes from the screen in between
   await askAnew(logKey(unitId), () => fetchLog(unitId))
   void queryClient.invalidateQueries({ queryKey: ['units'] })
@@ -193,9 +218,14 @@ if (typeof window !== 'undefined')
   })
 
 async function sendChunks(batch: readonly StoredChunk[]): Promise<void> {
-  const { unitId, traceId } = batch[0]!
+  const { unitId, traceId, companyId } = batch[0]!
   const chunks = batch.map(({ number, count, bytes }) => ({ number, count, data: toBase64(bytes) }))
-  await call(`/units/${unitId}/traces/${traceId}/chunks`, { method: 'POST', body: { chunks }, answer: ChunksStored })
+  await call(`/units/${unitId}/traces/${traceId}/chunks`, {
+    method: 'POST',
+    body: { chunks },
+    companyId,
+    answer: ChunksStored,
+  })
 }
 
 /** Where the rigs that run on this device are written down. */
@@ -204,6 +234,7 @@ export const RIGS_KEY = 'zetesis.playing'
 export const recorder = makeRecorder({
   store: indexedDbTraces(),
   send: sendChunks,
+  company: () => queryClient.getQueryData<SessionUser>(meKey)?.companyId,
   keeps: (traceId) => (readKept(RIGS_KEY) ?? '').includes(traceId),
 })
 

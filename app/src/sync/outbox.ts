@@ -4,7 +4,7 @@ import { ApiError } from './api'
 import { BOOK, byKey, type OutboxItem, type OutboxStore } from './outboxStore'
 import { keepTrying, sendOrSplit } from './sendQueue'
 
-export type Send = (unitId: string, entries: readonly (Entry | BookEntry)[]) => Promise<void>
+export type Send = (unitId: string, entries: readonly (Entry | BookEntry)[], companyId?: string) => Promise<void>
 
 export interface Outbox {
   /** shows at once, is stored on the device, and sent in order; done when it is written down or with the server, whichever comes first */
@@ -20,7 +20,7 @@ export interface Outbox {
   unkept(): number
   subscribe(tell: () => void): () => void
   /** whose entries may be sent: the signed-in person's own, and nobody's while signed out */
-  signedInAs(userId: string | undefined): void
+  signedInAs(userId: string | undefined, companyId?: string): void
   wake(): void
 }
 
@@ -75,6 +75,7 @@ export function makeOutbox({
   let items: readonly OutboxItem[] = []
   let read = false
   let userId: string | undefined
+  let companyId: string | undefined
   let lastNumber = 0
   const listeners = new Set<() => void>()
   const writing = new Set<string>()
@@ -146,7 +147,7 @@ export function makeOutbox({
     let characters = 0
     let passed = false
     for (const item of all) {
-      if (item.unitId !== first.unitId) {
+      if (item.unitId !== first.unitId || item.companyId !== first.companyId) {
         if (ties(item)) break
         passed = true
         continue
@@ -182,6 +183,7 @@ export function makeOutbox({
         send(
           items[0]!.unitId,
           items.map((i) => i.entry),
+          items[0]!.companyId,
         ),
       isAbout: (error) => isFinal(error) || isFault(error),
       alone: (item, error) => (isFinal(error) ? refuse(item, error.problem.detail) : failedOn(item, error as ApiError)),
@@ -224,7 +226,13 @@ export function makeOutbox({
         tellSafe()
         return queue.run()
       }
-      const made = batch.map((entry) => ({ key: keyOf(nextNumber(), entry.id), unitId, author, entry }))
+      const made = batch.map((entry) => ({
+        key: keyOf(nextNumber(), entry.id),
+        unitId,
+        author,
+        entry,
+        ...(companyId ? { companyId } : {}),
+      }))
       made.forEach((i) => writing.add(i.key))
       show([...items, ...made])
       await keep(made)
@@ -248,8 +256,9 @@ export function makeOutbox({
       listeners.add(listener)
       return () => listeners.delete(listener)
     },
-    signedInAs(id) {
+    signedInAs(id, company) {
       userId = id
+      companyId = company
       void reload().then(queue.wake)
     },
     wake() {

@@ -8,6 +8,8 @@ export interface OutboxItem {
   /** the unit whose log it goes to, or `BOOK` */
   readonly unitId: string
   readonly author: { readonly id: string; readonly name: string }
+  /** the company that it was written in; items of before there were several don't say */
+  readonly companyId?: string
   readonly entry: Entry | BookEntry
   /** the server's sentence, when it wouldn't take it: kept until the person puts it away */
   readonly refused?: string

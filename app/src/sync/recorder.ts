@@ -54,11 +54,14 @@ export function makeRecorder({
   store,
   send,
   keeps = () => false,
+  company = () => undefined,
 }: {
   store: TraceStore
   send: SendChunks
   /** recordings that still run: their chunks stay until they end, since the log wants the hash of them all */
   keeps?: (traceId: string) => boolean
+  /** the company that is recorded in */
+  company?: () => string | undefined
 }): Recorder {
   const held = new Map<string, StoredChunk>()
   const open = new Map<string, Open>()
@@ -69,6 +72,11 @@ export function makeRecorder({
 
   const unkept = new Set<string>()
   /** Writes a chunk down; what can't be is held by this page, and sent all the same. */
+  const stamped = (chunk: StoredChunk): StoredChunk => {
+    const companyId = company()
+    return companyId ? { ...chunk, companyId } : chunk
+  }
+
   async function put(chunk: StoredChunk): Promise<void> {
     try {
       await store.put(chunk)
@@ -108,7 +116,15 @@ export function makeRecorder({
   }
 
   function write({ unitId, traceId, number, samples }: Open, sealed: boolean): StoredChunk {
-    const chunk = { unitId, traceId, number, count: samples.length, bytes: encodeChunk(samples), sealed, sent: false }
+    const chunk = stamped({
+      unitId,
+      traceId,
+      number,
+      count: samples.length,
+      bytes: encodeChunk(samples),
+      sealed,
+      sent: false,
+    })
     held.set(chunkKey(chunk), chunk)
     void put(chunk)
     return chunk
@@ -195,7 +211,7 @@ export function makeRecorder({
     async addChunks(unitId, traceId, chunks) {
       await ready
       for (const [number, { count, bytes }] of chunks.entries()) {
-        const chunk = { unitId, traceId, number, count, bytes, sealed: true, sent: false }
+        const chunk = stamped({ unitId, traceId, number, count, bytes, sealed: true, sent: false })
         held.set(chunkKey(chunk), chunk)
         await put(chunk)
       }

@@ -3,6 +3,8 @@ import { createStore, del, entries, set, type UseStore } from 'idb-keyval'
 /** A chunk of a recording on this device. An open one is still being filled; what is sealed never changes. */
 export interface StoredChunk {
   readonly unitId: string
+  /** the company that it was recorded in; chunks of before there were several don't say */
+  readonly companyId?: string
   readonly traceId: string
   readonly number: number
   readonly count: number

@@ -2,6 +2,7 @@ import {
   checkBookEntry,
   chosenProfile,
   foldBook,
+  mayNotProblems,
   resolveProfile,
   type BookEntry,
   type BookEntryBody,
@@ -45,7 +46,7 @@ export function useBook() {
   const append = useCallback(
     (body: BookEntryBody): BookProblem[] => {
       const entry = makeBookEntry(body)
-      const problems = checkBookEntry(entry, { nowMs: clock.now() })
+      const problems = [...(user ? mayNotProblems(user, entry) : []), ...checkBookEntry(entry, { nowMs: clock.now() })]
       if (problems.length === 0 && user) void outbox.add(BOOK, { id: user.id, name: user.name }, [entry])
       return problems
     },

@@ -1,4 +1,4 @@
-import { foldEntries, summarise, toSi, type Book, type ChainedEntry } from '@zetesis/core'
+import { foldEntries, jobIdOf, summarise, toSi, type Book, type ChainedEntry } from '@zetesis/core'
 import type { Job, UnitRow } from '@zetesis/contract'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
@@ -46,7 +46,8 @@ function overlay(rows: readonly UnitRow[], items: readonly OutboxItem[], jobs: r
     const log = queryClient.getQueryData<readonly ChainedEntry[]>(logKey(unitId))
     if (row && !log) return row
     const record = withPending(foldEntries(log ?? []), pending, unitId)
-    const jobId = row?.jobId ?? record.items.opened[0]?.entry.jobId
+    // what this device knows of the log may be more than the list says
+    const jobId = jobIdOf(record) ?? row?.jobId
     if (!jobId) return row
     const job = jobs.find((j) => j.id === jobId)
     const jobElevationM = job && toSi('elevation', job.elevation)

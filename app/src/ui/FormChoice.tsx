@@ -11,6 +11,8 @@ interface Props<T extends FieldValues, O, V extends string> {
   testID?: string
   /** shut until pressed, for more options than fit in a row */
   many?: boolean
+  /** one of them always: pressed again it stays */
+  required?: boolean
 }
 
 /** One of some options in a form. */
@@ -18,6 +20,7 @@ export function FormChoice<T extends FieldValues, O, V extends string>({
   control,
   name,
   many,
+  required,
   testID = name,
   ...rest
 }: Props<T, O, V>) {
@@ -26,7 +29,10 @@ export function FormChoice<T extends FieldValues, O, V extends string>({
       control={control}
       name={name}
       render={({ field }) => {
-        const common = { ...rest, testID, value: field.value as V | undefined, onChange: field.onChange }
+        const onChange = (value: V | undefined) => {
+          if (value !== undefined || !required) field.onChange(value)
+        }
+        const common = { ...rest, testID, value: field.value as V | undefined, onChange }
         return many ? <PickOne {...common} /> : <Choice {...common} />
       }}
     />

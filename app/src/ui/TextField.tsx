@@ -12,7 +12,7 @@ export interface TextFieldProps {
   placeholder?: string
   secure?: boolean
   long?: boolean
-  autoComplete?: 'username' | 'current-password' | 'off'
+  autoComplete?: 'username' | 'current-password' | 'new-password' | 'one-time-code' | 'email' | 'name' | 'off'
   onSubmit?: () => void
 }
 

@@ -6,6 +6,7 @@ import { Card } from '@/ui/Card'
 import { Press } from '@/ui/Press'
 import { TextField } from '@/ui/TextField'
 import { Body, Soft } from '@/ui/Words'
+import { AskLead } from './AskLead'
 import type { UnitHandle } from './useUnit'
 
 /** Passing a stage without its evidence: possible, with a reason that stays on the record and in the papers. */
@@ -25,6 +26,16 @@ export function Gate({ unit, stage, why }: { unit: UnitHandle; stage: PassableSt
       </Card>
     )
   }
+  if (!unit.may({ kind: 'gatePassed', stage, reason }).may)
+    return (
+      <AskLead
+        unit={unit}
+        what="gate"
+        stage={stage}
+        title={`Ask a lead to pass ${stageWords[stage].toLowerCase()}`}
+        why={why}
+      />
+    )
   if (!open) {
     return (
       <Press look="quiet" testID="gate-open" onPress={() => setOpen(true)}>

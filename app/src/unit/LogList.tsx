@@ -1,4 +1,4 @@
-import { entryProblemWords, entryWords } from '@zetesis/contract'
+import { entryProblemWords, entryWords, mayNotWords } from '@zetesis/contract'
 import { allItems, isStrikable, type LogItem } from '@zetesis/core'
 import { format } from 'date-fns/format'
 import { isToday } from 'date-fns/isToday'
@@ -32,7 +32,9 @@ function LogLine({ item, unit }: { item: LogItem; unit: UnitHandle }) {
   const [problem, setProblem] = useState<string>()
   const at = new Date(item.entry.at)
   const strike = unit.record.strikes[item.entry.id]
-  const canStrike = !strike && !unit.view.sealed && isStrikable(item.entry)
+  const strikable = !strike && !unit.view.sealed && isStrikable(item.entry)
+  const may = unit.may({ kind: 'struck', strikes: item.entry.id, reason })
+  const canStrike = strikable && may.may
   const strikeOut = () => {
     if (reason.trim().length < 3) return setProblem('Say why it is wrong.')
     const problems = unit.append({ kind: 'struck', strikes: item.entry.id, reason: reason.trim() })
@@ -98,6 +100,8 @@ function LogLine({ item, unit }: { item: LogItem; unit: UnitHandle }) {
                 Strike it out
               </Press>
             </>
+          ) : strikable && !may.may && unit.user ? (
+            <Soft>{mayNotWords({ role: unit.user.role, ...may })}</Soft>
           ) : null}
         </YStack>
       ) : null}

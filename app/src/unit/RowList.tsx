@@ -41,7 +41,7 @@ export function RowList({
     .filter((u) => u.jobId === jobId)
     .filter((u) => `${u.summary.tag} ${u.summary.place ?? ''}`.toLowerCase().includes(wanted))
     .filter((u) => !filter.stage || (!u.summary.sealed && u.summary.current === filter.stage))
-    .filter((u) => !filter.group || rowGroup(u.summary, nowMs) === filter.group)
+    .filter((u) => (filter.group ? rowGroup(u.summary, nowMs) === filter.group : !u.summary.archived))
     .sort((a, b) => a.summary.tag.localeCompare(b.summary.tag, undefined, { numeric: true }))
   return (
     <YStack role="list">
@@ -104,7 +104,7 @@ const UnitLine = memo(function UnitLine({
             ) : null}
             <CopperBadge stages={summary.stages} />
             <Soft textAlign="left">
-              {summary.sealed ? 'Sealed' : stageWords[summary.current]}
+              {summary.archived ? 'Archived' : summary.sealed ? 'Sealed' : stageWords[summary.current]}
               {summary.returnVisit
                 ? ` · come back${summary.returnVisit.by ? ` by ${dayText(summary.returnVisit.by)}` : ''}`
                 : ''}

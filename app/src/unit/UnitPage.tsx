@@ -1,16 +1,19 @@
 import { stageWords } from '@zetesis/contract'
+import { isArchived, jobIdOf } from '@zetesis/core'
 import { useLocalSearchParams } from 'expo-router'
 import { useEffect, type ReactNode } from 'react'
 import { Spinner } from 'tamagui'
 import { RowList } from './RowList'
 import { LogList } from './LogList'
 import { Page } from '@/frame/Page'
+import { MayNote } from '@/frame/MayNote'
 import { RefusedEntries } from '@/frame/SyncNote'
 import { unitPath } from '@/frame/routes'
 import { sentence } from '@/sync/api'
 import { Banner } from '@/ui/Banner'
 import { Body, Heading } from '@/ui/Words'
 import { UnitHead } from './UnitHead'
+import { RequestsCard } from './RequestsCard'
 import { setLastUnit } from './lastUnit'
 import { useUnit, type UnitHandle } from './useUnit'
 
@@ -29,7 +32,7 @@ export function UnitPage({
   const { unitId = '' } = useLocalSearchParams<{ unitId: string }>()
   const unit = useUnit(unitId)
   useEffect(() => setLastUnit(unitId), [unitId])
-  const jobId = unit.record.items.opened[0]?.entry.jobId
+  const jobId = jobIdOf(unit.record)
   const back = home ? (jobId ? `/jobs/${jobId}` : '/') : unitPath(unitId)
   if (unit.loading || unit.notFound || unit.record.items.opened.length === 0) {
     const waiting = unit.loading && !unit.notFound
@@ -62,7 +65,14 @@ export function UnitPage({
           Nothing here changes any more; amendments are written under Hand over.
         </Banner>
       ) : null}
+      {isArchived(unit.record) ? (
+        <Banner metal="none" word="Archived" testID="is-archived">
+          Nothing is logged here until it is taken out of the archive, on its own page.
+        </Banner>
+      ) : null}
       <RefusedEntries unitId={unitId} />
+      <MayNote right="log" />
+      <RequestsCard unit={unit} />
       {render(unit)}
     </Page>
   )

@@ -2,11 +2,15 @@ import {
   checkEntry,
   ENTRY_VERSION,
   fold,
+  jobIdOf,
+  mayAppend,
+  mayNotProblems,
   toSi,
   unitView,
   type Entry,
   type EntryBody,
   type EntryProblem,
+  type May,
   type UnitRecord,
   type UnitView,
 } from '@zetesis/core'
@@ -45,7 +49,7 @@ export function useUnit(unitId: string) {
   const { user } = useSession()
   const { log, record, pending, loading, notFound, error } = useUnitLog(unitId)
   const jobs = useJobs().data
-  const job = jobs?.find((j) => j.id === record.items.opened[0]?.entry.jobId)
+  const job = jobs?.find((j) => j.id === jobIdOf(record))
   const jobElevationM = job && toSi('elevation', job.elevation)
   const view = useView(record, jobElevationM)
 
@@ -55,7 +59,10 @@ export function useUnit(unitId: string) {
       const entries = bodies.map(({ body, at }) => makeEntry(body, at))
       let soFar = record
       for (const entry of entries) {
-        const problems = checkEntry(soFar, entry, { nowMs: clock.now(), jobElevationM })
+        const problems = [
+          ...(user ? mayNotProblems(user, entry, soFar) : []),
+          ...checkEntry(soFar, entry, { nowMs: clock.now(), jobElevationM }),
+        ]
         if (problems.length > 0) return problems
         if (user && entries.length > 1) soFar = fold(soFar, { seq: null, author: user, entry })
       }
@@ -70,6 +77,12 @@ export function useUnit(unitId: string) {
     (body: EntryBody) => checkEntry(record, makeEntry(body), { nowMs: clock.now(), jobElevationM }),
     [record, jobElevationM],
   )
+  /** whether the person may write such an entry here, by the company's table */
+  const may = useCallback(
+    (body: EntryBody): May =>
+      user ? mayAppend(user, makeEntry(body), record) : { may: false, right: 'log', answer: 'no' },
+    [record, user],
+  )
   const append = useCallback((body: EntryBody, at?: Date) => appendAll([{ body, at }]), [appendAll])
   return {
     unitId,
@@ -83,6 +96,7 @@ export function useUnit(unitId: string) {
     jobElevationM,
     view,
     check,
+    may,
     append,
     appendAll,
     user,

@@ -9,6 +9,7 @@ import { useBarAction } from '@/frame/barAction'
 import { stageHref } from '@/frame/routes'
 import { Findings, Verdict } from '@/verdict/Verdict'
 import { decayLine, weighLine } from '@/unit/lines'
+import { AskLead } from '@/unit/AskLead'
 import { UnitPage } from '@/unit/UnitPage'
 import type { UnitHandle } from '@/unit/useUnit'
 import { useSettings } from '@/settings/settings'
@@ -34,7 +35,7 @@ function HandOver({ unit }: { unit: UnitHandle }) {
     <YStack gap="$4">
       <Finals unit={unit} />
       <Samples unitId={unit.unitId} />
-      {view.sealed ? <SealedPart unit={unit} /> : <SignPart unit={unit} />}
+      {view.sealed ? <SealedPart unit={unit} /> : <SignOrAsk unit={unit} />}
       <Downloads unit={unit} />
       <Caution>{safetyWords.handOver}</Caution>
     </YStack>
@@ -122,6 +123,18 @@ interface Draft {
   name: string
   remarks: string
   strokes: SignatureStrokes
+}
+
+/** Whoever may not seal asks for it; the customer signs on a lead's device. */
+function SignOrAsk({ unit }: { unit: UnitHandle }) {
+  if (unit.may({ kind: 'sealed', name: '', signature: [] }).may) return <SignPart unit={unit} />
+  return (
+    <Card testID="lead-seals">
+      <Heading>Sign</Heading>
+      <Body>A lead goes through the record, has it signed and seals it. Papers can be taken as a draft meanwhile.</Body>
+      <AskLead unit={unit} what="decision" title="Ask a lead to seal it" />
+    </Card>
+  )
 }
 
 function SignPart({ unit }: { unit: UnitHandle }) {
@@ -221,17 +234,23 @@ function SealedPart({ unit }: { unit: UnitHandle }) {
             key={a.entry.id}
           >{`${format(new Date(a.entry.at), 'd MMM, HH:mm')} ${a.author.name}: ${a.entry.text}`}</Body>
         ))}
-        <TextField
-          label="Add to the sealed record"
-          value={text}
-          onChange={setText}
-          problem={problem}
-          long
-          testID="amendment"
-        />
-        <Press onPress={amend} testID="amend">
-          Amend
-        </Press>
+        {unit.may({ kind: 'amendment', text }).may ? (
+          <>
+            <TextField
+              label="Add to the sealed record"
+              value={text}
+              onChange={setText}
+              problem={problem}
+              long
+              testID="amendment"
+            />
+            <Press onPress={amend} testID="amend">
+              Amend
+            </Press>
+          </>
+        ) : (
+          <Soft>A lead adds to a sealed record.</Soft>
+        )}
       </Card>
     </YStack>
   )

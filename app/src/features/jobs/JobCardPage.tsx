@@ -67,7 +67,7 @@ export function JobCardPage() {
 function JobForm({ job, kept }: { job?: Job; kept?: Kept<JobCard> }) {
   const { system } = useSettings()
   const router = useRouter()
-  const { append } = useBook()
+  const { append, book } = useBook()
   const { units } = useUnits()
   const draftName = `job.${job?.id ?? 'new'}`
   const base = useDraftBase(draftName, kept?.version)
@@ -78,7 +78,7 @@ function JobForm({ job, kept }: { job?: Job; kept?: Kept<JobCard> }) {
   )
   const form = useForm<JobInput, unknown, JobCard>({
     resolver: zodResolver(schema),
-    defaultValues: { ...jobValues(job), ...readDraft<JobInput>(draftName) },
+    defaultValues: { ...jobValues(job, book.company[0]?.value), ...readDraft<JobInput>(draftName) },
   })
   useDraft(draftName, form)
   const [refused, setRefused] = useState<string>()

@@ -1,15 +1,20 @@
 import type { Job } from '@zetesis/contract'
+import { answerFor } from '@zetesis/core'
 import { useRouter } from 'expo-router'
 import { useMemo, useState } from 'react'
 import { XStack, YStack } from 'tamagui'
+import { useMay } from '@/frame/MayNote'
 import { Page } from '@/frame/Page'
 import { jobPath } from '@/frame/routes'
 import { RefusedEntries } from '@/frame/SyncNote'
 import { sentence } from '@/sync/api'
 import { endSession, useSession } from '@/sync/useSession'
+import { useBook } from '@/sync/useBook'
 import { useJobs, useUnits } from '@/sync/useUnits'
+import { AskedOfYou } from './AskedOfYou'
 import { Card } from '@/ui/Card'
 import { Disclosure } from '@/ui/Disclosure'
+import { Logo } from '@/ui/Logo'
 import { LinkRow } from '@/ui/LinkRow'
 import { Press } from '@/ui/Press'
 import { TextField } from '@/ui/TextField'
@@ -22,6 +27,8 @@ export function JobsPage() {
   const { data: jobs, error } = useJobs()
   const { user } = useSession()
   const router = useRouter()
+  const mayPlan = useMay('plan')
+  const logo = useBook().book.company[0]?.value.logo
   const [wanted, setWanted] = useState('')
   const [archive, setArchive] = useState(false)
   const found = (jobs ?? []).filter((j) =>
@@ -33,18 +40,22 @@ export function JobsPage() {
     <Page
       head={
         <>
+          {logo ? <Logo png={logo} name={user?.company ?? ''} /> : null}
           <Title>Jobs</Title>
-          <Soft>{user ? `${user.company} · ${user.name}` : ''}</Soft>
+          <Soft testID="whose">{user ? `${user.company} · ${user.name}` : ''}</Soft>
         </>
       }
     >
       <RefusedEntries />
+      <AskedOfYou />
       {error && !jobs ? <Body>{sentence(error)}</Body> : null}
       {jobs && jobs.length === 0 ? (
         <Card testID="no-jobs">
           <Heading>No job yet</Heading>
           <Body>
-            Make the first one: a name, where it is and how high. Then its units, one by one or a row at once.
+            {mayPlan
+              ? 'Make the first one: a name, where it is and how high. Then its units, one by one or a row at once.'
+              : 'Whoever plans the work makes the first one; it shows here by itself.'}
           </Body>
         </Card>
       ) : null}
@@ -58,7 +69,7 @@ export function JobsPage() {
         />
       ) : null}
       <JobList jobs={of('open')} />
-      {jobs ? (
+      {jobs && mayPlan ? (
         <XStack>
           <Press
             look={jobs.length === 0 ? 'act' : 'plain'}
@@ -93,11 +104,16 @@ export function JobsPage() {
         <Press testID="tools-link" onPress={() => router.navigate('/tools' as never)}>
           Pocket tools
         </Press>
+        {user && answerFor(user, 'company') === 'yes' ? (
+          <Press testID="company" onPress={() => router.navigate('/company' as never)}>
+            Company
+          </Press>
+        ) : null}
+        <Press testID="account" onPress={() => router.navigate('/account' as never)}>
+          Account
+        </Press>
         <Press look="quiet" testID="sign-out" onPress={() => void endSession()}>
           Sign out
-        </Press>
-        <Press look="quiet" testID="sign-out-everywhere" onPress={() => void endSession({ everywhere: true })}>
-          Sign out on all devices
         </Press>
       </XStack>
     </Page>

@@ -1,5 +1,5 @@
 import { jobProblemWords } from '@zetesis/contract'
-import { checkJob, isTimeZone, type JobCard, type UnitSystem } from '@zetesis/core'
+import { checkJob, isTimeZone, type CompanyCard, type JobCard, type UnitSystem } from '@zetesis/core'
 import { z } from 'zod'
 import type { QuantityText } from '@/ui/QuantityField'
 import { quantityInput, quantityText } from '@/ui/quantityInput'
@@ -65,16 +65,16 @@ export type JobInput = z.input<ReturnType<typeof jobSchema>>
 const stripped = <T extends object>(value: T) =>
   Object.fromEntries(Object.entries(value).filter(([, v]) => v !== undefined)) as Partial<T>
 
-/** The form filled with a card; a new one with the zone that this device is in. */
-export function jobValues(card?: JobCard): JobInput {
+/** The form filled with a card; a new one with the company's zone and elevation, or else the zone that this device is in. */
+export function jobValues(card?: JobCard, company?: CompanyCard): JobInput {
   return {
     name: card?.name ?? '',
     place: card?.place ?? '',
     customerName: card?.customer?.name ?? '',
     contact: card?.customer?.contact ?? '',
     papersFor: card?.customer?.papersFor ?? '',
-    timeZone: card?.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
-    elevation: quantityText(card?.elevation),
+    timeZone: card?.timeZone ?? company?.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
+    elevation: quantityText(card?.elevation ?? company?.elevation),
     from: card?.from ?? '',
     to: card?.to ?? '',
     notes: card?.notes ?? '',

@@ -27,6 +27,7 @@ import { Body, Heading, Soft } from '@/ui/Words'
 export function MethodCard({ unit, book }: { unit: UnitHandle; book: Book }) {
   const { view } = unit
   const overrides = unitOverrides(unit.record)
+  const may = unit.may({ kind: 'override', habit: habitKeys[0]!, reason: '' }).may
   return (
     <Card>
       <Heading>Method</Heading>
@@ -35,7 +36,7 @@ export function MethodCard({ unit, book }: { unit: UnitHandle; book: Book }) {
         <YStack key={entry.habit} testID={`override-${entry.habit}`}>
           <Body fontSize="$3">{`${habitWords[entry.habit]}: ${showTyped(entry.quantity!)}`}</Body>
           <Soft>{`${originWords.override}: ${entry.reason}`}</Soft>
-          {view.sealed ? null : (
+          {view.sealed || !may ? null : (
             <XStack>
               <Press
                 look="quiet"
@@ -47,7 +48,9 @@ export function MethodCard({ unit, book }: { unit: UnitHandle; book: Book }) {
           )}
         </YStack>
       ))}
-      {view.sealed ? null : (
+      {view.sealed ? null : !may ? (
+        <Soft testID="lead-method">A lead chooses the method and its values.</Soft>
+      ) : (
         <>
           <ChooseMethod unit={unit} book={book} />
           <OverrideValue unit={unit} />

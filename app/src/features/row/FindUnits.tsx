@@ -33,7 +33,9 @@ export function FindUnits({ filter, onChange }: { filter: RowFilter; onChange: (
       >
         <Choice
           label="What they need"
-          options={rowGroups.map((value) => ({ value, label: rowGroupWords[value] }))}
+          options={rowGroups
+            .filter((value) => value !== 'archived')
+            .map((value) => ({ value, label: rowGroupWords[value] }))}
           value={group}
           onChange={(value) => onChange({ ...filter, group: value })}
           testID="group"

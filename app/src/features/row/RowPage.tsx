@@ -14,6 +14,7 @@ import { useSettings } from '@/settings/settings'
 import { useJobs, useUnits } from '@/sync/useUnits'
 import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
+import { Disclosure } from '@/ui/Disclosure'
 import { Press } from '@/ui/Press'
 import { Body, Heading, Soft, Title } from '@/ui/Words'
 
@@ -25,7 +26,10 @@ export function RowPage() {
   const router = useRouter()
   const [filter, setFilter] = useState<RowFilter>({ text: '' })
   const job = jobs?.find((j) => j.id === jobId)
-  const here = units.filter((u) => u.jobId === jobId)
+  const all = units.filter((u) => u.jobId === jobId)
+  const here = all.filter((u) => !u.summary.archived)
+  const archived = all.length - here.length
+  const [showArchived, setShowArchived] = useState(false)
   const sub = job
     ? [
         `${here.length} ${here.length === 1 ? 'unit' : 'units'}`,
@@ -50,6 +54,17 @@ export function RowPage() {
       {jobs && !job ? <Body>There is no such job, or it belongs to another company.</Body> : null}
       {here.length > 6 ? <FindUnits filter={filter} onChange={setFilter} /> : null}
       <RowList jobId={jobId} filter={filter} />
+      {archived > 0 ? (
+        <Disclosure
+          title="Archived"
+          summary={archived === 1 ? 'one unit' : `${archived} units`}
+          open={showArchived}
+          onToggle={() => setShowArchived(!showArchived)}
+          testID="archived-units"
+        >
+          <RowList jobId={jobId} filter={{ text: '', group: 'archived' }} />
+        </Disclosure>
+      ) : null}
       {job && here.length === 0 && job.standing === 'open' ? (
         <Card testID="no-units">
           <Heading>No unit yet</Heading>

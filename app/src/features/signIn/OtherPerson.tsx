@@ -1,14 +1,14 @@
 import type { SessionUser } from '@zetesis/contract'
 import { ScrollView, YStack } from 'tamagui'
 import { queryClient } from '@/sync/client'
-import { useOutboxItems } from '@/sync/useOutbox'
+import { useAllOutboxItems } from '@/sync/useOutbox'
 import { endSession } from '@/sync/useSession'
 import { Press } from '@/ui/Press'
 import { Body, Soft, Title } from '@/ui/Words'
 
 /** Another tab signed somebody else in: nothing is signed with the wrong name, and the person at the screen says who goes on. */
 export function OtherPerson({ was, now, goOn }: { was: SessionUser; now: SessionUser; goOn: () => void }) {
-  const waiting = useOutboxItems().filter((i) => i.author.id === was.id && !i.refused).length
+  const waiting = useAllOutboxItems().filter((i) => i.author.id === was.id && !i.refused).length
   return (
     <ScrollView flex={1} backgroundColor="$background">
       <YStack

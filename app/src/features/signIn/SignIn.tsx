@@ -1,57 +1,67 @@
 import { useState } from 'react'
-import { ScrollView, YStack } from 'tamagui'
-import { sentence } from '@/sync/api'
+import { ApiError, sentence } from '@/sync/api'
 import { queryClient, signIn } from '@/sync/client'
-import { CopperBadge } from '@/charts/CopperBadge'
 import { Press } from '@/ui/Press'
 import { TextField } from '@/ui/TextField'
-import { Body, Soft, Title } from '@/ui/Words'
+import { OpenPage } from './OpenPage'
 
-const mark = (['prepare', 'vacuum', 'weighIn', 'startUp', 'handOver'] as const).map((stage, i) => ({
-  stage,
-  state: i === 2 ? ('bypassed' as const) : ('done' as const),
-}))
+const asksForCode = (error: unknown) =>
+  error instanceof ApiError && error.problem.type === 'urn:zetesis:problem:secondFactor'
+const wrongCode = (error: unknown) =>
+  error instanceof ApiError && error.problem.type === 'urn:zetesis:problem:wrongCode'
 
 export function SignIn() {
   const [login, setLogin] = useState('')
   const [password, setPassword] = useState('')
+  const [code, setCode] = useState<string>()
   const [problem, setProblem] = useState<string>()
   const [busy, setBusy] = useState(false)
   const go = async () => {
-    if (login.trim() === '' || password === '') return setProblem('Type your name and password.')
+    if (login.trim() === '' || password === '') return setProblem('Type your e-mail or name, and your password.')
     setBusy(true)
     try {
-      const user = await signIn({ login, password })
+      const user = await signIn({ login, password, ...(code?.trim() ? { code } : {}) })
       queryClient.setQueryData(['me'], user)
       await queryClient.invalidateQueries()
     } catch (error) {
-      setProblem(sentence(error))
+      if (asksForCode(error) && code === undefined) setCode('')
+      setProblem(asksForCode(error) && code === undefined ? undefined : sentence(error))
+      if (!asksForCode(error) && !wrongCode(error)) setCode(undefined)
     } finally {
       setBusy(false)
     }
   }
   return (
-    <ScrollView flex={1} backgroundColor="$background">
-      <YStack width="100%" maxWidth={440} marginHorizontal="auto" padding="$5" paddingTop={88} gap="$4" render="main">
-        <CopperBadge stages={mark} />
-        <Title>Zetesis</Title>
-        <Body>From bare pipes to signed papers, one log a unit.</Body>
-        <TextField label="Name" value={login} onChange={setLogin} autoComplete="username" testID="login" />
+    <OpenPage title="Zetesis" intro="From bare pipes to signed papers, one log a unit.">
+      <TextField label="E-mail or name" value={login} onChange={setLogin} autoComplete="username" testID="login" />
+      <TextField
+        label="Password"
+        value={password}
+        onChange={setPassword}
+        secure
+        autoComplete="current-password"
+        problem={code === undefined ? problem : undefined}
+        testID="password"
+        onSubmit={() => void go()}
+      />
+      {code === undefined ? null : (
         <TextField
-          label="Password"
-          value={password}
-          onChange={setPassword}
-          secure
-          autoComplete="current-password"
+          label="Six digits off your authenticator"
+          value={code}
+          onChange={setCode}
+          autoComplete="one-time-code"
+          hint="Or one of your recovery codes."
           problem={problem}
-          testID="password"
+          testID="code"
           onSubmit={() => void go()}
         />
-        <Press look="act" disabled={busy} onPress={() => void go()} testID="sign-in">
-          Sign in
-        </Press>
-        <Soft>Local codes, the equipment’s listing and a licensed person’s judgement come first.</Soft>
-      </YStack>
-    </ScrollView>
+      )}
+      <Press look="act" disabled={busy} onPress={() => void go()} testID="sign-in">
+        Sign in
+      </Press>
+      <Press look="quiet" testID="forgotten" onPress={() => window.location.assign('/forgotten')}>
+        Password forgotten
+      </Press>
+    </OpenPage>
   )
 }

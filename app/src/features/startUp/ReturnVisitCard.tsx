@@ -11,6 +11,7 @@ import {
 import { isValid } from 'date-fns/isValid'
 import { parseISO } from 'date-fns/parseISO'
 import { useState } from 'react'
+import { AskLead } from '@/unit/AskLead'
 import { useEntryForm } from '@/unit/useEntryForm'
 import type { UnitHandle } from '@/unit/useUnit'
 import { useSettings } from '@/settings/settings'
@@ -72,7 +73,9 @@ export function ReturnVisitCard({ unit, outdoorK, urged }: { unit: UnitHandle; o
           <Body testID="return-visit-open">{returnVisitLine(view.returnVisit.entry)}</Body>
         </>
       ) : null}
-      {view.sealed ? null : (
+      {view.sealed ? null : !unit.may({ kind: 'returnVisit', reason: '' }).may ? (
+        <AskLead unit={unit} what="decision" title="Ask a lead for a return visit" />
+      ) : (
         <Disclosure
           title={view.returnVisit ? 'Promise another' : 'Come back another day'}
           summary="weighed charge stays, the fine reading waits for its weather"

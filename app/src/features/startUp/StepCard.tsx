@@ -45,6 +45,7 @@ export const StepCard = drawn(function StepCard({
   unit,
   advice,
   against,
+  granted,
   reading,
   onRig,
 }: {
@@ -52,6 +53,8 @@ export const StepCard = drawn(function StepCard({
   advice?: Pick<StepAdvice, 'action' | 'amountKg'>
   /** made all the same, though these speak against it */
   against?: readonly ChargeGateCode[]
+  /** the request that a lead granted for it */
+  granted?: string
   /** gives the settled reading that the step starts from, where it isn't in the log yet */
   reading?: () => EntryBody | undefined
   /** the rig plays the system: what is logged goes into it */
@@ -115,7 +118,7 @@ export const StepCard = drawn(function StepCard({
     const body = {
       ...weighedBody(how, { before: gross, after }, named),
       net: true as const,
-      ...(against ? { despite: { against, reason } } : {}),
+      ...(against ? { despite: { against, reason, ...(granted ? { granted } : {}) } } : {}),
     }
     const before = reading?.()
     if (!form.log(before ? [before, body] : [body], 'amount')) return

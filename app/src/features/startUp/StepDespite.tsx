@@ -1,5 +1,6 @@
-import type { ChargeGateCode, EntryBody } from '@zetesis/core'
+import { answerFor, requestsOf, type ChargeGateCode, type EntryBody } from '@zetesis/core'
 import { useState } from 'react'
+import { AskLead } from '@/unit/AskLead'
 import type { UnitHandle } from '@/unit/useUnit'
 import { drawn } from '@/ui/drawn'
 import { Disclosure } from '@/ui/Disclosure'
@@ -19,6 +20,9 @@ export const StepDespite = drawn(function StepDespite({
   onRig: boolean
 }) {
   const [open, setOpen] = useState(false)
+  const granted = grantedStep(unit)
+  if (!granted && unit.user && answerFor(unit.user, 'gate') !== 'yes')
+    return <AskLead unit={unit} what="step" title="Ask a lead for a step all the same" />
   return (
     <Disclosure
       title="A step all the same"
@@ -27,7 +31,14 @@ export const StepDespite = drawn(function StepDespite({
       onToggle={() => setOpen(!open)}
       testID="despite"
     >
-      <StepCard unit={unit} against={against} reading={reading} onRig={onRig} />
+      <StepCard unit={unit} against={against} granted={granted} reading={reading} onRig={onRig} />
     </Disclosure>
   )
 })
+
+/** A step that a lead granted to this person and that wasn't made yet. */
+const grantedStep = ({ record, user }: UnitHandle): string | undefined =>
+  requestsOf(record).find(
+    ({ ask, answer, used }) =>
+      ask.entry.what === 'step' && ask.author.id === user?.id && answer?.entry.granted === true && !used,
+  )?.ask.entry.id

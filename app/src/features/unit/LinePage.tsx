@@ -11,6 +11,7 @@ import { useClock } from '@/settings/useNow'
 import { Heading, Soft } from '@/ui/Words'
 import { decayLine, pressureLine, verdictText, weighLine } from '@/unit/lines'
 import { FactChips } from '@/unit/UnitHead'
+import { PlaceCard } from './PlaceCard'
 import { UnitPage } from '@/unit/UnitPage'
 import type { UnitHandle } from '@/unit/useUnit'
 
@@ -68,6 +69,7 @@ function Line({ unit }: { unit: UnitHandle }) {
           </YStack>
         ))}
       </YStack>
+      <PlaceCard unit={unit} />
       {wide ? null : (
         <YStack gap="$2">
           <Heading>Log</Heading>
