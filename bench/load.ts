@@ -48,10 +48,14 @@ const client = new pg.Client({ connectionString: databaseUrl })
 await client.connect()
 const ids = { company: randomUUID(), user: randomUUID(), job: randomUUID() }
 await client.query('insert into companies values ($1, $2)', [ids.company, 'Load & Co'])
-await client.query(
-  "insert into users (company_id, id, login, name, role, password_hash) values ($1, $2, 'load', 'Load', 'lead', $3)",
-  [ids.company, ids.user, await hash('brass-elbow')],
-)
+await client.query("insert into people (id, login, name, password_hash) values ($1, 'load', 'Load', $2)", [
+  ids.user,
+  await hash('brass-elbow'),
+])
+await client.query("insert into memberships (company_id, user_id, role) values ($1, $2, 'lead')", [
+  ids.company,
+  ids.user,
+])
 await client.query(
   `insert into jobs (company_id, id, name, card) values ($1, $2, 'Load', '{"name":"Load","timeZone":"UTC","elevation":{"value":0,"unit":"m"}}')`,
   [ids.company, ids.job],

@@ -61,7 +61,8 @@ export async function runningUnit(driver: Driver, tag: string, facts: object): P
   return unitId
 }
 
-const readyFacts = {
+/** all that a new valve system needs before its nitrogen test */
+export const readyFacts = {
   work: 'new',
   mode: 'coolingOnly',
   refrigerant: 'R-410A',

@@ -48,7 +48,7 @@ describe('when things go wrong', () => {
     const unit = ids['K-03']!
     const before = await logLength(lead, unit)
     await lead.go(`/units/${unit}/start-up`)
-    await lead.press('bar-action')
+    await lead.act(/Take another reading/)
     const typed = {
       suctionPressure: '118x',
       liquidPressure: '1,490',

@@ -13,7 +13,7 @@ describe('requests bent out of shape', () => {
   after(() => world?.server.stop())
 
   it('meet no fault of the server, and break no chain', async () => {
-    const { statuses, faults } = await fuzz({ base: world.server.base, requests: 3000, seed: 2026, ...world })
+    const { statuses, faults } = await fuzz({ base: world.server.base, requests: 4000, seed: 2026, ...world })
     assert.deepEqual(faults, [])
     // neither is everything refused at the door
     assert.ok((statuses['201'] ?? 0) > 100, JSON.stringify(statuses))

@@ -20,6 +20,8 @@ export interface TestServer {
   readonly database: string
   /** how often it was started: once, unless it was stopped meanwhile or ended by itself */
   starts(): number
+  /** what it has said so far: an empty installation says its set-up code */
+  said(): string
   stop(signal?: NodeJS.Signals): Promise<void>
   start(): Promise<void>
 }
@@ -47,6 +49,7 @@ export async function startServer({
   const database = given ?? (await freshDatabase())
   let child: ChildProcess | undefined
   let starts = 0
+  let said = ''
   const start = async () => {
     starts += 1
     const started = spawn(process.execPath, ['--enable-source-maps', 'server/dist/main.js'], {
@@ -55,6 +58,7 @@ export async function startServer({
         ...process.env,
         DATABASE_URL: database,
         PORT: String(port),
+        PUBLIC_URL: `http://127.0.0.1:${port}`,
         DEMO: '1',
         SESSION_SECRET: sessionSecret,
         WEB_DIR: path.join(root, 'app/dist'),
@@ -68,7 +72,10 @@ export async function startServer({
       if (child === started) starts += 1
     })
     await new Promise<void>((resolve, reject) => {
-      started.stdout!.on('data', (chunk: Buffer) => chunk.toString().includes('listening') && resolve())
+      started.stdout!.on('data', (chunk: Buffer) => {
+        said += chunk.toString()
+        if (said.slice(-80).includes('listening')) resolve()
+      })
       started.once('exit', (code) => reject(new Error(`the server ended with ${code}`)))
     })
   }
@@ -81,5 +88,5 @@ export async function startServer({
     await ended
   }
   await start()
-  return { base: `http://127.0.0.1:${port}`, database, starts: () => starts, start, stop }
+  return { base: `http://127.0.0.1:${port}`, database, starts: () => starts, said: () => said, start, stop }
 }

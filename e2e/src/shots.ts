@@ -28,18 +28,6 @@ const shots: Shot[] = [
   { name: 'prepare', size: phone, path: (ids) => `/units/${ids['K-08']}/prepare`, see: 'tag' },
   { name: 'pressure-test', size: phone, path: (ids) => `/units/${ids['K-07']}/pressure-test`, see: 'test-verdict' },
   {
-    name: 'import',
-    size: phone,
-    path: (ids) => `/units/${ids['L-01']}/vacuum`,
-    see: 'source',
-    prepare: async (driver) => {
-      await driver.press('source-file')
-      await driver.chooseFile('import-open', 'gauge-3.csv', loggerFile())
-      await driver.see('import-verdict')
-      await driver.page.$eval('[data-testid="source"]', (e) => e.scrollIntoView({ block: 'start' }))
-    },
-  },
-  {
     name: 'vacuum',
     size: phone,
     path: (ids) => `/units/${ids['K-07']}/vacuum`,
@@ -110,31 +98,32 @@ const shots: Shot[] = [
   { name: 'methods', size: phone, path: () => '/library/compare', see: 'differences' },
   { name: 'tools', size: phone, path: () => '/tools', see: 'slide-scale' },
   {
-    name: 'target',
+    name: 'people',
     size: phone,
-    path: () => '/tools',
-    see: 'slide-scale',
+    path: () => '/company/people',
+    see: 'invite',
     prepare: async (driver) => {
-      await driver.press('pick-target')
-      await driver.type('tool-outdoor', '91')
-      await driver.type('tool-wetBulb', '65')
-      await driver.see('rule-map')
-      await driver.page.$eval('[data-testid="tool-outdoor"]', (e) => e.scrollIntoView({ block: 'start' }))
+      await driver.press('open-jonas')
+      await driver.see('certificates')
+    },
+  },
+  {
+    name: 'asked',
+    size: phone,
+    path: () => '/',
+    see: 'job-Kiln Street Terrace',
+    prepare: async (driver) => {
+      const ids = await unitIds(driver)
+      const jonas = await Driver.open(browser, server.base)
+      await jonas.signIn('jonas', 'first-season')
+      const reason = 'The pump went home with the other van. The lines were dry: decay in by 09:10.'
+      await tellEntries(jonas, ids['K-06']!, [[4, { kind: 'asked', what: 'gate', stage: 'vacuum', reason }]])
+      await jonas.close()
+      await driver.see('asked-K-06')
     },
   },
   { name: 'wide', size: desk, path: (ids) => `/units/${ids['K-03']}/start-up`, see: 'ladder' },
 ]
-
-/** What a logger might write: semicolons, decimal commas, a time of day. */
-function loggerFile(): string {
-  const rows = Array.from({ length: 500 }, (_, i) => {
-    const s = i * 4
-    const micron = s < 900 ? 420 + 60_000 * Math.exp(-s / 90) : 960 - 540 * Math.exp((900 - s) / 300)
-    const time = new Date(Date.UTC(2026, 6, 14, 9, 10, s)).toISOString().slice(11, 19)
-    return `${time};${micron.toFixed(1).replace('.', ',')};21,4`
-  })
-  return `Logger 3\n\ntime;vacuum mTorr;pipe °C\n${rows.join('\n')}\nbattery low\n`
-}
 
 try {
   for (const shot of shots) {

@@ -104,7 +104,9 @@ describe('start-up and tuning, live', () => {
       )
       const shown = await lead.page.$$eval('[data-testid="tuned-step"]', (all) => all.map((e) => e.textContent))
       assert.equal(shown.length, steps)
-      assert.match(shown[0]!, /superheat 3\d\.\d °F → 2\d\.\d °F/)
+      // how far it had come by itself when the first step was made depends on how quick the machine is
+      const [, from, to] = /superheat (\d+\.\d) °F → (\d+\.\d) °F/.exec(shown[0]!) ?? []
+      assert.ok(Number(from) > Number(to) + 2, `the first step brought superheat down: ${shown[0]}`)
       await lead.shows('as expected')
     })
     it('says when the target moved with the drying house', async () => {
@@ -149,7 +151,7 @@ describe('start-up and tuning, live', () => {
       await lead.press('liquid-core-tight')
       await lead.press('caps-on')
       await lead.press('log-off')
-      await lead.shows('drawn down to')
+      await lead.reads('coming-off', /drawn down to/)
       await off()
       assert.equal((await entriesOfKind(lead, unit, 'cameOff')).length, 1)
     })
