@@ -151,7 +151,7 @@ describe('start-up and tuning, live', () => {
       await lead.press('liquid-core-tight')
       await lead.press('caps-on')
       await lead.press('log-off')
-      await lead.reads('coming-off', /drawn down to/)
+      await lead.reads('came-off', /drawn down to/)
       await off()
       assert.equal((await entriesOfKind(lead, unit, 'cameOff')).length, 1)
     })

@@ -92,7 +92,11 @@ export function ComingOff({
         onToggle={onToggle}
         testID="coming-off"
       >
-        {cameOff ? <Body fontWeight="700">{cameOffLine(cameOff)}</Body> : null}
+        {cameOff ? (
+          <Body fontWeight="700" testID="came-off">
+            {cameOffLine(cameOff)}
+          </Body>
+        ) : null}
         <Body>
           1. Shut the high side at the valve. 2. Open both sides of the manifold: the running system draws the hoses
           down.
