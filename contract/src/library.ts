@@ -186,6 +186,11 @@ export function librarySchemas({ quantity, id, instant, day, fits }: Door) {
     from: day.optional(),
     to: day.optional(),
     notes: line(2000),
+    people: z
+      .array(z.strictObject({ id, name: text(120, 1) }))
+      .max(50)
+      .readonly()
+      .optional(),
   }) satisfies z.ZodType<JobCard>
 
   const CompanyCardSchema = z.strictObject({
@@ -270,6 +275,7 @@ export function librarySchemas({ quantity, id, instant, day, fits }: Door) {
     }),
     z.strictObject({ ...base, kind: z.literal('jobSaved'), jobId: id, job: JobCardSchema, replaces: id.optional() }),
     z.strictObject({ ...base, kind: z.literal('jobStands'), jobId: id, standing: z.enum(jobStandings) }),
+    z.strictObject({ ...base, kind: z.literal('rowOrdered'), jobId: id, unitIds: z.array(id).max(5000) }),
     z.strictObject({ ...base, kind: z.literal('movementStruck'), strikes: id, reason: text(200, 1) }),
     z.strictObject({ ...base, kind: z.literal('zeroed'), instrumentIds: z.array(id).min(1).max(50) }),
     z.strictObject({

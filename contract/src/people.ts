@@ -93,6 +93,9 @@ export const Invitation = z.object({
 export type Invitation = z.infer<typeof Invitation>
 export const People = z.object({ people: z.array(Member), invitations: z.array(Invitation) })
 export type People = z.infer<typeof People>
+/** Who is in the company now, for choosing from: anybody of it may read that. */
+export const Crew = z.object({ crew: z.array(z.object({ id, name: z.string(), role })) })
+export type Crew = z.infer<typeof Crew>
 export const Invite = z.strictObject({ login: Email, role })
 export const Invited = z.object({ invitation: Invitation, link: z.string() })
 export type Invited = z.infer<typeof Invited>

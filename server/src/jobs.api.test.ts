@@ -69,18 +69,67 @@ describe('jobs in the company’s book', () => {
     await post(rook, { kind: 'jobStands', jobId, standing: 'archived' }).expect(201)
     expect(await listed(wren, jobId)).toMatchObject({ standing: 'open' })
   })
-  it('keep their elevation once a unit stands in them; in another unit it is the same', async () => {
-    const jobId = randomUUID()
+  it('take another elevation once every unit that goes by it has the new one in its log', async () => {
+    const [jobId, unitId, away] = [randomUUID(), randomUUID(), randomUUID()]
     const at = (elevation: JobCard['elevation']) => ({ kind: 'jobSaved', jobId, job: { ...card, elevation } }) as const
+    const log = (unit: string, ...bodies: EntryBody[]) =>
+      wren.post(`/api/units/${unit}/entries`).send({ entries: bodies.map((body) => entry(body)) })
     await post(wren, at({ value: 100, unit: 'm' })).expect(201)
     await post(wren, at({ value: 667, unit: 'm' })).expect(201)
-    await open(wren, jobId).expect(201)
+    await open(wren, jobId, unitId).expect(201)
+    await open(wren, jobId, away).expect(201)
+    await log(away, { kind: 'archived', reason: 'given up' }).expect(201)
     const { body } = await post(wren, at({ value: 20, unit: 'm' })).expect(422)
     expect(body).toMatchObject({ type: 'urn:zetesis:problem:elevationStands' })
-    expect(body.detail).toMatch(/under Prepare/)
+    expect(body.detail).toMatch(/goes by this elevation/)
     await post(wren, at({ value: 66_700, unit: 'cm' as 'm' })).expect(400)
-    await post(wren, at({ value: 667, unit: 'm' })).expect(201)
-    expect(await listed(wren, jobId)).toMatchObject({ elevation: { value: 667, unit: 'm' } })
+    await log(unitId, { kind: 'facts', facts: { elevation: { value: 20, unit: 'm' } } }).expect(201)
+    await post(wren, at({ value: 20, unit: 'm' })).expect(201)
+    expect(await listed(wren, jobId)).toMatchObject({ elevation: { value: 20, unit: 'm' } })
+    // without its own again, and back from the archive, they go by what the card says now
+    await log(unitId, { kind: 'facts', facts: { elevation: null } }).expect(201)
+    await log(away, { kind: 'archived', reason: 'wanted', back: true }).expect(201)
+    const { units } = await verifyAll(world.db)
+    expect(units.filter((u) => [unitId, away].includes(u.unitId)).map((u) => u.stateAgrees)).toEqual([true, true])
+  })
+  it('leave a sealed unit as it was sealed: by its own elevation, or the card’s stands', async () => {
+    const jobId = randomUUID()
+    const at = (value: number) =>
+      ({ kind: 'jobSaved', jobId, job: { ...card, elevation: { value, unit: 'm' } } }) as const
+    const seal = async (elevation?: JobCard['elevation']) => {
+      const unitId = randomUUID()
+      await open(wren, jobId, unitId).expect(201)
+      const passed = (['pressureTest', 'vacuum', 'weighIn', 'startUp'] as const).map((stage): EntryBody => ({
+        kind: 'gatePassed',
+        stage,
+        reason: 'not what this is about',
+      }))
+      const sealed: EntryBody = {
+        kind: 'sealed',
+        name: 'Wren Halloway',
+        signature: [[0, 0, 300, 200, 500, 50]],
+        ...(elevation ? { elevation } : {}),
+      }
+      await wren
+        .post(`/api/units/${unitId}/entries`)
+        .send({ entries: [...passed, sealed].map((body) => entry(body)) })
+        .expect(201)
+    }
+    await post(wren, at(700)).expect(201)
+    await seal({ value: 700, unit: 'm' })
+    await post(wren, at(200)).expect(201)
+    await seal()
+    expect((await post(wren, at(300)).expect(422)).body.detail).toMatch(/sealed by this elevation/)
+  })
+  it('keep who is on them, and the order that their units were put in', async () => {
+    const jobId = randomUUID()
+    const people = [{ id: randomUUID(), name: 'Wren Halloway' }]
+    await post(wren, { kind: 'jobSaved', jobId, job: { ...card, people } }).expect(201)
+    expect(await listed(wren, jobId)).toMatchObject({ people })
+    await post(wren, { kind: 'rowOrdered', jobId, unitIds: [randomUUID()] }).expect(201)
+    await post(wren, { kind: 'rowOrdered', jobId, unitIds: ['none' as never] }).expect(400)
+    const { crew } = (await wren.get('/api/crew').expect(200)).body
+    expect(crew).toEqual(expect.arrayContaining([expect.objectContaining({ name: 'Wren Halloway', role: 'lead' })]))
   })
   it.each([
     ['no zone', { timeZone: 'Nowhere/Town' }, 422],
@@ -148,6 +197,22 @@ describe('a unit', () => {
     expect((await log(unitId, { kind: 'pumpOn' }).expect(422)).body.detail).toMatch(/Take it out of the archive/)
     await log(unitId, { kind: 'archived', reason: 'wanted after all', back: true }, { kind: 'pumpOn' }).expect(201)
     expect((await rowsOf(job.jobId))[0].summary.archived).toBeUndefined()
+  })
+})
+
+describe('summaries of an earlier version', () => {
+  it('are made anew from the logs when the server starts', async () => {
+    const [jobId, unitId] = [randomUUID(), randomUUID()]
+    await post(wren, { kind: 'jobSaved', jobId, job: card }).expect(201)
+    await open(wren, jobId, unitId).expect(201)
+    await world.pool.query(`update unit_state set summary = '{"tag":"old"}', summary_form = 1 where unit_id = $1`, [
+      unitId,
+    ])
+    const agrees = async () => (await verifyAll(world.db)).units.find((u) => u.unitId === unitId)?.stateAgrees
+    expect(await agrees()).toBe(false)
+    expect(await renewSummaries(world.db)).toBe(1)
+    expect(await agrees()).toBe(true)
+    expect(await renewSummaries(world.db)).toBe(0)
   })
 })
 

@@ -3,6 +3,7 @@ import { makeApp } from './app'
 import { connect, migrateDatabase } from './db/client'
 import { loadDemoWorld } from './demo/load'
 import { newSetUpCode } from './services/people/setUp'
+import { renewSummaries } from './services/summaries'
 import { makeServices } from './services/services'
 import { makeRenderer } from './workers/renderer'
 
@@ -16,6 +17,7 @@ function setting(name: string, fallback?: string): string {
 const root = path.resolve(import.meta.dirname, '..')
 const { pool, db } = connect(setting('DATABASE_URL'), { max: Number(setting('DATABASE_CONNECTIONS', '10')) })
 await migrateDatabase(pool, path.join(root, 'drizzle'))
+await renewSummaries(db)
 if (process.env.DEMO === '1') await loadDemoWorld(pool)
 else {
   const code = await newSetUpCode(db)

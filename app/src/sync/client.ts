@@ -3,6 +3,7 @@ import {
   BookAppended,
   BookPage,
   ChunksStored,
+  Crew,
   EntryPage,
   HeldBack,
   JobList,
@@ -82,6 +83,7 @@ export async function fetchMe(): Promise<SessionUser> {
 export const fetchJobs = () => withKept(['jobs'], async () => (await call('/jobs', { answer: JobList })).jobs)
 export const fetchUnits = (): Promise<UnitRow[]> =>
   withKept(['units'], async () => (await call('/units', { answer: UnitList })).units)
+export const fetchCrew = () => withKept(['crew'], async () => (await call('/crew', { answer: Crew })).crew)
 /** Nothing that was kept for the person who signs out stays on the device; what is unsent does. */
 export async function forgetKept(): Promise<void> {
   queryClient.clear()

@@ -2,7 +2,7 @@ import { foldEntries, jobIdOf, summarise, toSi, type Book, type ChainedEntry } f
 import type { Job, UnitRow } from '@zetesis/contract'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
-import { fetchJobs, fetchUnits, logKey, queryClient } from './client'
+import { fetchCrew, fetchJobs, fetchUnits, logKey, queryClient } from './client'
 import { clock } from './clock'
 import { BOOK, type OutboxItem } from './outboxStore'
 import { useOutboxItems } from './useOutbox'
@@ -27,6 +27,11 @@ function withBook(rows: readonly Job[] | undefined, { jobs, standings }: Book): 
   return [...known.values()]
     .map((job) => ({ ...job, standing: standings[job.id] ?? job.standing }))
     .sort((a, b) => a.name.localeCompare(b.name, undefined, { numeric: true }))
+}
+
+/** Who is in the company, as this device heard last. */
+export function useCrew() {
+  return useQuery({ queryKey: ['crew'], queryFn: fetchCrew, staleTime: 60_000 }).data ?? []
 }
 
 /** Every unit of the company with its summary; where this device knows more (unsent entries), its own. */

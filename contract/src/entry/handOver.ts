@@ -13,6 +13,7 @@ export function handOverSchemas(door: Door) {
       name: text(120, 2),
       signature: z.array(z.array(coordinate).min(4).max(4000)).min(1, 'Sign in the box.').max(200),
       remarks: text(2000).optional(),
+      elevation: door.quantity('elevation').optional(),
     }),
     amendment: entry('amendment', { text: text(2000, 3) }),
   })

@@ -22,6 +22,8 @@ export function bookEntryWords(entry: BookEntry): string {
       return `Job saved: ${entry.job.name}`
     case 'jobStands':
       return { open: 'A job opened again', closed: 'A job closed', archived: 'A job archived' }[entry.standing]
+    case 'rowOrdered':
+      return 'Units of a job put in another order'
     case 'cylinderMoved':
       return movedLine(entry)
     case 'movementStruck':

@@ -136,9 +136,13 @@ export function jobProblemWords(problem: JobProblem): string {
   }
 }
 
-/** A job's elevation can't be changed any more. */
-export const elevationStandsWords =
-  'Units stand in this job already, and their verdicts were reached by its elevation. Give a unit that stands elsewhere its own, under Prepare.'
+/** Why a job's elevation can't be changed as it is: verdicts rest on it. */
+export function elevationStandsWords(units: readonly { readonly tag: string; readonly sealed: boolean }[]): string {
+  const sealed = units.filter((u) => u.sealed).map((u) => u.tag)
+  if (sealed.length > 0)
+    return `${listed(sealed)} ${sealed.length === 1 ? 'was' : 'were'} sealed by this elevation, and a sealed record never changes. Give units that stand elsewhere their own, under Prepare, or make another job for them.`
+  return `${listed(units.map((u) => u.tag))} ${units.length === 1 ? 'goes' : 'go'} by this elevation. Save the job’s card once more: each then gets the new one in its log.`
+}
 
 export function rowProblemWords(problem: RowProblem): string {
   switch (problem.code) {

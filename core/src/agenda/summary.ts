@@ -1,14 +1,20 @@
+import type { Author } from '../entry/base'
 import type { ReturnVisit } from '../entry/startUp'
 import type { AskedFor } from '../entry/anyStage'
 import type { PassableStage, Stage } from '../entry/stage'
-import type { UnitRecord } from '../log/fold'
+import { allItems, type UnitRecord } from '../log/fold'
 import type { ChargeVerdict } from '../tuning/judgeCharge'
+import type { ChargeBalance } from '../run/chargeBalance'
 import { openRequests } from '../run/requests'
+import { ownElevationM } from '../run/inForce'
 import { isArchived } from '../run/standing'
 import { unitView } from '../run/unitView'
 import type { Need } from '../run/need'
 import type { StageState } from '../run/stageStates'
 import type { Wait, WaitKind } from '../run/waits'
+
+/** Counts up when a summary says more or otherwise than before: what is stored with an earlier one is made anew. */
+export const SUMMARY_FORM = 2
 
 /** What a board shows of a unit without its log. Stage states of waits are by `at`; the rest doesn't depend on a clock. */
 export interface UnitSummary {
@@ -28,6 +34,12 @@ export interface UnitSummary {
   readonly archived?: true
   /** somebody asked a lead, and has no answer yet */
   readonly requests?: readonly OpenRequest[]
+  /** its own elevation, m; without it the job's counts, and its verdict moves with that */
+  readonly ownElevationM?: number
+  /** what was weighed in, and what had to be by label and line set; kg */
+  readonly charge?: { readonly inKg: number; readonly dueKg?: number }
+  /** who wrote in its log, who wrote last first; at most four */
+  readonly who?: readonly Author[]
   /** somebody has to come back: until when, where a date was promised */
   readonly returnVisit?: { readonly by?: string }
 }
@@ -69,8 +81,31 @@ export function summarise(record: UnitRecord, options: { nowMs: number; jobEleva
     passed: view.stages.filter((s) => s.state === 'bypassed').length,
     ...(archived ? { archived: true } : {}),
     ...(requests.length > 0 && !archived ? { requests } : {}),
+    ownElevationM: ownElevationM(record),
+    charge: chargeOf(view.charge),
+    who: writers(record),
     ...(view.returnVisit ? { returnVisit: by(view.returnVisit.entry) } : {}),
   }
+}
+
+const SHOWN_WRITERS = 4
+
+function writers(record: UnitRecord): Author[] {
+  const last = new Map<string, { author: Author; seq: number }>()
+  for (const { author, seq } of allItems(record)) {
+    // what this device wrote and nobody has yet is the newest
+    const at = seq ?? Infinity
+    if (at >= (last.get(author.id)?.seq ?? -1)) last.set(author.id, { author, seq: at })
+  }
+  return [...last.values()]
+    .sort((a, b) => b.seq - a.seq)
+    .slice(0, SHOWN_WRITERS)
+    .map(({ author: { id, name } }) => ({ id, name }))
+}
+
+function chargeOf({ weighings, weighedKg, due }: ChargeBalance) {
+  if (weighings.length === 0 && !due.ok) return undefined
+  return { inKg: weighedKg, ...(due.ok ? { dueKg: due.dueKg } : {}) }
 }
 
 const by = ({ by: date }: ReturnVisit) => (date === undefined ? {} : { by: date })

@@ -84,6 +84,7 @@ function ofKind(entry: BookEntry): BookProblem[] {
       }))
     case 'certificatesSaved':
     case 'jobStands':
+    case 'rowOrdered':
     case 'zeroed':
     case 'retired':
     case 'profileChosen':

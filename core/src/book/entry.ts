@@ -84,6 +84,12 @@ export interface JobStands extends Base<'jobStands'> {
   readonly standing: JobStanding
 }
 
+/** The order that a job's units stand in, as somebody put them; units that it doesn't name come after, by their tags. The last one counts whole. */
+export interface RowOrdered extends Base<'rowOrdered'> {
+  readonly jobId: string
+  readonly unitIds: readonly string[]
+}
+
 /** The company's card, new or corrected. */
 export interface CompanySaved extends Base<'companySaved'> {
   readonly company: CompanyCard
@@ -105,6 +111,7 @@ export type BookEntry =
   | CertificatesSaved
   | JobSaved
   | JobStands
+  | RowOrdered
   | CylinderSaved
   | CylinderMoved
   | MovementStruck

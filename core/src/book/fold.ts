@@ -39,6 +39,8 @@ export interface Book {
   readonly jobs: readonly Kept<JobCard>[]
   /** how a job stands, by its id; one that isn't named is open */
   readonly standings: Readonly<Record<string, JobStanding>>
+  /** the order of a job's units, by the job's id, where somebody put them in one */
+  readonly orders: Readonly<Record<string, readonly string[]>>
   /** what moved outside any unit, struck ones left out */
   readonly moves: readonly BookMove[]
   /** ids of struck movements, with the reason */
@@ -69,6 +71,7 @@ export const emptyBook: Book = {
   certificates: {},
   jobs: [],
   standings: {},
+  orders: {},
   moves: [],
   struck: {},
   profiles: ready,
@@ -111,6 +114,8 @@ function addToBook(book: Book, item: BookItem): Book {
       return { ...book, jobs: put(book.jobs, entry.jobId, entry.job, item, entry.replaces) }
     case 'jobStands':
       return { ...book, standings: { ...book.standings, [entry.jobId]: entry.standing } }
+    case 'rowOrdered':
+      return { ...book, orders: { ...book.orders, [entry.jobId]: entry.unitIds } }
     case 'cylinderMoved':
       return book.struck[entry.id] === undefined && !book.moves.some((m) => m.entry.id === entry.id)
         ? { ...book, moves: [...book.moves, { entry, by: item.author.name }] }

@@ -23,6 +23,14 @@ export interface JobCard {
   readonly from?: string
   readonly to?: string
   readonly notes?: string
+  /** who is on it */
+  readonly people?: readonly OnJob[]
+}
+
+/** Somebody of the company, with the name they had when they were put on the job. */
+export interface OnJob {
+  readonly id: string
+  readonly name: string
 }
 
 export const jobStandings = ['open', 'closed', 'archived'] as const

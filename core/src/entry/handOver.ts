@@ -1,3 +1,4 @@
+import type { Quantity } from '../quantity/unit'
 import type { Base } from './base'
 
 /** Strokes of a signature: each a list of x, y, x, y … in a box 1000 wide and 400 high. */
@@ -6,6 +7,8 @@ export interface Sealed extends Base<'sealed'> {
   readonly name: string
   readonly signature: SignatureStrokes
   readonly remarks?: string
+  /** what the verdict was reckoned by, where it is the job's: it stands whatever becomes of the job's card */
+  readonly elevation?: Quantity<'elevation'>
 }
 export interface Amendment extends Base<'amendment'> {
   readonly text: string

@@ -100,6 +100,7 @@ function needed(actor: Actor, entry: Entry | BookEntry, record: UnitRecord | und
       return [entry.what === 'profile' ? 'company' : 'stock']
     case 'jobSaved':
     case 'jobStands':
+    case 'rowOrdered':
       return ['plan']
     case 'certificatesSaved':
       return entry.personId === actor.id ? [] : ['company']

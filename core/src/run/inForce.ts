@@ -15,6 +15,7 @@ import {
   type ProfileSpec,
 } from '../method/profile'
 import { customarySpec } from '../method/readyProfiles'
+import { toSi } from '../quantity/unit'
 
 /** What holds for a unit whatever is measured on it: worked out once a record and handed to every run. */
 export interface InForce {
@@ -50,10 +51,16 @@ export function inForce(record: UnitRecord): InForce {
   return made
 }
 
-/** The same at the unit's own elevation, else the job site's, else sea level. */
+/** The same at the unit's own elevation, else the one it was sealed at, else the job site's, else sea level. */
 export function inForceAt(record: UnitRecord, jobElevationM?: number): InForceHere {
   const found = inForce(record)
-  return { ...found, elevationM: siteElevationM(found.facts, jobElevationM) }
+  return { ...found, elevationM: siteElevationM(found.facts, ownElevationM(record) ?? jobElevationM) }
+}
+
+/** The elevation that a unit has whatever the job's card says, m: typed for it, or sealed with it; undefined where it goes by the job's. */
+export function ownElevationM(record: UnitRecord): number | undefined {
+  const own = inForce(record).facts.elevation ?? record.items.sealed[0]?.entry.elevation
+  return own && toSi('elevation', own)
 }
 
 /** The unit's facts: every patch laid over the ones before, in the order of the log. */

@@ -29,13 +29,21 @@ export async function findJob(db: Tx, companyId: string, jobId: string) {
   return row && { ...row.card, id: row.id, standing: row.standing, company: row.company }
 }
 
-export async function hasUnits(db: Tx, companyId: string, jobId: string): Promise<boolean> {
-  const rows = await db
-    .select({ id: unitState.unitId })
+/** Units of a job that have no elevation of their own: their verdicts would move with the job's. Those out of the way don't count. */
+export async function unitsByJobElevation(db: Tx, companyId: string, jobId: string) {
+  const { summary } = unitState
+  return db
+    .select({ tag: sql<string>`${summary}->>'tag'`, sealed: sql<boolean>`(${summary}->>'sealed')::boolean` })
     .from(unitState)
-    .where(and(eq(unitState.companyId, companyId), eq(unitState.jobId, jobId)))
-    .limit(1)
-  return rows.length > 0
+    .where(
+      and(
+        eq(unitState.companyId, companyId),
+        eq(unitState.jobId, jobId),
+        sql`${summary}->'ownElevationM' is null`,
+        sql`${summary}->'archived' is null`,
+      ),
+    )
+    .orderBy(asc(sql`${summary}->>'tag'`))
 }
 
 export async function putJob(tx: Tx, companyId: string, id: string, card: JobCard): Promise<void> {

@@ -19,6 +19,7 @@ import {
   foreignKey,
   index,
   integer,
+  smallint,
   json,
   jsonb,
   pgTable,
@@ -219,6 +220,8 @@ export const unitState = pgTable(
     lastSeq: integer('last_seq').notNull(),
     lastHash: text('last_hash').notNull(),
     summary: jsonb('summary').$type<UnitSummary>().notNull(),
+    /** what the summary was made with; an earlier one is made anew when the server starts */
+    summaryForm: smallint('summary_form').notNull().default(1),
     updatedAt: timestamp('updated_at', { withTimezone: true }).notNull().defaultNow(),
   },
   (t) => [

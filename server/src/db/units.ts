@@ -1,7 +1,7 @@
-import { and, asc, eq, gt, inArray, sql } from 'drizzle-orm'
-import type { ChainedEntry, UnitSummary } from '@zetesis/core'
+import { and, asc, eq, gt, inArray, lt, sql } from 'drizzle-orm'
+import { SUMMARY_FORM, toSi, type ChainedEntry, type UnitSummary } from '@zetesis/core'
 import type { Tx } from './client'
-import { logEntries, unitState } from './schema'
+import { jobs, logEntries, unitState } from './schema'
 
 /** Where each unit's log ends: a board asks for what is behind it only where that has moved. */
 export async function listEnds(db: Tx, companyId: string, jobId?: string) {
@@ -28,10 +28,32 @@ export async function findSummaries(db: Tx, companyId: string, unitIds: string[]
 
 export async function findUnit(db: Tx, companyId: string, unitId: string) {
   const [row] = await db
-    .select()
+    .select({ unit: unitState, job: jobs.card })
     .from(unitState)
+    .innerJoin(jobs, and(eq(jobs.companyId, unitState.companyId), eq(jobs.id, unitState.jobId)))
     .where(and(eq(unitState.companyId, companyId), eq(unitState.unitId, unitId)))
-  return row
+  return row && { ...row.unit, jobElevationM: toSi('elevation', row.job.elevation) }
+}
+
+/** Units whose stored summary was made by an earlier form of it. */
+export async function unitsOfEarlierForm(db: Tx, form: number, limit: number) {
+  return db
+    .select({ companyId: unitState.companyId, unitId: unitState.unitId })
+    .from(unitState)
+    .where(lt(unitState.summaryForm, form))
+    .limit(limit)
+}
+
+/** Puts a summary in place of one made from the same end of the log. */
+export async function putSummary(
+  db: Tx,
+  { companyId, unitId, lastSeq }: { companyId: string; unitId: string; lastSeq: number },
+  summary: UnitSummary,
+): Promise<void> {
+  await db
+    .update(unitState)
+    .set({ summary, summaryForm: SUMMARY_FORM })
+    .where(and(eq(unitState.companyId, companyId), eq(unitState.unitId, unitId), eq(unitState.lastSeq, lastSeq)))
 }
 
 export async function unitExists(db: Tx, companyId: string, unitId: string): Promise<boolean> {
@@ -127,7 +149,7 @@ export async function appendLinks(tx: Tx, appends: readonly Append[], { whenFree
       for no key update of u ${whenFree ? sql`skip locked` : sql``}
     ), moved as (
       update ${unitState} u
-      set last_seq = a.last_seq, last_hash = a.last_hash, summary = a.summary, updated_at = now()
+      set last_seq = a.last_seq, last_hash = a.last_hash, summary = a.summary, summary_form = ${SUMMARY_FORM}, updated_at = now()
       from asked a, held h
       where h.company_id = a.company_id and h.unit_id = a.unit_id and u.company_id = a.company_id and u.unit_id = a.unit_id
         and u.last_seq = a.old_seq and u.last_hash = a.old_hash

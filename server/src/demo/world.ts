@@ -142,6 +142,7 @@ export function demoWorld(now: Date): DemoUnit[] {
     name: 'Mara Quill',
     signature,
     remarks: 'Filter size written on the return grille.',
+    elevation: kiln.elevation,
   })
 
   const k2 = begin('K-02', kiln, {

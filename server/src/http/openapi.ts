@@ -22,6 +22,7 @@ import {
   UnitList,
   Audit,
   ChangeMember,
+  Crew,
   ChangePassword,
   ChooseCompany,
   Forgot,
@@ -164,6 +165,7 @@ export const operations: readonly Operation[] = [
     status: 204,
   },
   { summary: 'People and invitations', path: '/people', answer: People },
+  { summary: 'Who is in the company', path: '/crew', answer: Crew },
   {
     summary: 'Invite somebody',
     path: '/people/invitations',

@@ -1,7 +1,7 @@
 import { ChangeMember, Invite, Nothing } from '@zetesis/contract'
 import { Router } from 'express'
 import { z } from 'zod'
-import { allowedTo, uuidParam } from '../http/scope'
+import { allowedTo, scopeOf, uuidParam } from '../http/scope'
 import type { Services } from '../services/services'
 
 const Before = z.object({ before: z.coerce.number().int().min(1).default(Number.MAX_SAFE_INTEGER) })
@@ -11,6 +11,9 @@ export function peopleRoutes({ members, held }: Pick<Services, 'members' | 'held
   const router = Router()
   router.get('/people', async (req, res) => {
     res.json(await members.list(allowedTo(req, 'company').companyId))
+  })
+  router.get('/crew', async (req, res) => {
+    res.json({ crew: await members.crew(scopeOf(req).companyId) })
   })
   router.post('/people/invitations', async (req, res) => {
     res.status(201).json(await members.invite(allowedTo(req, 'company'), Invite.parse(req.body)))

@@ -1,7 +1,6 @@
-import { emptyRecord, foldEntries, GENESIS_HASH, toSi, type ChainedEntry, type UnitRecord } from '@zetesis/core'
+import { emptyRecord, foldEntries, GENESIS_HASH, type ChainedEntry, type UnitRecord } from '@zetesis/core'
 import { LRUCache } from 'lru-cache'
 import type { Tx } from '../db/client'
-import { findJob } from '../db/jobs'
 import { findUnit, pageEntries } from '../db/units'
 
 /** Where a unit's log stands, with what it says so far: nothing in it that the log doesn't tell. */
@@ -46,15 +45,15 @@ export class Heads {
     const row = await findUnit(db, companyId, unitId)
     if (!row) return undefined
     const kept = this.peek(companyId, unitId)
-    if (kept?.lastSeq === row.lastSeq && kept.lastHash === row.lastHash) return kept
+    if (kept?.lastSeq === row.lastSeq && kept.lastHash === row.lastHash && kept.jobElevationM === row.jobElevationM)
+      return kept
     const start = kept && kept.lastSeq < row.lastSeq ? kept : undefined
     const read =
       (start && (await readOn(db, { companyId, unitId, untilSeq: row.lastSeq }, start))) ??
       (await readOn(db, { companyId, unitId, untilSeq: row.lastSeq }, undefined))
-    const job = await findJob(db, companyId, row.jobId)
     const head: Head = {
       jobId: row.jobId,
-      jobElevationM: job && toSi('elevation', job.elevation),
+      jobElevationM: row.jobElevationM,
       lastSeq: row.lastSeq,
       lastHash: row.lastHash,
       record: read ?? emptyRecord,

@@ -17,7 +17,6 @@ import {
   type Entry,
   type EntryProblem,
   type May,
-  type UnitRecord,
 } from '@zetesis/core'
 import { entryProblemWords, mayNotWords, type Appended } from '@zetesis/contract'
 import type { Db, Tx } from '../db/client'
@@ -148,7 +147,7 @@ export class LogWriter {
     const made = await chain(tx, unit, head, batch)
     if (made.links.length === 0) return { head, settle: made.settle }
     const now = batch.at(-1)!.now
-    const { jobId, jobElevationM } = await jobAfter(tx, companyId, head, made.head.record)
+    const { jobId, jobElevationM } = await jobAfter(tx, companyId, made)
     const summary = summarise(made.head.record, { nowMs: now.getTime(), jobElevationM })
     const append = { companyId, unitId, after: head, links: made.links, summary }
     const stored = grouped
@@ -233,10 +232,13 @@ async function chain(tx: Tx, { companyId, unitId }: UnitKey, start: Head, batch:
   return { head, links, settle }
 }
 
+/** What may make a unit go by its job's elevation again, which was perhaps corrected since it was looked at. */
+const looksAtJob = ({ entry }: ChainedEntry) => entry.kind === 'facts' || entry.kind === 'archived'
+
 /** The job that the unit stands in after a write; verdicts go by its elevation. */
-async function jobAfter(tx: Tx, companyId: string, head: Head, record: UnitRecord) {
-  const jobId = jobIdOf(record) ?? head.jobId
-  if (jobId === head.jobId) return head
+async function jobAfter(tx: Tx, companyId: string, { head, links }: { head: Head; links: readonly ChainedEntry[] }) {
+  const jobId = jobIdOf(head.record) ?? head.jobId
+  if (jobId === head.jobId && !links.some(looksAtJob)) return head
   const job = await findJob(tx, companyId, jobId)
   return { jobId, jobElevationM: job && toSi('elevation', job.elevation) }
 }

@@ -162,6 +162,7 @@ function SignPart({ unit }: { unit: UnitHandle }) {
       name: draft.name.trim(),
       signature: draft.strokes,
       ...(remarks ? { remarks } : {}),
+      ...(unit.job && !unit.view.facts.elevation ? { elevation: unit.job.elevation } : {}),
     })
     const [first] = found
     if (!first) return whenSafe(() => clearDraft(draftName))

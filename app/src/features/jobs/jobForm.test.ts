@@ -29,7 +29,7 @@ describe('a job’s card as it is typed', () => {
   })
   it('keeps the elevation that stands, whatever an old draft says of it', () => {
     const stands = { value: 340, unit: 'ft' } as const
-    expect(jobSchema('ip', stands).parse(typed({ elevation: { text: '' } })).elevation).toEqual(stands)
+    expect(jobSchema('ip', { stands }).parse(typed({ elevation: { text: '' } })).elevation).toEqual(stands)
   })
   it('says all of it at once', () => {
     const found = problems({ name: '', timeZone: '', elevation: { text: '' } }).map(([path]) => path)

@@ -1,5 +1,5 @@
 import { jobProblemWords } from '@zetesis/contract'
-import { checkJob, isTimeZone, type CompanyCard, type JobCard, type UnitSystem } from '@zetesis/core'
+import { checkJob, isTimeZone, type CompanyCard, type JobCard, type OnJob, type UnitSystem } from '@zetesis/core'
 import { z } from 'zod'
 import type { QuantityText } from '@/ui/QuantityField'
 import { quantityInput, quantityText } from '@/ui/quantityInput'
@@ -23,9 +23,13 @@ const day = z
 
 /**
  * A job's card as it is typed; out comes what the book keeps, without what was left empty.
+ * @param crew names of the people who can be on it, by their ids; one that isn't among them any more keeps the name on the card
  * @param stands the elevation that can't be changed any more: then the field isn't there, and what an old draft says of it doesn't count
  */
-export function jobSchema(system: UnitSystem, stands?: JobCard['elevation']) {
+export function jobSchema(
+  system: UnitSystem,
+  { stands, crew = [] }: { stands?: JobCard['elevation']; crew?: readonly OnJob[] } = {},
+) {
   return z
     .object({
       name: z
@@ -47,13 +51,15 @@ export function jobSchema(system: UnitSystem, stands?: JobCard['elevation']) {
       from: day,
       to: day,
       notes: line(2000),
+      people: z.array(z.string()),
     })
-    .transform(({ customerName, contact, papersFor, elevation, ...rest }, context): JobCard => {
+    .transform(({ customerName, contact, papersFor, elevation, people, ...rest }, context): JobCard => {
       const customer = stripped({ name: customerName, contact, papersFor })
       const card = stripped({
         ...rest,
         elevation: elevation!,
         customer: Object.keys(customer).length > 0 ? customer : undefined,
+        people: people.length > 0 ? people.map((id) => named(id, crew)) : undefined,
       }) as JobCard
       for (const problem of checkJob(card))
         context.addIssue({ code: 'custom', path: [problem.path], message: jobProblemWords(problem) })
@@ -61,6 +67,10 @@ export function jobSchema(system: UnitSystem, stands?: JobCard['elevation']) {
     })
 }
 export type JobInput = z.input<ReturnType<typeof jobSchema>>
+
+function named(id: string, crew: readonly OnJob[]): OnJob {
+  return { id, name: crew.find((p) => p.id === id)?.name ?? 'somebody' }
+}
 
 const stripped = <T extends object>(value: T) =>
   Object.fromEntries(Object.entries(value).filter(([, v]) => v !== undefined)) as Partial<T>
@@ -78,5 +88,6 @@ export function jobValues(card?: JobCard, company?: CompanyCard): JobInput {
     from: card?.from ?? '',
     to: card?.to ?? '',
     notes: card?.notes ?? '',
+    people: (card?.people ?? []).map((p) => p.id),
   }
 }

@@ -1,4 +1,11 @@
-import { INVITATION_DAYS, roleWords, type Invitation, type InvitationShown, type Member } from '@zetesis/contract'
+import {
+  INVITATION_DAYS,
+  roleWords,
+  type Crew,
+  type Invitation,
+  type InvitationShown,
+  type Member,
+} from '@zetesis/contract'
 import type { Role } from '@zetesis/core'
 import { randomUUID } from 'node:crypto'
 import type { Db, Tx } from '../../db/client'
@@ -40,6 +47,12 @@ export function makeMembers({ db, mailer, accounts }: { db: Db; mailer: Mailer; 
         ...(removedAt ? { removed: removedAt.toISOString() } : {}),
       }))
       return { people, invitations: (await listInvitations(db, companyId)).map(shownInvitation) }
+    },
+
+    /** Who is in it now, by name. */
+    async crew(companyId: string): Promise<Crew['crew']> {
+      const people = (await membersOf(db, companyId)).filter((m) => !m.removedAt)
+      return people.map(({ id, name, role }) => ({ id, name, role }))
     },
 
     /** Mails a link; one that was open for the same address counts no more. */

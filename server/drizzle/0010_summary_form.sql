@@ -1,0 +1,1 @@
+ALTER TABLE "unit_state" ADD COLUMN "summary_form" smallint DEFAULT 1 NOT NULL;
