@@ -38,7 +38,7 @@ module.exports = {
       name: 'shared-rooms-know-no-feature',
       severity: 'error',
       from: {
-        path: '^app/src/(ui|charts|sync|settings|frame|kit|recording|unit|verdict|weighing|instruments|workers)/',
+        path: '^app/src/(ui|charts|board|sync|settings|frame|kit|recording|unit|verdict|weighing|instruments|workers)/',
       },
       to: { path: '^app/src/(features|app)/' },
     },

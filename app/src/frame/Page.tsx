@@ -19,10 +19,12 @@ export interface PageProps {
   /** shown beside the work from 1024 px on */
   left?: ReactNode
   right?: ReactNode
+  /** a board that wants the whole width of a wide screen */
+  broad?: boolean
 }
 
 /** Head, work and wait bar; on a wide screen the row to the left and the log or ladder to the right of the work. */
-export function Page({ children, back, head, left, right }: PageProps) {
+export function Page({ children, back, head, left, right, broad }: PageProps) {
   const { wide } = useMedia()
   return (
     <YStack flex={1} height="100%" backgroundColor="$background">
@@ -40,7 +42,14 @@ export function Page({ children, back, head, left, right }: PageProps) {
           </ScrollView>
         ) : null}
         <ScrollView flex={1} testID="page">
-          <YStack width="100%" maxWidth={760} marginHorizontal="auto" padding="$4" gap="$4" render="main">
+          <YStack
+            width="100%"
+            maxWidth={broad ? 1360 : 760}
+            marginHorizontal="auto"
+            padding="$4"
+            gap="$4"
+            render="main"
+          >
             <XStack alignItems="flex-start" justifyContent="space-between" gap="$2">
               <XStack flex={1} gap="$1" alignItems="flex-start" minWidth={0}>
                 {back ? <BackArrow to={back} /> : null}

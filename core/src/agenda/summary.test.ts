@@ -1,6 +1,6 @@
 import { NOON, testEntry } from '../entry/testing'
 import { foldEntries } from '../log/fold'
-import { bare, opened, record, seal } from '../run/testingLines'
+import { bare, decayed, opened, read, record, seal, started, weighed } from '../run/testingLines'
 import { summarise } from './summary'
 import { followsJob, verdictMove } from './verdictMove'
 
@@ -21,10 +21,10 @@ describe('what a board says of a unit', () => {
   })
   it('says what went in and what was due', () => {
     const q = (value: number, unit: 'oz') => ({ value, unit })
-    const weighed = record(opened, [
+    const topped = record(opened, [
       [-10, { kind: 'weighed', direction: 'add', before: q(300, 'oz'), after: q(290, 'oz'), refrigerant: 'R-410A' }],
     ] as never)
-    expect(summarise(weighed, { nowMs: NOON }).charge?.inKg).toBeCloseTo(0.2835, 4)
+    expect(summarise(topped, { nowMs: NOON }).charge?.inKg).toBeCloseTo(0.2835, 4)
     expect(summarise(record(), { nowMs: NOON }).charge).toBeUndefined()
   })
   it('has its own elevation where one was typed or sealed with it, and then doesn’t go by the job’s', () => {
@@ -44,5 +44,9 @@ describe('what a board says of a unit', () => {
     const before = record(bare)
     expect(verdictMove(before, facts(99, 3000), at(0))).toEqual({ before: 'none', after: 'none' })
     expect(before.items.facts).toEqual(record(bare).items.facts)
+    const charged = record(opened, decayed, weighed, started, read)
+    expect(verdictMove(charged, facts(99, 0), at(0))).toEqual({ before: 'in', after: 'in' })
+    const other = testEntry(98, 0, { kind: 'facts', facts: { targetSubcooling: { value: 20, unit: '°F' } } })
+    expect(verdictMove(charged, other, at(0))).toEqual({ before: 'in', after: 'out' })
   })
 })

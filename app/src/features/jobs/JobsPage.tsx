@@ -1,24 +1,24 @@
 import type { Job } from '@zetesis/contract'
 import { answerFor } from '@zetesis/core'
 import { useRouter } from 'expo-router'
-import { useMemo, useState } from 'react'
+import { useState } from 'react'
 import { XStack, YStack } from 'tamagui'
 import { useMay } from '@/frame/MayNote'
 import { Page } from '@/frame/Page'
-import { jobPath } from '@/frame/routes'
 import { RefusedEntries } from '@/frame/SyncNote'
 import { sentence } from '@/sync/api'
 import { endSession, useSession } from '@/sync/useSession'
 import { useBook } from '@/sync/useBook'
-import { useJobs, useUnits } from '@/sync/useUnits'
+import { useJobs } from '@/sync/useUnits'
 import { AskedOfYou } from './AskedOfYou'
+import { JobList } from './JobList'
 import { Card } from '@/ui/Card'
+import { Choice } from '@/ui/Choice'
 import { Disclosure } from '@/ui/Disclosure'
 import { Logo } from '@/ui/Logo'
-import { LinkRow } from '@/ui/LinkRow'
 import { Press } from '@/ui/Press'
 import { TextField } from '@/ui/TextField'
-import { Body, Figure, Heading, Soft, Title } from '@/ui/Words'
+import { Body, Heading, Soft, Title } from '@/ui/Words'
 
 /** more are looked for, not looked through */
 const FEW = 8
@@ -30,14 +30,19 @@ export function JobsPage() {
   const mayPlan = useMay('plan')
   const logo = useBook().book.company[0]?.value.logo
   const [wanted, setWanted] = useState('')
+  const [mine, setMine] = useState(false)
   const [archive, setArchive] = useState(false)
-  const found = (jobs ?? []).filter((j) =>
-    `${j.name} ${j.place ?? ''} ${j.customer?.name ?? ''}`.toLowerCase().includes(wanted.trim().toLowerCase()),
-  )
+  const isOn = (job: Job) => job.people?.some((p) => p.id === user?.id) ?? false
+  const found = (jobs ?? [])
+    .filter((j) => !mine || isOn(j))
+    .filter((j) =>
+      `${j.name} ${j.place ?? ''} ${j.customer?.name ?? ''}`.toLowerCase().includes(wanted.trim().toLowerCase()),
+    )
   const of = (standing: Job['standing']) => found.filter((j) => j.standing === standing)
   const [closed, archived] = [of('closed'), of('archived')]
   return (
     <Page
+      broad
       head={
         <>
           {logo ? <Logo png={logo} name={user?.company ?? ''} /> : null}
@@ -68,7 +73,21 @@ export function JobsPage() {
           testID="find-job"
         />
       ) : null}
+      {(jobs ?? []).some(isOn) ? (
+        <Choice
+          label="Whose jobs"
+          tight
+          options={[
+            { value: 'all', label: 'All jobs' },
+            { value: 'mine', label: 'Those I’m on' },
+          ]}
+          value={mine ? 'mine' : 'all'}
+          onChange={(value) => setMine(value === undefined ? !mine : value === 'mine')}
+          testID="whose-jobs"
+        />
+      ) : null}
       <JobList jobs={of('open')} />
+      {mine && found.length === 0 ? <Soft>You are on none of them.</Soft> : null}
       {jobs && mayPlan ? (
         <XStack>
           <Press
@@ -117,41 +136,5 @@ export function JobsPage() {
         </Press>
       </XStack>
     </Page>
-  )
-}
-
-function JobList({ jobs }: { jobs: readonly Job[] }) {
-  const router = useRouter()
-  const { units } = useUnits()
-  const counts = useMemo(() => {
-    const found = new Map<string, { units: number; sealed: number }>()
-    for (const { jobId, summary } of units) {
-      const of = found.get(jobId) ?? { units: 0, sealed: 0 }
-      found.set(jobId, { units: of.units + 1, sealed: of.sealed + (summary.sealed ? 1 : 0) })
-    }
-    return found
-  }, [units])
-  return (
-    <YStack role="list">
-      {jobs.map((job) => {
-        // what this device just wrote counts too
-        const count = counts.get(job.id) ?? job
-        return (
-          <LinkRow
-            key={job.id}
-            title={job.name}
-            note={[job.place, job.customer?.name].filter(Boolean).join(' · ')}
-            onPress={() => router.navigate(jobPath(job.id) as never)}
-            testID={`job-${job.name}`}
-            end={
-              <YStack alignItems="flex-end">
-                <Figure>{count.units}</Figure>
-                <Soft>{`${count.units === 1 ? 'unit' : 'units'}, ${count.sealed} sealed`}</Soft>
-              </YStack>
-            }
-          />
-        )
-      })}
-    </YStack>
   )
 }

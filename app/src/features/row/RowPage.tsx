@@ -2,13 +2,17 @@ import { dayText, type Job } from '@zetesis/contract'
 import { showText, toSi } from '@zetesis/core'
 import { useLocalSearchParams, useRouter } from 'expo-router'
 import { useState } from 'react'
-import { XStack, YStack } from 'tamagui'
+import { useMedia, XStack, YStack } from 'tamagui'
+import { useMay } from '@/frame/MayNote'
 import { Page } from '@/frame/Page'
 import { jobCardPath } from '@/frame/routes'
 import { RefusedEntries } from '@/frame/SyncNote'
 import { MakeRow } from './MakeRow'
 import { NewUnit } from './NewUnit'
-import { RowList, type RowFilter } from '@/unit/RowList'
+import { RowList } from '@/unit/RowList'
+import { OrderRow } from './OrderRow'
+import { UnitBoard } from './UnitBoard'
+import { useRow, writersOf, type RowFilter } from '@/unit/rowFilter'
 import { FindUnits } from './FindUnits'
 import { useSettings } from '@/settings/settings'
 import { useJobs, useUnits } from '@/sync/useUnits'
@@ -29,6 +33,11 @@ export function RowPage() {
   const all = units.filter((u) => u.jobId === jobId)
   const here = all.filter((u) => !u.summary.archived)
   const archived = all.length - here.length
+  const { wide } = useMedia()
+  const mayPlan = useMay('plan')
+  const rows = useRow(jobId, filter)
+  const whole = useRow(jobId)
+  const [ordering, setOrdering] = useState(false)
   const [showArchived, setShowArchived] = useState(false)
   const sub = job
     ? [
@@ -42,6 +51,7 @@ export function RowPage() {
   return (
     <Page
       back="/"
+      broad
       head={
         <>
           <Title>{job?.name ?? 'Job'}</Title>
@@ -52,8 +62,14 @@ export function RowPage() {
       <RefusedEntries />
       {job ? <Noted job={job} /> : null}
       {jobs && !job ? <Body>There is no such job, or it belongs to another company.</Body> : null}
-      {here.length > 6 ? <FindUnits filter={filter} onChange={setFilter} /> : null}
-      <RowList jobId={jobId} filter={filter} />
+      {ordering ? (
+        <OrderRow jobId={jobId} units={whole} onDone={() => setOrdering(false)} />
+      ) : (
+        <>
+          {here.length > 6 ? <FindUnits filter={filter} writers={writersOf(here)} onChange={setFilter} /> : null}
+          {wide ? <UnitBoard rows={rows} /> : <RowList jobId={jobId} filter={filter} />}
+        </>
+      )}
       {archived > 0 ? (
         <Disclosure
           title="Archived"
@@ -86,6 +102,11 @@ export function RowPage() {
               <NewUnit jobId={jobId} tags={here.map((u) => u.summary.tag)} />
               <MakeRow jobId={jobId} tags={here.map((u) => u.summary.tag)} />
             </>
+          ) : null}
+          {mayPlan && here.length > 1 && !ordering ? (
+            <Press testID="order-row" onPress={() => setOrdering(true)}>
+              Put in another order
+            </Press>
           ) : null}
           <Press testID="job-card" onPress={() => router.navigate(jobCardPath(jobId) as never)}>
             The job’s card
