@@ -570,6 +570,7 @@ const samples: Record<string, readonly unknown[]> = {
   requiredSuctionLineK: [{ refrigerant: 'R-22', suctionPressurePa: 5e5, targetK: 5 }],
   resizeDraft: [draft, { columns: 3, rows: 3 }],
   resolveProfile: [spec],
+  copyFacts: [facts, valveFacts, ['label', 'line']],
   followsJob: [summary, 100],
   inRowOrder: [[{ id: testId(1), summary: { tag: 'K-1' } }], [testId(1)]],
   moveInRow: [[testId(1), testId(2)], testId(1), testId(2)],

@@ -183,7 +183,7 @@ const cell = (share: number, right?: boolean) =>
     flexBasis: 0,
     minWidth: 0,
     alignItems: 'center',
-    paddingRight: '$3',
+    paddingRight: right ? '$5' : '$3',
     justifyContent: right ? 'flex-end' : 'flex-start',
   }) as const
 

@@ -1,7 +1,7 @@
 import type { BookEntry } from '@zetesis/core'
 import type pg from 'pg'
 import { alone, DEMO_LOCK, type Db } from '../db/client'
-import { companies, jobs, memberships, people } from '../db/schema'
+import { companies, memberships, people } from '../db/schema'
 import { Heads } from '../services/heads'
 import { LogWriter } from '../services/log'
 import { hashPassword } from '../services/people/passwords'
@@ -9,6 +9,7 @@ import { appendBook } from '../services/book'
 import { storeChunks } from '../services/traces'
 import { demoStock } from './cylinders'
 import { demoBook } from './library'
+import { demoId } from './ids'
 import { demoCompany, demoJobs, demoUsers, demoWorld } from './world'
 
 /** Loads the demo world into an empty database, all of it or nothing; where any company is there already, or another process makes it, it does nothing. */
@@ -27,15 +28,19 @@ async function fill(db: Db, now: Date): Promise<boolean> {
     await tx
       .insert(memberships)
       .values(demoUsers.map(({ id, role }) => ({ companyId: demoCompany.id, userId: id, role })))
-    await tx
-      .insert(jobs)
-      .values(demoJobs.map(({ id, ...card }) => ({ companyId: demoCompany.id, id, name: card.name, card })))
   })
   const author = (by: 'lead' | 'installer') => {
     const { id, name } = demoUsers.find((u) => u.role === by)!
     return { companyId: demoCompany.id, author: { id, name } }
   }
-  for (const { id, daysAgo, body } of [...demoBook(now), ...demoStock()].sort((a, b) => b.daysAgo - a.daysAgo)) {
+  const cards = demoJobs.map(({ id, ...job }) => ({
+    id: demoId(`card ${id}`),
+    daysAgo: 40,
+    body: { kind: 'jobSaved', jobId: id, job } as const,
+  }))
+  for (const { id, daysAgo, body } of [...cards, ...demoBook(now), ...demoStock()].sort(
+    (a, b) => b.daysAgo - a.daysAgo,
+  )) {
     const at = new Date(now.getTime() - daysAgo * 24 * 60 * 60_000)
     const stamp = { v: 1 as const, id, at: at.toISOString(), writtenAt: at.toISOString() }
     await appendBook(db, author('lead'), [{ ...stamp, ...body } as BookEntry], at)

@@ -1,6 +1,5 @@
 import { verdictWords, type Job, type UnitRow } from '@zetesis/contract'
 import {
-  foldEntries,
   followsJob,
   toSi,
   verdictMove,
@@ -8,14 +7,12 @@ import {
   type Entry,
   type Quantity,
 } from '@zetesis/core'
-import { useQueries } from '@tanstack/react-query'
 import { useMemo } from 'react'
-import { fetchLog, logKey, outbox } from '@/sync/client'
+import { outbox } from '@/sync/client'
 import { clock } from '@/sync/clock'
-import { useOutboxItems } from '@/sync/useOutbox'
 import { useSession } from '@/sync/useSession'
-import { withPending } from '@/sync/useUnitLog'
 import { useUnits } from '@/sync/useUnits'
+import { useRecords } from '@/unit/useRecords'
 import { makeEntry } from '@/unit/useUnit'
 import { Banner } from '@/ui/Banner'
 
@@ -36,7 +33,6 @@ export function useElevationChange(
 ): ElevationChange | undefined {
   const { units } = useUnits()
   const { user } = useSession()
-  const items = useOutboxItems()
   const beforeM = job && toSi('elevation', job.elevation)
   const afterM = elevation && toSi('elevation', elevation)
   const moved = beforeM !== undefined && afterM !== undefined && beforeM !== afterM
@@ -44,28 +40,23 @@ export function useElevationChange(
     () => (moved ? units.filter((u) => u.jobId === job?.id && followsJob(u.summary, beforeM)) : []),
     [moved, units, job?.id, beforeM],
   )
-  const logs = useQueries({
-    queries: following.map(({ id }) => ({ queryKey: logKey(id), queryFn: () => fetchLog(id), staleTime: 10_000 })),
-    combine: (all) => all.map((query) => query.data),
-  })
+  const ids = useMemo(() => following.map((u) => u.id), [following])
+  const records = useRecords(ids)
   const moves = useMemo(() => {
     if (!elevation) return []
     const entry = elevationEntry(elevation)
-    return following.flatMap(({ id, summary }, index) => {
-      const log = logs[index]
-      const waiting = items.some((i) => i.unitId === id)
-      if (!log && !waiting) return []
-      const record = withPending(foldEntries(log ?? []), items, id)
+    return following.flatMap(({ id, summary: { tag } }) => {
+      const record = records.get(id)
+      if (!record) return []
       const { before, after } = verdictMove(record, entry, { nowMs: clock.now(), jobElevationM: beforeM })
-      return before === after ? [] : [{ tag: summary.tag, before, after }]
+      return before === after ? [] : [{ tag, before, after }]
     })
-  }, [elevation, following, logs, items, beforeM])
+  }, [elevation, following, records, beforeM])
   if (!elevation || following.length === 0) return undefined
-  const seen = following.filter(({ id }, index) => logs[index] || items.some((i) => i.unitId === id)).length
   return {
     units: following,
     moves,
-    unseen: following.length - seen,
+    unseen: following.length - records.size,
     write: () => {
       if (!user) return
       for (const { id } of following) void outbox.add(id, { id: user.id, name: user.name }, [elevationEntry(elevation)])

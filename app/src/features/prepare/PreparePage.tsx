@@ -25,6 +25,7 @@ import { useBook } from '@/sync/useBook'
 import { Banner } from '@/ui/Banner'
 import { Caution } from '@/ui/Caution'
 import { clearDraft, readDraft, saveDraft, useDraft } from '@/ui/useDraft'
+import { CopyFacts } from './CopyFacts'
 import { MethodCard } from './MethodCard'
 import { LineCard, SiteCard, TargetCard, UnitCard, WorkCard } from './PrepareCards'
 import { ModelPicker } from '@/kit/ModelPicker'
@@ -115,6 +116,7 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
       <TargetCard control={control} method={method} label={label} />
       <SiteCard control={control} method={method} jobElevation={unit.job?.elevation} />
       <MethodCard unit={unit} book={book} />
+      {unit.view.sealed ? null : <CopyFacts unit={unit} />}
       <Gate
         unit={unit}
         stage="prepare"

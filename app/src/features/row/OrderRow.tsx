@@ -47,7 +47,9 @@ export function OrderRow({ jobId, units, onDone }: { jobId: string; units: reado
   const place = (id: string | number) => ids.indexOf(String(id)) + 1
   const announcements: Announcements = {
     onDragStart: ({ active }) => `${tagOf(active.id)} picked up at place ${place(active.id)}.`,
-    onDragOver: ({ active, over }) => (over ? `${tagOf(active.id)} over place ${place(over.id)}.` : undefined),
+    // over itself it has only just been picked up
+    onDragOver: ({ active, over }) =>
+      over && over.id !== active.id ? `${tagOf(active.id)} over place ${place(over.id)}.` : undefined,
     onDragEnd: ({ active, over }) => (over ? `${tagOf(active.id)} put down at place ${place(over.id)}.` : undefined),
     onDragCancel: ({ active }) => `${tagOf(active.id)} is back where it was.`,
   }

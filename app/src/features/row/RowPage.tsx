@@ -95,7 +95,7 @@ export function RowPage() {
           No unit is added while it is. Open it again on the job’s card.
         </Banner>
       ) : null}
-      {job ? (
+      {job && !ordering ? (
         <XStack gap="$2" flexWrap="wrap">
           {job.standing === 'open' ? (
             <>
@@ -103,7 +103,7 @@ export function RowPage() {
               <MakeRow jobId={jobId} tags={here.map((u) => u.summary.tag)} />
             </>
           ) : null}
-          {mayPlan && here.length > 1 && !ordering ? (
+          {mayPlan && here.length > 1 ? (
             <Press testID="order-row" onPress={() => setOrdering(true)}>
               Put in another order
             </Press>

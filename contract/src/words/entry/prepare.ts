@@ -21,7 +21,8 @@ export const prepareLines: EntryWords<PrepareEntry> = {
       : `${habitWords[entry.habit]} back to the method: ${entry.reason}`,
 }
 
-const factWords: Record<keyof UnitFacts, string> = {
+/** A fact by its name, in a sentence. */
+export const factWords: Record<keyof UnitFacts, string> = {
   ...missingWords,
   mode: 'mode',
   tag: 'tag',
