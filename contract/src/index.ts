@@ -1,4 +1,5 @@
 export * from './api'
+export * from './leaving'
 export * from './people'
 export * from './entry/entry'
 export * from './door'

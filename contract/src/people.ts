@@ -53,6 +53,8 @@ export const SessionUser = z.object({
   /** all that the person is in */
   companies: z.array(z.object({ id: z.string(), name: z.string(), role })),
   secondFactor: z.boolean(),
+  /** when this company is deleted, where a lead asked for that */
+  ends: instant.optional(),
 })
 export type SessionUser = z.infer<typeof SessionUser>
 export const ChooseCompany = z.strictObject({ companyId: admitting.id })

@@ -15,6 +15,7 @@ import { bookRoutes } from './routes/book'
 import { cylinderRoutes } from './routes/cylinders'
 import { newsRoutes } from './routes/news'
 import { openApiRoutes } from './routes/openapi'
+import { leavingRoutes } from './routes/leaving'
 import { peopleRoutes } from './routes/people'
 import { unitRoutes } from './routes/units'
 import type { Services } from './services/services'
@@ -81,6 +82,7 @@ function api({ services, pool, sessionSecret }: AppOptions) {
   router.use(bookRoutes(services))
   router.use(cylinderRoutes(services))
   router.use(peopleRoutes(services))
+  router.use(leavingRoutes(services))
   router.use(unitRoutes(services))
   router.use(() => {
     throw notFound()

@@ -3,6 +3,7 @@ import { makeApp } from './app'
 import { connect, migrateDatabase } from './db/client'
 import { loadDemoWorld } from './demo/load'
 import { newSetUpCode } from './services/people/setUp'
+import { deleteEnded } from './services/leaving/deleting'
 import { renewSummaries } from './services/summaries'
 import { makeServices } from './services/services'
 import { makeRenderer } from './workers/renderer'
@@ -18,6 +19,7 @@ const root = path.resolve(import.meta.dirname, '..')
 const { pool, db } = connect(setting('DATABASE_URL'), { max: Number(setting('DATABASE_CONNECTIONS', '10')) })
 await migrateDatabase(pool, path.join(root, 'drizzle'))
 await renewSummaries(db)
+await deleteEnded(db)
 if (process.env.DEMO === '1') await loadDemoWorld(pool)
 else {
   const code = await newSetUpCode(db)
@@ -50,6 +52,10 @@ const server = app.listen(Number(setting('PORT', '4860')), setting('HOST', '127.
   const address = server.address()
   console.log(`listening ${typeof address === 'object' && address ? address.port : address}`)
 })
+
+const HOUR_MS = 60 * 60_000
+// what can't be deleted just now is tried again in an hour
+setInterval(() => void deleteEnded(db).catch((error: unknown) => console.error(error)), HOUR_MS).unref()
 
 function stop(): void {
   close()

@@ -79,6 +79,10 @@ const audited: Readonly<Record<string, (about: string) => string>> = {
   secondFactorOn: (about) => `Second factor on: ${about}`,
   secondFactorOff: (about) => `Second factor off: ${about}`,
   heldTaken: (about) => `Took into the log what a device still held: ${about}`,
+  exported: (about) => `Exported the company: ${about}`,
+  imported: (about) => `Brought the company here from its export of ${about.slice(0, 10)}`,
+  deletionAsked: (about) => `Asked for the company to be deleted on ${about.slice(0, 10)}`,
+  deletionTakenBack: () => 'Kept the company after all',
   heldPutAway: (about) => `Put away what a device still held: ${about}`,
 }
 

@@ -36,6 +36,7 @@ export async function companiesOf(db: Tx, userId: string) {
       id: companies.id,
       name: companies.name,
       rights: companies.rights,
+      deleteAt: companies.deleteAt,
       role: memberships.role,
       removedAt: memberships.removedAt,
     })

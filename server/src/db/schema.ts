@@ -42,6 +42,8 @@ export const companies = pgTable('companies', {
   /** as the book has it: derived, written in the transaction that appends */
   card: jsonb('card').$type<CompanyCard>(),
   rights: jsonb('rights').$type<RightsChanges>().notNull().default({}),
+  /** a lead asked for it to be deleted then */
+  deleteAt: timestamp('delete_at', { withTimezone: true }),
 })
 
 /** Somebody with a password, in one company or in several. */
@@ -166,6 +168,10 @@ export type AuditWhat =
   | 'secondFactorOff'
   | 'heldTaken'
   | 'heldPutAway'
+  | 'exported'
+  | 'imported'
+  | 'deletionAsked'
+  | 'deletionTakenBack'
 
 /** What a removed person's phone still sent: in no log until a lead takes it. */
 export const held = pgTable(

@@ -1,15 +1,20 @@
 import type { BookEntry, Entry, UnitSystem, AssessmentReport } from '@zetesis/core'
 import type { NumberedChunk } from '@zetesis/contract'
+import type { Writable } from 'node:stream'
 import type pg from 'pg'
 import type { Db } from '../db/client'
 import type { Period } from '../db/cylinders'
+import { writeAudit } from '../db/companies'
 import { findJob, listJobs } from '../db/jobs'
 import { notFound } from '../http/problem'
+import type { SignedIn } from '../http/scope'
 import type { Renderer } from '../workers/renderer'
 import { Board } from './board'
 import { appendBook, bookAfter } from './book'
 import { cylinderList, cylinderPage, movementsIn, refrigerantReport } from './cylinders'
 import { Heads } from './heads'
+import { makeDeleting } from './leaving/deleting'
+import { exportCompany } from './leaving/exportCompany'
 import { LogWriter, type AppendScope } from './log'
 import { News } from './news'
 import { letterheadOf } from './letterhead'
@@ -44,6 +49,26 @@ export async function makeServices(db: Db, pool: pg.Pool, renderer: Renderer, ma
       news.announce(scope.companyId, undefined, appended.lastSeq)
       return appended
     },
+  }
+  const papers = async (companyId: string, unitId: string, system: UnitSystem) => {
+    const { record } = await headOf(companyId, unitId)
+    const file = await recordFile(db, companyId, unitId)
+    const timeZone = (await findJob(db, companyId, file.unit.jobId))?.timeZone ?? 'UTC'
+    const traces = await traceStates(db, companyId, unitId, record)
+    const drawn = record.items.traceBegun.filter(
+      ({ entry: { traceId, channels } }) =>
+        channels.includes('vacuum') && traces.find((t) => t.traceId === traceId)?.state !== 'altered',
+    )
+    const recordings = await Promise.all(
+      drawn.map(async ({ entry: { traceId, at } }) => ({
+        traceId,
+        begunMs: Date.parse(at),
+        chunks: await bytesOf(db, companyId, { unitId, traceId }),
+      })),
+    )
+    const letterhead = await letterheadOf(db, companyId, file)
+    const task = { kind: 'papers', file, system, recordings, traces, timeZone, letterhead } as const
+    return { file, pdf: await renderer.render(task) }
   }
   return {
     accounts,
@@ -97,25 +122,20 @@ export async function makeServices(db: Db, pool: pg.Pool, renderer: Renderer, ma
         return { traces: await traceStates(db, companyId, unitId, record) }
       },
     },
-    papers: async (companyId: string, unitId: string, system: UnitSystem) => {
-      const { record } = await headOf(companyId, unitId)
-      const file = await recordFile(db, companyId, unitId)
-      const timeZone = (await findJob(db, companyId, file.unit.jobId))?.timeZone ?? 'UTC'
-      const traces = await traceStates(db, companyId, unitId, record)
-      const drawn = record.items.traceBegun.filter(
-        ({ entry: { traceId, channels } }) =>
-          channels.includes('vacuum') && traces.find((t) => t.traceId === traceId)?.state !== 'altered',
-      )
-      const recordings = await Promise.all(
-        drawn.map(async ({ entry: { traceId, at } }) => ({
-          traceId,
-          begunMs: Date.parse(at),
-          chunks: await bytesOf(db, companyId, { unitId, traceId }),
-        })),
-      )
-      const letterhead = await letterheadOf(db, companyId, file)
-      const task = { kind: 'papers', file, system, recordings, traces, timeZone, letterhead } as const
-      return { file, pdf: await renderer.render(task) }
+    papers,
+    leaving: {
+      ...makeDeleting(db, mailer, accounts.confirmed),
+      export: async (
+        lead: SignedIn,
+        { system, withPapers }: { system: UnitSystem; withPapers: boolean },
+        out: Writable,
+      ) => {
+        const { companyId, name } = lead
+        const about = withPapers ? 'with its papers' : 'without papers'
+        await writeAudit(db, companyId, { by: name, what: 'exported', about })
+        const paper = async (unitId: string) => (await papers(companyId, unitId, system)).pdf as Uint8Array
+        return exportCompany(db, { companyId, by: name, ...(withPapers ? { papers: paper } : {}) }, out)
+      },
     },
   }
 }

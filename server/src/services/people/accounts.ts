@@ -80,9 +80,22 @@ export function makeAccounts({ db, tries, mailer }: { db: Db; tries: Tries; mail
     return row
   }
 
+  /** Somebody signed in says their password again, before what can't be undone. */
+  async function confirmed(userId: string, password: string, from: string): Promise<PersonRow> {
+    const row = (await findPerson(db, userId))!
+    await tries.count(row.login, from)
+    if (!(await isPassword(row.passwordHash, password)))
+      throw new HttpProblem(422, 'wrongPassword', 'The password is wrong.', [
+        { path: 'password', detail: 'The password is wrong.' },
+      ])
+    await tries.right(row.login, from)
+    return row
+  }
+
   return {
     whoIs,
     proven,
+    confirmed,
     /** what is known of a person is asked for anew */
     forget: (userId: string) => void known.delete(userId),
     async signIn(credentials: { login: string; password: string; code?: string }, from: string) {
@@ -194,13 +207,7 @@ export function makeAccounts({ db, tries, mailer }: { db: Db; tries: Tries; mail
       })
     },
     async endSecondFactor(userId: string, password: string, from: string): Promise<void> {
-      const row = (await findPerson(db, userId))!
-      await tries.count(row.login, from)
-      if (!(await isPassword(row.passwordHash, password)))
-        throw new HttpProblem(422, 'wrongPassword', 'The password is wrong.', [
-          { path: 'password', detail: 'The password is wrong.' },
-        ])
-      await tries.right(row.login, from)
+      const row = await confirmed(userId, password, from)
       await db.transaction(async (tx) => {
         await endSecondFactor(tx, userId)
         await audited(tx, userId, 'secondFactorOff')
@@ -243,6 +250,7 @@ function asSignedIn({ row, companies }: Person, wanted: string | undefined): Sig
     rights: rightsTable(here.rights),
     companies: companies.filter((c) => !c.removedAt).map(({ id, name, role }) => ({ id, name, role })),
     secondFactor: row.secondFactor !== null,
+    ...(here.deleteAt ? { ends: here.deleteAt.toISOString() } : {}),
     ...(here.removedAt ? { removed: true } : {}),
   }
 }

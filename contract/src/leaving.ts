@@ -1,0 +1,78 @@
+import { jobStandings, roles } from '@zetesis/core'
+import { z } from 'zod'
+import { BookItemSchema, ChainedEntrySchema } from './api'
+import { stored } from './door'
+import { librarySchemas } from './library'
+
+const { id, instant } = stored
+const { CompanyCardSchema, JobCardSchema } = librarySchemas(stored)
+
+/** Days that a company which is to be deleted can be kept after all. */
+export const GRACE_DAYS = 30
+
+/** Everything of a company in one ZIP: the names of its files, JSON lines but for the first and the last. */
+export const companyFiles = {
+  company: 'company.json',
+  people: 'people.jsonl',
+  jobs: 'jobs.jsonl',
+  book: 'book.jsonl',
+  logs: 'logs.jsonl',
+  traces: 'traces.jsonl',
+  held: 'held.jsonl',
+  audit: 'audit.jsonl',
+  manifest: 'manifest.json',
+} as const
+
+export const CompanyLine = z.strictObject({
+  id,
+  name: z.string(),
+  card: CompanyCardSchema.optional(),
+  rights: z.record(z.string(), z.record(z.string(), z.string())),
+})
+/** Without password, second factor and sessions. */
+export const PersonLine = z.strictObject({
+  id,
+  name: z.string().min(1),
+  login: z.string().min(1),
+  role: z.enum(roles),
+  since: instant,
+  removed: instant.optional(),
+})
+export const JobLine = z.strictObject({ id, standing: z.enum(jobStandings), job: JobCardSchema })
+export const BookLine = BookItemSchema.extend({ receivedAt: instant })
+/** one entry of one unit's log; a unit's entries follow one another, in their order */
+export const LogLine = ChainedEntrySchema
+export const TraceLine = z.strictObject({
+  unitId: id,
+  traceId: id,
+  number: z.number().int().min(0),
+  count: z.number().int().min(1),
+  data: z.base64(),
+})
+export const HeldLine = z.strictObject({
+  id,
+  userId: id,
+  by: z.string(),
+  unitId: id.optional(),
+  at: instant,
+  decidedAt: instant.optional(),
+  entries: z.array(z.looseObject({ id, kind: z.string() })),
+})
+export const AuditLine = z.strictObject({ at: instant, by: z.string(), what: z.string(), about: z.string() })
+
+export const Manifest = z.strictObject({
+  format: z.literal('zetesis.company'),
+  version: z.literal(1),
+  company: z.strictObject({ id, name: z.string() }),
+  at: instant,
+  by: z.string(),
+  /** of every file but this one and the papers: how many lines, and the SHA-256 of its bytes in hex */
+  files: z.record(z.string(), z.strictObject({ lines: z.number().int(), sha256: z.string() })),
+  /** papers that couldn't be made, with what was in the way */
+  missing: z.array(z.strictObject({ file: z.string(), why: z.string() })),
+})
+export type Manifest = z.infer<typeof Manifest>
+
+/** Typed out in full, so that nobody does it with a slip of the thumb. */
+export const DeleteCompany = z.strictObject({ name: z.string().max(200), password: z.string().min(1).max(200) })
+export const CompanyEnds = z.object({ ends: instant })

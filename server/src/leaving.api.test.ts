@@ -1,0 +1,230 @@
+import { writeFileSync } from 'node:fs'
+import { randomUUID } from 'node:crypto'
+import { connect } from './db/client'
+import { loadDemoWorld } from './demo/load'
+import { demoCompany } from './demo/world'
+import { Board } from './services/board'
+import { cylinderList } from './services/cylinders'
+import { deleteEnded } from './services/leaving/deleting'
+import { exportCompany } from './services/leaving/exportCompany'
+import { importCompany } from './services/leaving/importCompany'
+import { recordFile } from './services/record'
+import { verifyAll } from './services/verify'
+import { databaseBefore } from './test/before'
+import { entry, makeWorld, type World } from './test/world'
+import { unzipped, zipped } from './test/zip'
+import { PassThrough } from 'node:stream'
+
+jest.setTimeout(60_000)
+const NEWEST = 99
+
+/** an empty database as it is today */
+async function empty() {
+  const database = await databaseBefore(NEWEST)
+  const { db, pool } = connect(database.url, { max: 3 })
+  return {
+    db,
+    pool,
+    async drop() {
+      await pool.end()
+      await database.drop()
+    },
+  }
+}
+const publicUrl = 'http://here'
+
+describe('a company that leaves', () => {
+  let home: Awaited<ReturnType<typeof empty>>
+  let files: Map<string, Buffer>
+  beforeAll(async () => {
+    home = await empty()
+    await loadDemoWorld(home.pool)
+    const out = new PassThrough()
+    const parts: Buffer[] = []
+    out.on('data', (part: Buffer) => parts.push(part))
+    await exportCompany(
+      home.db,
+      { companyId: demoCompany.id, by: 'Mara Quill', papers: async (id) => Buffer.from(`papers of ${id}`) },
+      out,
+    )
+    files = await unzipped(Buffer.concat(parts))
+  })
+  afterAll(() => home.drop())
+  const bringIn = async (changed: ReadonlyMap<string, Buffer>, options = {}) => {
+    const there = await empty()
+    try {
+      return await importCompany(there.db, await zipped(changed, options), { publicUrl })
+    } finally {
+      await there.drop()
+    }
+  }
+  const altered = (name: string, change: (text: string) => string) =>
+    new Map(files).set(name, Buffer.from(change(files.get(name)!.toString())))
+
+  it('takes everything along, nothing secret, and is the same where it arrives: hashes, verdicts, cylinders, samples', async () => {
+    const text = [...files.values()].map((bytes) => bytes.toString('latin1')).join('\n')
+    expect(text).not.toMatch(/\$argon2|password_hash|passwordHash/)
+    const there = await empty()
+    try {
+      const file = await zipped(files, { agrees: false })
+      const { units, entries, links } = await importCompany(there.db, file, { publicUrl })
+      expect(units).toBe([...files.keys()].filter((name) => name.startsWith('papers/')).length)
+      expect(links.map((l) => l.login)).toEqual(['mara'])
+      expect(links[0]!.link).toMatch(/^http:\/\/here\/new-password#/)
+      const [before, after] = [await verifyAll(home.db), await verifyAll(there.db)]
+      expect(after.digest).toBe(before.digest)
+      expect(after.units).toEqual(before.units)
+      expect(after.units.every((u) => u.chain.ok && u.stateAgrees)).toBe(true)
+      expect(entries).toBe(before.units.reduce((sum, u) => sum + u.entries, 0))
+      expect(await new Board(there.db).json(demoCompany.id)).toBe(await new Board(home.db).json(demoCompany.id))
+      expect(await cylinderList(there.db, demoCompany.id)).toEqual(await cylinderList(home.db, demoCompany.id))
+      const [unit] = before.units
+      expect(await recordFile(there.db, demoCompany.id, unit!.unitId)).toEqual(
+        await recordFile(home.db, demoCompany.id, unit!.unitId),
+      )
+      const samples = `select md5(string_agg(md5(bytes), '' order by trace_id, number)) as digest, count(*) from trace_chunks`
+      expect((await there.pool.query(samples)).rows).toEqual((await home.pool.query(samples)).rows)
+      const book = `select md5(string_agg(entry::text || date_trunc('milliseconds', received_at), '' order by seq)) as digest from book_entries`
+      expect((await there.pool.query(book)).rows).toEqual((await home.pool.query(book)).rows)
+      // exported again, it is the same but for who was told what since
+      await expect(importCompany(there.db, file, { publicUrl })).rejects.toThrow(/a company here already/)
+    } finally {
+      await there.drop()
+    }
+  })
+  it('is refused where an entry was altered, although the manifest agrees', async () => {
+    const changed = altered('logs.jsonl', (text) => text.replace('"K-01"', '"K-99"'))
+    await expect(bringIn(changed)).rejects.toThrow(/altered or torn at its entry 1/)
+  })
+  it.each([
+    [
+      'a file was altered',
+      altered.bind(null, 'book.jsonl', (t: string) => t.replace('Kiln', 'Kilt')),
+      /isn’t what the manifest says/,
+    ],
+    [
+      'a file is missing',
+      () => new Map([...files].filter(([name]) => name !== 'traces.jsonl')),
+      /traces.jsonl is missing/,
+    ],
+    ['a line isn’t JSON', altered.bind(null, 'jobs.jsonl', (t: string) => `{${t}`), /jobs.jsonl, line 1 isn’t JSON/],
+  ] as const)('is refused where %s', async (_, change, words) => {
+    await expect(bringIn(change(), { agrees: false })).rejects.toThrow(words)
+  })
+  it.each([
+    [
+      'a line lost a value',
+      'people.jsonl',
+      (t: string) => t.replace(/"login":"mara",/, ''),
+      /people.jsonl, line \d, login/,
+    ],
+    ['nobody is a lead', 'people.jsonl', (t: string) => t.replaceAll('"lead"', '"viewer"'), /Nobody in it is a lead/],
+    ['the book has a gap', 'book.jsonl', (t: string) => t.split('\n').slice(1).join('\n'), /gap before its entry 2/],
+    ['a log stands in two pieces', 'logs.jsonl', (t: string) => `${t}${t.split('\n')[0]}\n`, /two places/],
+    [
+      'an entry is missing',
+      'logs.jsonl',
+      (t: string) =>
+        t
+          .split('\n')
+          .filter((_, i) => i !== 1)
+          .join('\n'),
+      /torn at its entry 3/,
+    ],
+  ])('is refused where %s, and nothing of it stays', async (_, file, change, words) => {
+    await expect(bringIn(altered(file, change))).rejects.toThrow(words)
+  })
+  it('is refused where it is no ZIP, or another’s', async () => {
+    const there = await empty()
+    try {
+      const file = await zipped(files)
+      writeFileSync(file, 'units: none')
+      await expect(importCompany(there.db, file, { publicUrl })).rejects.toThrow(/isn’t a ZIP/)
+      const other = altered('manifest.json', (t) => t.replace('"zetesis.company"', '"something"'))
+      await expect(importCompany(there.db, await zipped(other), { publicUrl })).rejects.toThrow(/manifest/)
+    } finally {
+      await there.drop()
+    }
+  })
+})
+
+describe('leaving, by the routes', () => {
+  let world: World
+  let wren: Awaited<ReturnType<World['signedIn']>>
+  beforeAll(async () => {
+    world = await makeWorld()
+    wren = await world.signedIn('wren')
+  })
+  afterAll(() => world.close())
+  const zipOf = async (agent: typeof wren, query = 'papers=no') => {
+    const answer = await agent
+      .get(`/api/company/export.zip?${query}`)
+      .buffer(true)
+      .parse((res, done) => {
+        const parts: Buffer[] = []
+        res.on('data', (part: Buffer) => parts.push(part))
+        res.on('end', () => done(null, Buffer.concat(parts)))
+      })
+      .expect(200)
+    return unzipped(answer.body as Buffer)
+  }
+
+  it('gives a lead a ZIP with papers, and nothing of another company', async () => {
+    const unitId = randomUUID()
+    await wren
+      .post(`/api/units/${unitId}/entries`)
+      .send({ entries: [entry({ kind: 'opened', jobId: world.ours.jobId, tag: 'T/1 "x"' })] })
+      .expect(201)
+    const files = await zipOf(wren, 'papers=yes&units=si')
+    const papers = [...files.keys()].filter((name) => name.startsWith('papers/'))
+    expect(papers).toEqual([`papers/T-1-x--${unitId.slice(0, 8)}.pdf`])
+    expect(files.get(papers[0]!)!.subarray(0, 5).toString()).toBe('%PDF-')
+    const all = [...files.values()].map((bytes) => bytes.toString()).join('\n')
+    expect(all).toContain(world.ours.companyId)
+    for (const theirs of Object.values(world.theirs)) expect(all).not.toContain(theirs)
+    expect((await wren.get('/api/audit').expect(200)).body.events[0]).toMatchObject({ what: 'exported' })
+  })
+  it('is for leads alone', async () => {
+    const { agent } = await world.person('installer')
+    await agent.get('/api/company/export.zip').expect(403)
+    await agent.post('/api/company/delete').send({ name: 'wren & Co', password: 'brass-elbow' }).expect(403)
+    await agent.post('/api/company/keep').send({}).expect(403)
+  })
+  it('deletes a company thirty days after a lead said so in full, unless one keeps it; who is elsewhere, too, stays', async () => {
+    const rook = await world.signedIn('rook')
+    const both = await world.person('viewer')
+    const alone = await world.person('viewer', world.theirs.companyId)
+    await world.pool.query('insert into memberships (company_id, user_id, role) values ($1, $2, $3)', [
+      world.theirs.companyId,
+      both.id,
+      'viewer',
+    ])
+    const ask = (name: string, password = 'brass-elbow') => rook.post('/api/company/delete').send({ name, password })
+    expect((await ask('Rook and Co').expect(422)).body.errors[0].path).toBe('name')
+    expect((await ask('rook & Co', 'a wrong one').expect(422)).body.errors[0].path).toBe('password')
+    const { ends } = (await ask(' rook & Co ').expect(200)).body
+    expect((Date.parse(ends) - Date.now()) / 86_400_000).toBeCloseTo(30, 1)
+    expect((await rook.get('/api/me').expect(200)).body.ends).toBe(ends)
+    expect((await world.mailed(world.theirs.companyId))[0]!.text).toContain('any lead can keep it')
+    await rook.post('/api/company/keep').send({}).expect(204)
+    expect((await rook.get('/api/me').expect(200)).body.ends).toBeUndefined()
+    expect(await deleteEnded(world.db, new Date(Date.parse(ends) + 1))).toEqual([])
+    await ask('rook & Co').expect(200)
+    expect(await deleteEnded(world.db, new Date(Date.parse(ends) - 60_000))).toEqual([])
+    expect(await deleteEnded(world.db, new Date(Date.parse(ends) + 60_000))).toEqual([world.theirs.companyId])
+    const left = async (table: string, id: string) =>
+      Number(
+        (await world.pool.query(`select count(*) from ${table} where ${id} = $1`, [world.theirs.companyId])).rows[0]
+          .count,
+      )
+    for (const table of ['jobs', 'memberships', 'unit_state', 'book_entries', 'audit', 'mails'])
+      expect([table, await left(table, 'company_id')]).toEqual([table, 0])
+    expect(await left('companies', 'id')).toBe(0)
+    const people = (await world.pool.query('select id from people')).rows.map((row) => row.id)
+    expect(people).toContain(both.id)
+    expect(people).not.toContain(alone.id)
+    await rook.get('/api/me').expect(401)
+    await both.agent.get('/api/me').expect(200)
+    await wren.get('/api/me').expect(200)
+  })
+})
