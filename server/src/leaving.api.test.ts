@@ -182,7 +182,7 @@ describe('leaving, by the routes', () => {
     const all = [...files.values()].map((bytes) => bytes.toString()).join('\n')
     expect(all).toContain(world.ours.companyId)
     for (const theirs of Object.values(world.theirs)) expect(all).not.toContain(theirs)
-    expect((await wren.get('/api/audit').expect(200)).body.events[0]).toMatchObject({ what: 'exported' })
+    expect((await wren.get('/api/audit').expect(200)).body.lines[0]).toMatchObject({ what: 'exported' })
   })
   it('is for leads alone', async () => {
     const { agent } = await world.person('installer')

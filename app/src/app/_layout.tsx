@@ -6,10 +6,12 @@ import { useEffect, useState, type ComponentType } from 'react'
 import { Spinner, TamaguiProvider, Theme, YStack } from 'tamagui'
 import { fetchPagesWhileIdle, lazyPage } from '@/frame/lazyPage'
 import { OtherPerson } from '@/features/signIn/OtherPerson'
+import { LockGate } from '@/features/signIn/LockGate'
 import { SignIn } from '@/features/signIn/SignIn'
 import { useDark } from '@/ui/useDark'
 import { call, sentence } from '@/sync/api'
 import { queryClient } from '@/sync/client'
+import { vault } from '@/sync/lock'
 import { draftsReady } from '@/sync/drafts'
 import { useOutboxOwner, useSession } from '@/sync/useSession'
 import { Press } from '@/ui/Press'
@@ -22,7 +24,9 @@ export default function RootLayout() {
     <TamaguiProvider config={config} defaultTheme="light">
       <Theme name={theme}>
         <QueryClientProvider client={queryClient}>
-          <SignedIn />
+          <LockGate>
+            <SignedIn />
+          </LockGate>
         </QueryClientProvider>
       </Theme>
     </TamaguiProvider>
@@ -67,8 +71,15 @@ function useSetUp(asked: boolean): boolean | undefined {
 /** What was typed before is at hand before a form is drawn. */
 function useDraftsReady(): boolean {
   const [ready, setReady] = useState(false)
-  useEffect(() => void draftsReady.then(() => setReady(true)), [])
+  useEffect(() => void draftsReady().then(() => setReady(true)), [])
   return ready
+}
+
+/** Whoever is signed in here has their own lock in force, if they set one; signed out, nobody's is. */
+function useOwnLock(userId: string | undefined, signedOut: boolean): void {
+  useEffect(() => {
+    if (userId !== undefined || signedOut) vault.use(userId)
+  }, [userId, signedOut])
 }
 
 function SignedIn() {
@@ -81,6 +92,7 @@ function SignedIn() {
   if (signedOut && mine) setMine(undefined)
   const other = user && mine && user.id !== mine.id
   useOutboxOwner(other ? undefined : (user ?? removed))
+  useOwnLock(other ? undefined : user?.id, signedOut)
   const ready = useDraftsReady()
   // while a name is typed the rest comes already
   useEffect(() => (signedOut ? fetchPagesWhileIdle() : undefined), [signedOut])

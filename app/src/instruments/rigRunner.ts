@@ -33,7 +33,7 @@ export const rigRunner = {
   },
   /** takes up what ran when the app was closed */
   async resume(): Promise<void> {
-    await recorder.ready
+    await recorder.ready()
     for (const session of Object.values(sessions)) if (!running.has(session.unitId)) play(session)
   },
   start(start: { unitId: string; traceId: string; rig: RigChoice; speed: number }): RigSession {

@@ -17,6 +17,8 @@ import { QueryCache, QueryClient } from '@tanstack/react-query'
 import { z } from 'zod'
 import { ApiError, call } from './api'
 import { fromBase64, toBase64 } from './base64'
+import { draftsWritten, forgetDrafts, rewriteDrafts } from './drafts'
+import { lockWith, tellLockChanged } from './lock'
 import { isOtherPerson, makeOutbox } from './outbox'
 import { BOOK, indexedDbStore } from './outboxStore'
 import { indexedDbDevice } from './deviceStore'
@@ -202,8 +204,9 @@ async function sendToLog(unitId: string, entries: readonly (Entry | BookEntry)[]
 /** the number of the last entry, so that a clock set back changes no order */
 const ORDER_KEY = 'zetesis.order'
 
+const outboxStore = indexedDbStore()
 export const outbox = makeOutbox({
-  store: indexedDbStore(),
+  store: outboxStore,
   send: sendEntries,
   channel: typeof BroadcastChannel === 'undefined' ? undefined : new BroadcastChannel('zetesis-outbox'),
   locks: typeof navigator !== 'undefined' && 'locks' in navigator ? navigator.locks : undefined,
@@ -233,12 +236,49 @@ async function sendChunks(batch: readonly StoredChunk[]): Promise<void> {
 /** Where the rigs that run on this device are written down. */
 export const RIGS_KEY = 'zetesis.playing'
 
+const traceStore = indexedDbTraces()
 export const recorder = makeRecorder({
-  store: indexedDbTraces(),
+  store: traceStore,
   send: sendChunks,
   company: () => queryClient.getQueryData<SessionUser>(meKey)?.companyId,
   keeps: (traceId) => (readKept(RIGS_KEY) ?? '').includes(traceId),
 })
+
+/** how long what is being written may take, looked at every so often */
+const KEPT_WITHIN_MS = 2000
+const KEPT_LOOK_MS = 50
+
+lockWith({
+  async isKept() {
+    if (recorder.isRecording()) return false
+    for (let waited = 0; waited < KEPT_WITHIN_MS; waited += KEPT_LOOK_MS) {
+      if (draftsWritten() && outbox.isKept() && recorder.unkept() === 0) return true
+      await new Promise((resolve) => setTimeout(resolve, KEPT_LOOK_MS))
+    }
+    return false
+  },
+  forget() {
+    queryClient.clear()
+    outbox.forget()
+    recorder.forget()
+    forgetDrafts()
+  },
+})
+
+/**
+ * Everything that this device keeps, written anew under another lock or none; what the server has is asked for anew.
+ * @param turn puts the other lock in force
+ */
+export async function rewriteKept(turn: () => void): Promise<void> {
+  const [items, chunks] = [await outboxStore.load(), await traceStore.load()]
+  turn()
+  await outboxStore.put(items)
+  for (const chunk of chunks) await traceStore.put(chunk)
+  await rewriteDrafts()
+  await device.clear()
+  tellLockChanged()
+  void queryClient.invalidateQueries()
+}
 
 export const traceKey = (unitId: string, traceId: string) => ['trace', unitId, traceId] as const
 

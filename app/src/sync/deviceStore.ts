@@ -1,4 +1,5 @@
 import { clear, createStore, get, set, type UseStore } from 'idb-keyval'
+import { vault } from './lock'
 
 /** What the server said last, as this device keeps it: pages shown before show at once, with no signal too. */
 export interface DeviceStore {
@@ -23,8 +24,14 @@ export function indexedDbDevice(): DeviceStore {
     }
   }
   return {
-    read: (key) => orNothing((there) => get<unknown>(JSON.stringify(key), there)),
-    write: (key, value) => orNothing((there) => set(JSON.stringify(key), value, there)),
+    read: async (key) => {
+      await vault.ready()
+      return orNothing(async (there) => vault.fromKept(await get<unknown>(JSON.stringify(key), there)))
+    },
+    write: async (key, value) => {
+      await vault.ready()
+      await orNothing(async (there) => set(JSON.stringify(key), await vault.toKeep(value), there))
+    },
     clear: () => orNothing(clear),
   }
 }

@@ -1,4 +1,5 @@
 import { createStore, del, entries, set, type UseStore } from 'idb-keyval'
+import { vault } from './lock'
 
 /**
  * What was typed and not yet written into a log. It is in the device's database at once: a page, or the whole browser, may end at any moment. Other
@@ -20,7 +21,10 @@ if (channel)
     data.value === undefined ? drafts.delete(data.name) : drafts.set(data.name, data.value)
 
 async function load(): Promise<void> {
-  for (const [name, value] of await entries<string, unknown>(opened())) if (!drafts.has(name)) drafts.set(name, value)
+  for (const [name, row] of await entries<string, unknown>(opened())) {
+    const value = await vault.fromKept(row)
+    if (value !== undefined && !drafts.has(name)) drafts.set(name, value)
+  }
 }
 
 /** Drafts that stood elsewhere on the device: what a page that was left couldn't write any more, and those of an earlier version. */
@@ -43,17 +47,39 @@ function takeOver(): void {
   }
 }
 
-/** Drafts are at hand; a database that doesn't answer holds nobody up for long. */
-export const draftsReady: Promise<void> =
+const read = (): Promise<void> =>
   typeof indexedDB === 'undefined'
     ? Promise.resolve()
-    : Promise.race([load().catch(() => undefined), new Promise<void>((resolve) => setTimeout(resolve, WAIT_MS))]).then(
-        takeOver,
-      )
+    : vault
+        .ready()
+        .then(() =>
+          Promise.race([load().catch(() => undefined), new Promise<void>((resolve) => setTimeout(resolve, WAIT_MS))]),
+        )
+        .then(takeOver)
+let ready = read()
+
+/** Drafts are at hand; a database that doesn't answer holds nobody up for long. */
+export const draftsReady = (): Promise<void> => ready
+
+/** Whether everything that was typed is written down. */
+export const draftsWritten = (): boolean => writing.size === 0
+
+/** Lets go of what was typed: it is read again once that can be. */
+export function forgetDrafts(): void {
+  drafts.clear()
+  ready = read()
+}
+
+/** Every draft written down anew, sealed or not as things stand by then. */
+export async function rewriteDrafts(): Promise<void> {
+  for (const [name, value] of drafts) await set(name, await vault.toKeep(value), opened())
+}
 
 if (typeof window !== 'undefined')
   // left in the middle of a write: the database takes no more, this place does at once
   window.addEventListener('pagehide', () => {
+    // in the clear it would lie there for anybody: with a lock on, the last keystroke goes
+    if (vault.state() !== 'off') return
     try {
       for (const name of writing) localStorage.setItem(LATE + name, JSON.stringify(drafts.get(name) ?? null))
     } catch {
@@ -82,8 +108,9 @@ async function write(name: string): Promise<void> {
   try {
     do {
       again.delete(name)
+      await vault.ready()
       const value = drafts.get(name)
-      await (value === undefined ? del(name, opened()) : set(name, value, opened()))
+      await (value === undefined ? del(name, opened()) : set(name, await vault.toKeep(value), opened()))
     } while (again.has(name))
   } catch {
     // full or switched off: it still holds until the page closes

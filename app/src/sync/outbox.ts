@@ -18,6 +18,10 @@ export interface Outbox {
   isRead(): boolean
   /** entries that this device couldn't write down: only this page holds them */
   unkept(): number
+  /** everything is written down */
+  isKept(): boolean
+  /** lets go of what is written down; it is read again once that can be */
+  forget(): void
   subscribe(tell: () => void): () => void
   /** whose entries may be sent: the signed-in person's own, and nobody's while signed out */
   signedInAs(userId: string | undefined, companyId?: string): void
@@ -252,6 +256,14 @@ export function makeOutbox({
     items: () => items,
     isRead: () => read,
     unkept: () => unkept.size,
+    isKept: isSafe,
+    forget() {
+      // nothing is sent before somebody is signed in on this page again
+      userId = undefined
+      read = false
+      show([])
+      void reload().then(queue.wake)
+    },
     subscribe(listener) {
       listeners.add(listener)
       return () => listeners.delete(listener)

@@ -1,5 +1,6 @@
 import type { BookEntry, Entry } from '@zetesis/core'
 import { createStore, delMany, entries, setMany, type UseStore } from 'idb-keyval'
+import { vault } from './lock'
 
 /** An entry on its way: written down on this device, not yet in the server's log. */
 export interface OutboxItem {
@@ -32,12 +33,17 @@ export function indexedDbStore(): OutboxStore {
   let store: UseStore | undefined
   const opened = () => (store ??= createStore('zetesis', 'outbox'))
   return {
-    load: async () => (await entries<string, OutboxItem>(opened())).map(([, item]) => item).sort(byKey),
-    put: async (items) =>
-      setMany(
-        items.map((item) => [item.key, item]),
-        opened(),
-      ),
+    load: async () => {
+      await vault.ready()
+      const rows = await entries<string, unknown>(opened())
+      const items = await Promise.all(rows.map(([, row]) => vault.fromKept(row)))
+      return (items as (OutboxItem | undefined)[]).filter((item) => item !== undefined).sort(byKey)
+    },
+    put: async (items) => {
+      await vault.ready()
+      const rows = await Promise.all(items.map(async (item) => [item.key, await vault.toKeep(item)] as const))
+      await setMany(rows as [string, unknown][], opened())
+    },
     remove: async (keys) => delMany([...keys], opened()),
   }
 }

@@ -35,7 +35,7 @@ describe('recorder', () => {
   it('seals a chunk when it is full, sends in order, and the end tells samples and hash', async () => {
     const sent: StoredChunk[] = []
     const recorder = makeRecorder({ store: memoryStore(), send: async (batch) => void sent.push(...batch) })
-    await recorder.ready
+    await recorder.ready()
     recorder.add('u', 't', samples(0, CHUNK_SAMPLES + 50))
     await settled(() => sent.length === 1)
     expect(sent[0]).toMatchObject({ number: 0, count: CHUNK_SAMPLES })
@@ -47,7 +47,7 @@ describe('recorder', () => {
   it('seals what is a minute old, so that others see a hold grow', async () => {
     const sent: StoredChunk[] = []
     const recorder = makeRecorder({ store: memoryStore(), send: async (batch) => void sent.push(...batch) })
-    await recorder.ready
+    await recorder.ready()
     for (let s = 0; s < 70; s++) {
       recorder.add('u', 't', samples(s, 1))
       jest.advanceTimersByTime(1000)
@@ -85,7 +85,7 @@ describe('recorder', () => {
         sent.push(...batch.map((c) => c.number))
       },
     })
-    await recorder.ready
+    await recorder.ready()
     recorder.add('u', 't', samples(0, 3 * CHUNK_SAMPLES))
     await settled(() => recorder.waiting() === 0)
     expect(sent).toEqual([0, 2])
@@ -94,7 +94,7 @@ describe('recorder', () => {
   it('clears what has arrived, and keeps the chunks of what still runs', async () => {
     const store = memoryStore()
     const recorder = makeRecorder({ store, send: async () => undefined })
-    await recorder.ready
+    await recorder.ready()
     recorder.add('u', 'done', samples(0, CHUNK_SAMPLES))
     recorder.add('u', 'runs', samples(0, CHUNK_SAMPLES))
     await settled(() => recorder.waiting() === 0)

@@ -10,7 +10,7 @@ export type SendChunks = (batch: readonly StoredChunk[]) => Promise<void>
 
 export interface Recorder {
   /** what was stored before the app was loaded; everything else waits for it */
-  readonly ready: Promise<void>
+  readonly ready: () => Promise<void>
   add(unitId: string, traceId: string, samples: readonly TraceSample[]): void
   /** takes a whole recording, as an import makes it */
   addChunks(unitId: string, traceId: string, chunks: readonly { count: number; bytes: Uint8Array }[]): Promise<void>
@@ -22,12 +22,16 @@ export interface Recorder {
   last(traceId: string): TraceSample | undefined
   /** false until what this device holds was looked for */
   isRead(): boolean
+  /** something is being recorded on this page */
+  isRecording(): boolean
   /** chunks that the server hasn't got */
   waiting(): number
   /** chunks that this device couldn't write down: only this page holds them */
   unkept(): number
   /** why a chunk was refused for good, if any was */
   refused(): string | undefined
+  /** lets go of what is written down; it is read again once that can be */
+  forget(): void
   subscribe(tell: () => void): () => void
   wake(): void
 }
@@ -91,24 +95,23 @@ export function makeRecorder({
   const ofTrace = (traceId: string) =>
     [...held.values()].filter((c) => c.traceId === traceId).sort((a, b) => a.number - b.number)
 
-  const ready = store
-    .load()
-    .catch((): StoredChunk[] => [])
-    .then((chunks) => {
-      const unsent = new Set(chunks.filter((c) => !c.sent).map((c) => c.traceId))
-      for (const chunk of chunks) {
-        // a recording that has arrived whole is read from the server from now on
-        if (!unsent.has(chunk.traceId) && !keeps(chunk.traceId)) {
-          void store.remove(chunk).catch(() => undefined)
-          continue
-        }
-        held.set(chunkKey(chunk), chunk)
-        if (!chunk.sealed) reopen(chunk)
+  const load = async (): Promise<void> => {
+    const chunks = await store.load().catch((): StoredChunk[] => [])
+    const unsent = new Set(chunks.filter((c) => !c.sent).map((c) => c.traceId))
+    for (const chunk of chunks) {
+      // a recording that has arrived whole is read from the server from now on
+      if (!unsent.has(chunk.traceId) && !keeps(chunk.traceId)) {
+        void store.remove(chunk).catch(() => undefined)
+        continue
       }
-      isRead = true
-      tell()
-      void queue.run()
-    })
+      held.set(chunkKey(chunk), chunk)
+      if (!chunk.sealed) reopen(chunk)
+    }
+    isRead = true
+    tell()
+    void queue.run()
+  }
+  let ready = load()
 
   /** A chunk that was being filled when the app was closed goes on being filled. */
   function reopen({ unitId, traceId, number, bytes }: StoredChunk): void {
@@ -206,7 +209,7 @@ export function makeRecorder({
     })
 
   return {
-    ready,
+    ready: () => ready,
     add,
     async addChunks(unitId, traceId, chunks) {
       await ready
@@ -237,9 +240,17 @@ export function makeRecorder({
       return last && decodeChunk(last.bytes)?.at(-1)
     },
     isRead: () => isRead,
+    isRecording: () => open.size > 0,
     waiting: () => [...held.values()].filter((c) => c.sealed && !c.sent).length,
     unkept: () => unkept.size,
     refused: () => refusal,
+    forget() {
+      held.clear()
+      open.clear()
+      isRead = false
+      ready = load()
+      tell()
+    },
     subscribe(listener) {
       listeners.add(listener)
       return () => listeners.delete(listener)

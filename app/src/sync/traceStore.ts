@@ -1,4 +1,5 @@
 import { createStore, del, entries, set, type UseStore } from 'idb-keyval'
+import { vault } from './lock'
 
 /** A chunk of a recording on this device. An open one is still being filled; what is sealed never changes. */
 export interface StoredChunk {
@@ -26,9 +27,16 @@ export function indexedDbTraces(): TraceStore {
   let store: UseStore | undefined
   const opened = () => (store ??= createStore('zetesis-traces', 'chunks'))
   return {
-    load: async () =>
-      (await entries<string, StoredChunk>(opened())).sort(([a], [b]) => (a < b ? -1 : 1)).map(([, chunk]) => chunk),
-    put: (chunk) => set(chunkKey(chunk), chunk, opened()),
+    load: async () => {
+      await vault.ready()
+      const rows = (await entries<string, unknown>(opened())).sort(([a], [b]) => (a < b ? -1 : 1))
+      const chunks = await Promise.all(rows.map(([, row]) => vault.fromKept(row)))
+      return (chunks as (StoredChunk | undefined)[]).filter((chunk) => chunk !== undefined)
+    },
+    put: async (chunk) => {
+      await vault.ready()
+      await set(chunkKey(chunk), await vault.toKeep(chunk), opened())
+    },
     remove: (chunk) => del(chunkKey(chunk), opened()),
   }
 }

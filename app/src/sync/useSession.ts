@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import type { SessionUser } from '@zetesis/contract'
 import { useEffect } from 'react'
+import { vault } from './lock'
 import { ApiError, believe } from './api'
 import { chooseCompany, fetchMe, forgetKept, isRemoved, outbox, signOut, signOutEverywhere } from './client'
 
@@ -32,6 +33,7 @@ export async function goOnIn(companyId: string): Promise<void> {
 export async function endSession({ everywhere = false } = {}): Promise<void> {
   await (everywhere ? signOutEverywhere() : signOut()).catch(() => undefined)
   await forgetKept()
+  vault.use(undefined)
   // a fresh page: nothing of the last person's stays in memory; the outbox keeps what is unsent
   window.location.assign('/')
 }

@@ -166,12 +166,19 @@ export const operations: readonly Operation[] = [
     body: WithPassword,
     status: 204,
   },
+  {
+    summary: 'Whether a password is one’s own',
+    path: '/account/confirm',
+    method: 'post',
+    body: WithPassword,
+    status: 204,
+  },
   { summary: 'People and invitations', path: '/people', answer: People },
   { summary: 'Who is in the company', path: '/crew', answer: Crew },
   {
     summary: 'Everything of the company, one ZIP',
     path: '/company/export.zip',
-    query: inUnits.extend({ papers: z.enum(['yes', 'no']).default('yes') }),
+    query: inUnits.extend({ papers: z.enum(['yes', 'no']).default('yes'), company: z.string().optional() }),
     answer: 'application/zip',
   },
   {

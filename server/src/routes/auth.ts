@@ -124,6 +124,10 @@ export function authRoutes({ accounts, members, settingUp }: Asked, sessions: Se
     const { code } = SecondFactorConfirm.parse(req.body)
     res.json({ codes: await accounts.confirmSecondFactor(id, code, from(req)) })
   })
+  router.post('/account/confirm', async (req, res) => {
+    await accounts.confirmed(scopeOf(req).id, WithPassword.parse(req.body).password, from(req))
+    res.status(204).end()
+  })
   router.post('/account/second-factor/end', async (req, res) => {
     await accounts.endSecondFactor(scopeOf(req).id, WithPassword.parse(req.body).password, from(req))
     res.status(204).end()

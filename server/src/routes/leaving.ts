@@ -1,17 +1,25 @@
 import { DeleteCompany, Nothing } from '@zetesis/contract'
 import { Router } from 'express'
 import { z } from 'zod'
+import { HttpProblem } from '../http/problem'
 import { allowedTo } from '../http/scope'
 import type { Services } from '../services/services'
 
-const InExport = z.object({ units: z.enum(['ip', 'si']).default('ip'), papers: z.enum(['yes', 'no']).default('yes') })
+const InExport = z.object({
+  units: z.enum(['ip', 'si']).default('ip'),
+  papers: z.enum(['yes', 'no']).default('yes'),
+  /** the company that the page shows: a link says no header, and another tab may have gone on in another one */
+  company: z.string().optional(),
+})
 
 /** Everything of a company taken along, and the company deleted: for leads. */
 export function leavingRoutes({ leaving, accounts }: Pick<Services, 'leaving' | 'accounts'>): Router {
   const router = Router()
   router.get('/company/export.zip', async (req, res) => {
     const lead = allowedTo(req, 'company')
-    const { units: system, papers } = InExport.parse(req.query)
+    const { units: system, papers, company = lead.companyId } = InExport.parse(req.query)
+    if (company !== lead.companyId)
+      throw new HttpProblem(409, 'otherCompany', 'Another company was chosen in another tab. Load the page again.')
     const name = lead.company.replace(/[^\w.-]+/g, '-').slice(0, 60) || 'company'
     res.attachment(`${name}-${new Date().toISOString().slice(0, 10)}.zip`).type('application/zip')
     try {

@@ -5,6 +5,7 @@ import { goOnIn, useSession } from '@/sync/useSession'
 import { CertificateNote } from './CertificateNote'
 import { LinkRow } from '@/ui/LinkRow'
 import { Heading, Soft, Title } from '@/ui/Words'
+import { LockCard } from './LockCard'
 import { PasswordCard } from './PasswordCard'
 import { SecondFactorCard } from './SecondFactorCard'
 import { SessionsCard } from './SessionsCard'
@@ -42,6 +43,7 @@ export function AccountPage() {
       ) : null}
       <CertificateNote personId={user.id} />
       <PasswordCard />
+      <LockCard user={user} />
       <SecondFactorCard on={user.secondFactor} />
       <SessionsCard />
       <Soft>Your name stands under every entry that you log.</Soft>

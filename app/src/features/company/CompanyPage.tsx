@@ -1,5 +1,6 @@
 import { useRouter } from 'expo-router'
 import { YStack } from 'tamagui'
+import { EndsNote } from '@/frame/EndsNote'
 import { MayNote, useMay } from '@/frame/MayNote'
 import { Page } from '@/frame/Page'
 import { RefusedEntries } from '@/frame/SyncNote'
@@ -27,6 +28,7 @@ export function CompanyPage() {
     { path: '/company/rights', title: 'Who may do what', note: 'Per role, within limits', id: 'rights' },
     { path: '/company/card', title: 'Company card', note: 'What papers and top bar say', id: 'company-card' },
     { path: '/company/mails', title: 'Sent mail', note: 'Invitations and what else went out', id: 'mails' },
+    { path: '/company/leaving', title: 'Leaving', note: 'Everything in one file; deleting the company', id: 'leaving' },
     { path: '/company/audit', title: 'What was done', note: 'Invitations, roles, sessions, passwords', id: 'audit' },
   ]
   return (
@@ -40,6 +42,7 @@ export function CompanyPage() {
       }
     >
       <RefusedEntries />
+      <EndsNote />
       <MayNote right="company" />
       {may ? (
         <>

@@ -1,4 +1,4 @@
-import { Audit, HeldList, Invited, Mails, People } from '@zetesis/contract'
+import { Audit, CompanyEnds, HeldList, Invited, Mails, People } from '@zetesis/contract'
 import type { Role } from '@zetesis/core'
 import { useQuery } from '@tanstack/react-query'
 import { call } from '@/sync/api'
@@ -38,3 +38,6 @@ export async function decideHeld(id: string, what: 'take' | 'put-away'): Promise
   await tell(`/held/${id}/${what}`)
   void queryClient.invalidateQueries()
 }
+
+export const deleteCompany = (body: { name: string; password: string }) =>
+  call('/company/delete', { method: 'POST', body, answer: CompanyEnds })

@@ -1,12 +1,5 @@
 import { verdictWords, type Job, type UnitRow } from '@zetesis/contract'
-import {
-  followsJob,
-  toSi,
-  verdictMove,
-  type ChargeVerdict,
-  type Entry,
-  type Quantity,
-} from '@zetesis/core'
+import { followsJob, toSi, verdictMove, type ChargeVerdict, type Entry, type Quantity } from '@zetesis/core'
 import { useMemo } from 'react'
 import { outbox } from '@/sync/client'
 import { clock } from '@/sync/clock'

@@ -3,6 +3,7 @@ import { answerFor } from '@zetesis/core'
 import { useRouter } from 'expo-router'
 import { useState } from 'react'
 import { XStack, YStack } from 'tamagui'
+import { EndsNote } from '@/frame/EndsNote'
 import { useMay } from '@/frame/MayNote'
 import { Page } from '@/frame/Page'
 import { RefusedEntries } from '@/frame/SyncNote'
@@ -52,6 +53,7 @@ export function JobsPage() {
       }
     >
       <RefusedEntries />
+      <EndsNote />
       <AskedOfYou />
       {error && !jobs ? <Body>{sentence(error)}</Body> : null}
       {jobs && jobs.length === 0 ? (

@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { ApiError, sentence } from '@/sync/api'
 import { queryClient, signIn } from '@/sync/client'
+import { vault } from '@/sync/lock'
 import { Press } from '@/ui/Press'
 import { TextField } from '@/ui/TextField'
 import { OpenPage } from './OpenPage'
@@ -21,6 +22,9 @@ export function SignIn() {
     setBusy(true)
     try {
       const user = await signIn({ login, password, ...(code?.trim() ? { code } : {}) })
+      // their own lock on this device opens with the same word; where it doesn't any more, it asks for the PIN
+      vault.use(user.id)
+      await vault.openByPassword(password)
       queryClient.setQueryData(['me'], user)
       await queryClient.invalidateQueries()
     } catch (error) {

@@ -1,0 +1,42 @@
+import { useEffect, type ReactNode } from 'react'
+import { lockHere, lockNow, vault } from '@/sync/lock'
+import { useLock } from '@/sync/useLock'
+import { LockScreen } from './LockScreen'
+
+const LOOK_MS = 2000
+const MINUTE_MS = 60_000
+/** what says that somebody is there */
+const signs = ['pointerdown', 'keydown', 'wheel', 'touchmove'] as const
+
+/** Nothing behind it is drawn while this device is locked; open, it locks when nobody touched it for long enough. */
+export function LockGate({ children }: { children: ReactNode }) {
+  const state = useLock()
+  useIdleLock(state === 'open')
+  useEffect(() => {
+    if (state !== 'covered') return undefined
+    // once what ran is over, nothing has to stay in memory
+    const look = setInterval(() => void lockHere(), LOOK_MS)
+    return () => clearInterval(look)
+  }, [state])
+  return state === 'locked' || state === 'covered' ? <LockScreen /> : children
+}
+
+function useIdleLock(on: boolean): void {
+  useEffect(() => {
+    if (!on) return undefined
+    let lastMs = Date.now()
+    const touched = () => (lastMs = Date.now())
+    const look = () => {
+      if (Date.now() - lastMs > vault.idleMin()! * MINUTE_MS) void lockNow()
+    }
+    for (const sign of signs) window.addEventListener(sign, touched, { capture: true, passive: true })
+    // a phone that slept is looked at before anything of it is
+    document.addEventListener('visibilitychange', look)
+    const every = setInterval(look, LOOK_MS)
+    return () => {
+      for (const sign of signs) window.removeEventListener(sign, touched, { capture: true })
+      document.removeEventListener('visibilitychange', look)
+      clearInterval(every)
+    }
+  }, [on])
+}

@@ -1,0 +1,187 @@
+import { isSealed, newKey, seal, unseal, unwrapKey, wrapKey, type WrappedKey } from './lockCrypto'
+
+/** Somebody's lock on this device. */
+interface Lock {
+  readonly owner: { readonly id: string; readonly name: string }
+  readonly keyId: string
+  readonly byPin: WrappedKey
+  readonly byPassword: WrappedKey
+  /** locks by itself after so long without a touch */
+  readonly idleMin: number
+  /** wrong PINs in a row */
+  readonly wrong: number
+  /** no PIN is looked at before */
+  readonly waitUntilMs: number
+}
+
+interface Locks {
+  /** whose lock is in force: the person who is signed in on this device */
+  readonly active?: string
+  readonly people: Readonly<Record<string, Lock>>
+}
+
+/** off: nothing is closed up; locked: the key isn't here; covered: the key is, for a recording that runs, and the page shows nothing; open. */
+export type LockState = 'off' | 'locked' | 'covered' | 'open'
+export type Opened = 'open' | 'wrong' | 'wait' | 'passwordOnly'
+
+/** Wrong PINs before it waits, and before only the password opens. */
+const FREE_TRIES = 4
+const MOST_TRIES = 10
+const FIRST_WAIT_MS = 15_000
+
+export type Vault = ReturnType<typeof makeVault>
+
+/**
+ * What a device keeps of somebody's work, closed up under a key that their PIN opens. With a lock on, everything is written sealed; without its key nothing of it
+ * is read, and whoever wants to read or write waits. Rows sealed by another person's key are left alone.
+ */
+export function makeVault({
+  read,
+  write,
+  now = Date.now,
+  iterations,
+}: {
+  read: () => Partial<Locks> | undefined
+  write: (locks: Locks) => void
+  now?: () => number
+  /** fewer than usual, for tests */
+  iterations?: number
+}) {
+  let key: CryptoKey | undefined
+  let covered = false
+  const listeners = new Set<() => void>()
+  const waiting: (() => void)[] = []
+  const locks = (): Locks => ({ people: {}, ...read() })
+  const lock = (): Lock | undefined => {
+    const { active, people } = locks()
+    return active === undefined ? undefined : people[active]
+  }
+  const state = (): LockState => (!lock() ? 'off' : !key ? 'locked' : covered ? 'covered' : 'open')
+  const tell = () => {
+    if (state() !== 'locked') for (const go of waiting.splice(0)) go()
+    listeners.forEach((listener) => listener())
+  }
+  const change = (part: Partial<Lock>) => {
+    const { active, people } = locks()
+    const mine = lock()
+    if (active !== undefined && mine) write({ active, people: { ...people, [active]: { ...mine, ...part } } })
+  }
+  const letIn = (opened: CryptoKey): Opened => {
+    key = opened
+    covered = false
+    change({ wrong: 0, waitUntilMs: 0 })
+    tell()
+    return 'open'
+  }
+
+  return {
+    state,
+    owner: () => lock()?.owner,
+    idleMin: () => lock()?.idleMin,
+    /** until when no PIN is looked at, where that is still to come */
+    waitUntilMs: () => lock()?.waitUntilMs ?? 0,
+    passwordOnly: () => (lock()?.wrong ?? 0) >= MOST_TRIES,
+    subscribe(listener: () => void) {
+      listeners.add(listener)
+      return () => listeners.delete(listener)
+    },
+    /** done when what is kept can be read and written */
+    ready: (): Promise<void> =>
+      state() === 'locked' ? new Promise((resolve) => waiting.push(resolve)) : Promise.resolve(),
+
+    /** Whose lock is in force from now on: whoever is signed in. One who has none here writes as ever. */
+    use(userId: string | undefined) {
+      const { active, people } = locks()
+      if (active === userId) return
+      key = undefined
+      covered = false
+      write({ ...(userId === undefined ? {} : { active: userId }), people })
+      tell()
+    },
+    /** A lock for somebody. What is kept already is written anew by `rewrite`, under the key. */
+    async set(
+      owner: Lock['owner'],
+      { pin, password, idleMin }: { pin: string; password: string; idleMin: number },
+      rewrite: (turn: () => void) => Promise<void>,
+    ) {
+      const made = await newKey()
+      const [byPin, byPassword] = [await wrapKey(made, pin, iterations), await wrapKey(made, password, iterations)]
+      const { people } = locks()
+      await rewrite(() => {
+        key = made
+        const mine: Lock = {
+          owner: { id: owner.id, name: owner.name },
+          keyId: crypto.randomUUID(),
+          byPin,
+          byPassword,
+          idleMin,
+          wrong: 0,
+          waitUntilMs: 0,
+        }
+        write({ active: owner.id, people: { ...people, [owner.id]: mine } })
+      })
+      tell()
+    },
+    /** No lock any more; what was sealed is written anew, as ever. */
+    async unset(rewrite: (turn: () => void) => Promise<void>) {
+      await rewrite(() => {
+        const { active, people } = locks()
+        write({
+          ...(active === undefined ? {} : { active }),
+          people: Object.fromEntries(Object.entries(people).filter(([id]) => id !== active)),
+        })
+        key = undefined
+      })
+      tell()
+    },
+    setIdle(idleMin: number) {
+      change({ idleMin })
+      tell()
+    },
+    async openByPin(pin: string): Promise<Opened> {
+      const mine = lock()
+      if (!mine) return 'open'
+      if (mine.wrong >= MOST_TRIES) return 'passwordOnly'
+      if (mine.waitUntilMs > now()) return 'wait'
+      // counted before it is looked at
+      const wrong = mine.wrong + 1
+      const waitMs = wrong > FREE_TRIES ? FIRST_WAIT_MS * 2 ** (wrong - FREE_TRIES - 1) : 0
+      change({ wrong, waitUntilMs: waitMs > 0 ? now() + waitMs : 0 })
+      const opened = await unwrapKey(mine.byPin, pin)
+      if (opened) return letIn(opened)
+      tell()
+      return wrong >= MOST_TRIES ? 'passwordOnly' : 'wrong'
+    },
+    async openByPassword(password: string): Promise<Opened> {
+      const mine = lock()
+      if (!mine) return 'open'
+      const opened = await unwrapKey(mine.byPassword, password)
+      return opened ? letIn(opened) : 'wrong'
+    },
+    /** Lets go of the key. */
+    close() {
+      key = undefined
+      covered = false
+      tell()
+    },
+    /** another page of this browser set a lock, or took one off */
+    lookAgain: tell,
+    /** Shows nothing any more; the key stays here for what runs. */
+    cover() {
+      covered = true
+      tell()
+    },
+    /** A value as it is written down. */
+    async toKeep(value: unknown): Promise<unknown> {
+      const mine = lock()
+      return mine && key ? seal(key, mine.keyId, value) : value
+    },
+    /** A row as it was; undefined where another person's key closes it. */
+    async fromKept(row: unknown): Promise<unknown> {
+      if (!isSealed(row)) return row
+      const mine = lock()
+      if (!mine || !key || row.sealed !== mine.keyId) return undefined
+      return unseal(key, row).catch(() => undefined)
+    },
+  }
+}
