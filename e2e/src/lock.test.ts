@@ -28,6 +28,12 @@ describe('the lock of a phone', () => {
       }
       return all
     })()`) as Promise<string>
+  /** a page that is loaded anew has no key: it asks for the PIN */
+  const goIn = async (path: string) => {
+    await lead.go(path)
+    await lead.type('unlock-pin', '482913')
+    await lead.press('unlock')
+  }
   const place = async (words: string, save = true) => {
     await lead.type('place', words)
     if (save) await lead.act(/^Save/)
@@ -52,7 +58,7 @@ describe('the lock of a phone', () => {
   })
 
   it('keeps what isn’t sent closed up, a draft too; locked it shows nothing, and unlocked it goes on', async () => {
-    await lead.go(`/units/${unit}/prepare`)
+    await goIn(`/units/${unit}/prepare`)
     await lead.see('place')
     await lead.loseSignal()
     await place('Under the blue pot')
@@ -132,7 +138,7 @@ describe('the lock of a phone', () => {
 
   it('lets a recording go on behind it, with no second lost', async () => {
     const vacuum = await preparedUnit(lead, 'V-77')
-    await lead.go(`/units/${vacuum}/vacuum`)
+    await goIn(`/units/${vacuum}/vacuum`)
     await lead.press('source-rig')
     await lead.press('rig')
     await lead.press('speed-20')
@@ -155,7 +161,7 @@ describe('the lock of a phone', () => {
   })
 
   it('is taken off again, and what is kept is readable as ever', async () => {
-    await lead.go('/account')
+    await goIn('/account')
     await lead.press('lock-open')
     await lead.press('unset-lock')
     await lead.see('set-lock')

@@ -4,7 +4,7 @@ import { SetUpState, type SessionUser } from '@zetesis/contract'
 import { usePathname, type ErrorBoundaryProps } from 'expo-router'
 import { useEffect, useState, type ComponentType } from 'react'
 import { Spinner, TamaguiProvider, Theme, YStack } from 'tamagui'
-import { fetchPagesWhileIdle, lazyPage } from '@/frame/lazyPage'
+import { fetchPagesWhileIdle, lazyPart } from '@/frame/lazyPage'
 import { OtherPerson } from '@/features/signIn/OtherPerson'
 import { LockGate } from '@/features/signIn/LockGate'
 import { SignIn } from '@/features/signIn/SignIn'
@@ -46,16 +46,16 @@ export function ErrorBoundary({ retry }: ErrorBoundaryProps) {
 }
 
 /** All behind the sign-in page is fetched once somebody is known. */
-const Inside = lazyPage(async () => (await import('@/frame/Inside')).Inside)
+const Inside = lazyPart(async () => (await import('@/frame/Inside')).Inside)
 
 /** Pages that links in mails lead to: shown whoever is signed in, or nobody. */
 const openPages: Readonly<Record<string, ComponentType>> = {
-  '/join': lazyPage(async () => (await import('@/features/signIn/Join')).Join),
-  '/new-password': lazyPage(async () => (await import('@/features/signIn/NewPassword')).NewPassword),
-  '/forgotten': lazyPage(async () => (await import('@/features/signIn/Forgotten')).Forgotten),
+  '/join': lazyPart(async () => (await import('@/features/signIn/Join')).Join),
+  '/new-password': lazyPart(async () => (await import('@/features/signIn/NewPassword')).NewPassword),
+  '/forgotten': lazyPart(async () => (await import('@/features/signIn/Forgotten')).Forgotten),
 }
-const SetUpPage = lazyPage(async () => (await import('@/features/signIn/SetUp')).SetUp)
-const RemovedPage = lazyPage(async () => (await import('@/features/signIn/Removed')).Removed)
+const SetUpPage = lazyPart(async () => (await import('@/features/signIn/SetUp')).SetUp)
+const RemovedPage = lazyPart(async () => (await import('@/features/signIn/Removed')).Removed)
 
 /** Whether the server waits to be set up; asked once somebody would have to sign in. */
 function useSetUp(asked: boolean): boolean | undefined {

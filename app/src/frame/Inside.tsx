@@ -4,21 +4,29 @@ import { useEffect } from 'react'
 import { rigRunner } from '@/instruments/rigRunner'
 import { followUnits } from '@/settings/settings'
 import { useBook } from '@/sync/useBook'
+import { useIsLocked } from '@/sync/useLock'
 import { useNews } from '@/sync/useNews'
 import { BarActionProvider } from './barAction'
 import { fetchPagesWhileIdle } from './lazyPage'
 
-/** Signed in: the book is at hand from here on, and its method gives the units of measure. */
+/** Signed in. */
 export function Inside() {
+  const locked = useIsLocked()
+  useEffect(fetchPagesWhileIdle, [])
+  return (
+    <BarActionProvider>
+      {locked ? null : <Following />}
+      <Slot />
+    </BarActionProvider>
+  )
+}
+
+/** The book is at hand from here on, and its method gives the units of measure; what is new is heard. */
+function Following() {
   const { book } = useBook()
   const { units } = chosenProfile(book).choices
   useNews()
   useEffect(() => followUnits(units), [units])
   useEffect(() => void rigRunner.resume(), [])
-  useEffect(fetchPagesWhileIdle, [])
-  return (
-    <BarActionProvider>
-      <Slot />
-    </BarActionProvider>
-  )
+  return null
 }

@@ -1,13 +1,22 @@
 import { createElement, lazy, Suspense, useEffect, useState, type ComponentType } from 'react'
 import { Spinner, YStack } from 'tamagui'
+import { useIsLocked } from '@/sync/useLock'
 import { Body } from '@/ui/Words'
 
 const AGAIN_MS = 2000
 /** the page that is shown comes first */
 const IDLE_MS = 500
 
-/** A page in a file of its own, fetched when it is first shown or before, while nothing else is to do. */
+/** A page of somebody signed in: of it nothing is drawn, or stays in memory, while this device is locked. */
 export function lazyPage<P extends object = object>(load: () => Promise<ComponentType<P>>): ComponentType<P> {
+  const Page = lazyPart(load)
+  return function LockablePage(props: P) {
+    return useIsLocked() ? null : createElement(Page, props)
+  }
+}
+
+/** A part of the app in a file of its own, fetched when it is first shown or before, while nothing else is to do. */
+export function lazyPart<P extends object = object>(load: () => Promise<ComponentType<P>>): ComponentType<P> {
   const whole = async () => {
     await sharedReady()
     return load()

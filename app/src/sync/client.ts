@@ -40,6 +40,8 @@ export const queryClient: QueryClient = new QueryClient({
   }),
   defaultOptions: {
     queries: {
+      // what this device kept is shown with no signal, too: the question is asked, and its answer waited for
+      networkMode: 'offlineFirst',
       staleTime: 5000,
       gcTime: 1000 * 60 * 60 * 24,
       retry: (count, error) => !(error instanceof ApiError) && count < 2,
@@ -258,7 +260,8 @@ lockWith({
     return false
   },
   forget() {
-    queryClient.clear()
+    // who is signed in is what the lock's own page says, too
+    queryClient.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'me' })
     outbox.forget()
     recorder.forget()
     forgetDrafts()

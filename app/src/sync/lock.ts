@@ -43,8 +43,9 @@ export async function lockHere(): Promise<void> {
   if (state === 'off' || state === 'locked') return
   vault.cover()
   if (!(await memory.isKept())) return
-  memory.forget()
+  // the key first: what is let go of is read again only with it
   vault.close()
+  memory.forget()
 }
 
 export const tellLockChanged = (): void => channel?.postMessage('changed')

@@ -103,6 +103,8 @@ export function makeOutbox({
   const announce = () => channel?.postMessage('changed')
   if (channel) channel.onmessage = () => void reload()
 
+  /** a locked device's store answers nobody, and nobody waits for it with the queue in hand */
+  const isOpen = () => store.isOpen?.() ?? true
   const isSafe = () => writing.size === 0 && unkept.size === 0
   const tellSafe = () => {
     if (!isSafe()) return
@@ -166,7 +168,7 @@ export function makeOutbox({
 
   const queue = keepTrying({
     async work(succeeded) {
-      if (userId === undefined) return
+      if (userId === undefined || !isOpen()) return
       const work = async () => {
         await reload()
         for (let batch = nextBatch(); batch.length > 0; batch = nextBatch()) {
@@ -177,7 +179,7 @@ export function makeOutbox({
       await (locks ? locks.request('zetesis-outbox', work) : work())
     },
     // something may have been written while the last batch was on its way
-    more: () => userId !== undefined && sendable().length > 0,
+    more: () => userId !== undefined && isOpen() && sendable().length > 0,
     hopeless: (error) => (error instanceof ApiError && error.problem.status === 401) || isOtherPerson(error),
   })
 
@@ -258,8 +260,6 @@ export function makeOutbox({
     unkept: () => unkept.size,
     isKept: isSafe,
     forget() {
-      // nothing is sent before somebody is signed in on this page again
-      userId = undefined
       read = false
       show([])
       void reload().then(queue.wake)

@@ -27,6 +27,8 @@ export interface OutboxStore {
   /** all of them or none */
   put(items: readonly OutboxItem[]): Promise<void>
   remove(keys: readonly string[]): Promise<void>
+  /** false while this device is locked: then what is asked waits */
+  isOpen?(): boolean
 }
 
 export function indexedDbStore(): OutboxStore {
@@ -44,6 +46,7 @@ export function indexedDbStore(): OutboxStore {
       const rows = await Promise.all(items.map(async (item) => [item.key, await vault.toKeep(item)] as const))
       await setMany(rows as [string, unknown][], opened())
     },
+    isOpen: () => vault.state() !== 'locked',
     remove: async (keys) => delMany([...keys], opened()),
   }
 }

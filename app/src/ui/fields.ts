@@ -58,6 +58,8 @@ function moved(): void {
 }
 function subscribe(tell: () => void): () => void {
   if (listeners.size === 0) {
+    // the field may have gone with its page while nobody looked
+    typing = isTyping()
     document.addEventListener('focusin', moved)
     document.addEventListener('focusout', moved)
   }

@@ -1,6 +1,7 @@
 import { useEffect, type ReactNode } from 'react'
+import { YStack } from 'tamagui'
 import { lockHere, lockNow, vault } from '@/sync/lock'
-import { useLock } from '@/sync/useLock'
+import { useIsLocked, useLock } from '@/sync/useLock'
 import { LockScreen } from './LockScreen'
 
 const LOOK_MS = 2000
@@ -18,7 +19,16 @@ export function LockGate({ children }: { children: ReactNode }) {
     const look = setInterval(() => void lockHere(), LOOK_MS)
     return () => clearInterval(look)
   }, [state])
-  return state === 'locked' || state === 'covered' ? <LockScreen /> : children
+  const locked = useIsLocked()
+  // the router stays, so that it goes on where it was; of its pages nothing does
+  return (
+    <>
+      {locked ? <LockScreen /> : null}
+      <YStack flex={1} display={locked ? 'none' : 'flex'}>
+        {children}
+      </YStack>
+    </>
+  )
 }
 
 function useIdleLock(on: boolean): void {
