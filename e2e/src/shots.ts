@@ -95,7 +95,7 @@ const shots: Shot[] = [
       await driver.page.$eval('[data-testid="sheet-0-1-0"]', (e) => e.scrollIntoView({ block: 'start' }))
     },
   },
-  { name: 'methods', size: phone, path: () => '/library/compare', see: 'differences' },
+  { name: 'board', size: desk, path: (_, job) => `/jobs/${job}`, see: 'board-units' },
   { name: 'tools', size: phone, path: () => '/tools', see: 'slide-scale' },
   {
     name: 'people',

@@ -98,7 +98,6 @@ function Person({ person }: { person: Member }) {
         onToggle={() => setOpen(!open)}
         testID={`open-${login}`}
       >
-        {removed ? null : <CertificateList personId={id} />}
         <Choice
           label={removed ? 'Back in, as' : 'Role'}
           options={roleOptions}
@@ -112,6 +111,7 @@ function Person({ person }: { person: Member }) {
             {problem}
           </Banner>
         ) : null}
+        {removed ? null : <CertificateList personId={id} />}
         {removed ? null : sure ? (
           <>
             <Body>{`${name} sees nothing of the company any more. What they logged stays theirs; what their phone still holds comes to you to look through.`}</Body>
