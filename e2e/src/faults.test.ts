@@ -34,6 +34,10 @@ describe('when things go wrong', () => {
     await lead.go('/')
     await lead.type('login', 'mara')
     await lead.type('password', 'nope')
+    assert.equal(
+      await lead.page.$eval('[data-testid="password"]', (field) => (field as HTMLInputElement).type),
+      'password',
+    )
     await lead.press('sign-in')
     await lead.shows('Name or password is wrong.')
     assert.equal(await lead.value('login'), 'mara')

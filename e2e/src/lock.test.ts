@@ -41,6 +41,12 @@ describe('the lock of a phone', () => {
   it('takes no PIN that everybody tries first, no two that differ, and no wrong password', async () => {
     await lead.go('/account')
     await lead.press('lock-open')
+    // a lead's screen is seen over her shoulder
+    for (const secret of ['pin', 'pin-again', 'lock-password'])
+      assert.equal(
+        await lead.page.$eval(`[data-testid="${secret}"]`, (field) => (field as HTMLInputElement).type),
+        'password',
+      )
     await lead.type('pin', '123456')
     await lead.type('pin-again', '123456')
     await lead.type('lock-password', 'not this')

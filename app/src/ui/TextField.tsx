@@ -60,7 +60,8 @@ export function TextField({
           {...common}
           {...look}
           minHeight={48}
-          secureTextEntry={secure}
+          // on the web the input knows this one alone
+          {...(secure ? { type: 'password', secureTextEntry: true } : {})}
           autoComplete={autoComplete}
           autoCapitalize="none"
           onSubmitEditing={onSubmit}
