@@ -1,5 +1,6 @@
 import assert from 'node:assert/strict'
 import { before, describe, it } from 'node:test'
+import pg from 'pg'
 import { entriesOfKind, preparedUnit, unitIds } from './demo'
 import type { Driver } from './driver'
 import { setStage } from './stage'
@@ -177,5 +178,30 @@ describe('the lock of a phone', () => {
     await lead.see('place')
     assert.equal(await lead.value('place'), 'Beside the green door')
     assert.deepEqual(lead.errors, [])
+  })
+
+  it('asks a lead for the password again before she gives or takes rights, where it was typed long ago', async () => {
+    const db = new pg.Client({ connectionString: stage.server.database })
+    await db.connect()
+    await db.query(
+      `update session set sess = jsonb_set(sess::jsonb, '{confirmed}', '"2026-01-01T00:00:00.000Z"')::json`,
+    )
+    await db.end()
+    await lead.go('/company/people')
+    await lead.press('open-jonas')
+    // what the server asked last holds for two seconds
+    await new Promise((resolve) => setTimeout(resolve, 2500))
+    await lead.press('role-office')
+    await lead.see('confirm')
+    await lead.press('confirm-go')
+    await lead.shows('Type your password.')
+    await lead.type('confirm-password', 'copper-lime')
+    await lead.press('confirm-go')
+    await lead.shows('The password is wrong.')
+    await lead.type('confirm-password', 'copper-line')
+    await lead.press('confirm-go')
+    await lead.reads('open-jonas', /Jonas Wick/)
+    await lead.page.waitForFunction(`document.querySelector('[data-testid="role-office"]')?.ariaChecked === 'true'`)
+    assert.equal(await lead.exists('confirm'), false)
   })
 })

@@ -6,6 +6,8 @@ import { usePathname, useRouter } from 'expo-router'
 import type { ReactNode } from 'react'
 import { Button, ScrollView, Text, useMedia, XStack, YStack } from 'tamagui'
 import { setSettings, useSettings } from '@/settings/settings'
+import { useBook } from '@/sync/useBook'
+import { Logo } from '@/ui/Logo'
 import { useDark, usePalette } from '@/ui/useDark'
 import { ClockNote } from './ClockNote'
 import { StorageNote } from './SyncNote'
@@ -57,6 +59,7 @@ export function Page({ children, back, head, left, right, broad }: PageProps) {
                   {head}
                 </YStack>
               </XStack>
+              {wide && back ? <CompanyLogo /> : null}
               <Switches first={!back} />
             </XStack>
             <StorageNote />
@@ -82,6 +85,12 @@ export function Page({ children, back, head, left, right, broad }: PageProps) {
       <WaitBar />
     </YStack>
   )
+}
+
+/** Whose work it is, where a wide page has room for it; the first page shows it by itself. */
+function CompanyLogo() {
+  const [card] = useBook().book.company
+  return card?.value.logo ? <Logo png={card.value.logo} name={card.value.name} /> : null
 }
 
 function BackArrow({ to }: { to: string }) {

@@ -4,6 +4,7 @@ import {
   foldBook,
   mayNotProblems,
   resolveProfile,
+  type Book,
   type BookEntry,
   type BookEntryBody,
   type BookItem,
@@ -24,6 +25,22 @@ export function makeBookEntry(body: BookEntryBody): BookEntry {
   return { v: 1, id: crypto.randomUUID(), at, writtenAt, ...body } as BookEntry
 }
 
+const none: readonly BookItem[] = []
+interface Folded {
+  readonly book: Book
+  readonly ids: ReadonlySet<string>
+}
+const folded = new WeakMap<readonly BookItem[], Folded>()
+
+/** What the server has of the book, folded once for all of a page's parts that ask. */
+function foldedOnce(items: readonly BookItem[]): Folded {
+  const before = folded.get(items)
+  if (before) return before
+  const made = { book: foldBook(items), ids: new Set(items.map((item) => item.entry.id)) }
+  folded.set(items, made)
+  return made
+}
+
 /** The method that the company judges by, where no unit says otherwise. */
 export function useCompanyMethod(): MethodProfile {
   const { book } = useBook()
@@ -36,10 +53,11 @@ export function useBook() {
   const waiting = useOutboxItems()
   const query = useQuery({ queryKey: bookKey, queryFn: fetchBook, refetchInterval: 30_000 })
   const book = useMemo(() => {
+    const { book: stored, ids } = foldedOnce(query.data ?? none)
     const pending = waiting
-      .filter((i) => i.unitId === BOOK && !i.refused)
+      .filter((i) => i.unitId === BOOK && !i.refused && !ids.has(i.entry.id))
       .map(({ author, entry }): BookItem => ({ seq: null, author, entry: entry as BookEntry }))
-    return foldBook([...(query.data ?? []), ...pending])
+    return pending.length === 0 ? stored : foldBook(pending, stored)
   }, [query.data, waiting])
 
   /** Writes if nothing speaks against it; answers with what does, and then nothing was written. */

@@ -109,6 +109,15 @@ export function allowedTo(req: Request, right: Right): SignedIn {
   return person
 }
 
+const CONFIRMED_MS = 15 * 60_000
+
+/** The same for what gives or takes rights: who asks typed their password a short while ago. */
+export function surelyAllowedTo(req: Request, right: Right): SignedIn {
+  const person = allowedTo(req, right)
+  if (Date.now() - Date.parse(req.session.confirmed ?? '') < CONFIRMED_MS) return person
+  throw new HttpProblem(403, 'confirm', 'Type your password once more: this gives or takes what somebody may do.')
+}
+
 export const mayNot = (detail: string, errors?: HttpProblem['errors']) => new HttpProblem(403, 'mayNot', detail, errors)
 
 /** as far as the database counts */

@@ -12,6 +12,8 @@ declare module 'express-session' {
     since: string
     /** the hour of the last request: a session is written once an hour, so that it lives on while it is used */
     seen: string
+    /** when the person last typed their password */
+    confirmed: string
     /** the browser by its own word */
     agent: string
   }

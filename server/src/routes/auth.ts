@@ -34,7 +34,13 @@ export function authRoutes({ accounts, members, settingUp }: Asked, sessions: Se
     // a new session id, so that one planted before can't be used after
     await done((callback) => req.session.regenerate(callback))
     const now = new Date().toISOString()
-    Object.assign(req.session, { person, since: now, seen: now, agent: req.get('user-agent')?.slice(0, 400) ?? '' })
+    Object.assign(req.session, {
+      person,
+      since: now,
+      seen: now,
+      confirmed: now,
+      agent: req.get('user-agent')?.slice(0, 400) ?? '',
+    })
     // written before it is answered: a session that couldn't be kept is no session
     await done((callback) => req.session.save(callback))
     req.signedIn = user
@@ -104,7 +110,8 @@ export function authRoutes({ accounts, members, settingUp }: Asked, sessions: Se
     // this session goes on, with another id; all others were made with the old password
     const { person, since, agent } = req.session
     await done((callback) => req.session.regenerate(callback))
-    Object.assign(req.session, { person: { ...person, mark }, since, agent, seen: new Date().toISOString() })
+    const now = new Date().toISOString()
+    Object.assign(req.session, { person: { ...person, mark }, since, agent, seen: now, confirmed: now })
     await done((callback) => req.session.save(callback))
     res.status(204).end()
   })
@@ -126,6 +133,8 @@ export function authRoutes({ accounts, members, settingUp }: Asked, sessions: Se
   })
   router.post('/account/confirm', async (req, res) => {
     await accounts.confirmed(scopeOf(req).id, WithPassword.parse(req.body).password, from(req))
+    req.session.confirmed = new Date().toISOString()
+    await done((callback) => req.session.save(callback))
     res.status(204).end()
   })
   router.post('/account/second-factor/end', async (req, res) => {

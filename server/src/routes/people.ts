@@ -1,7 +1,7 @@
 import { ChangeMember, Invite, Nothing } from '@zetesis/contract'
 import { Router } from 'express'
 import { z } from 'zod'
-import { allowedTo, scopeOf, uuidParam } from '../http/scope'
+import { allowedTo, scopeOf, surelyAllowedTo, uuidParam } from '../http/scope'
 import type { Services } from '../services/services'
 
 const Before = z.object({ before: z.coerce.number().int().min(1).default(Number.MAX_SAFE_INTEGER) })
@@ -16,7 +16,7 @@ export function peopleRoutes({ members, held }: Pick<Services, 'members' | 'held
     res.json({ crew: await members.crew(scopeOf(req).companyId) })
   })
   router.post('/people/invitations', async (req, res) => {
-    res.status(201).json(await members.invite(allowedTo(req, 'company'), Invite.parse(req.body)))
+    res.status(201).json(await members.invite(surelyAllowedTo(req, 'company'), Invite.parse(req.body)))
   })
   router.post('/people/invitations/:invitationId/withdraw', async (req, res) => {
     const lead = allowedTo(req, 'company')
@@ -25,13 +25,13 @@ export function peopleRoutes({ members, held }: Pick<Services, 'members' | 'held
     res.status(204).end()
   })
   router.post('/people/:personId/role', async (req, res) => {
-    const lead = allowedTo(req, 'company')
+    const lead = surelyAllowedTo(req, 'company')
     const { role } = ChangeMember.parse(req.body)
     await members.change(lead, uuidParam(req, 'personId'), role)
     res.status(204).end()
   })
   router.post('/people/:personId/remove', async (req, res) => {
-    const lead = allowedTo(req, 'company')
+    const lead = surelyAllowedTo(req, 'company')
     Nothing.parse(req.body)
     await members.remove(lead, uuidParam(req, 'personId'))
     res.status(204).end()

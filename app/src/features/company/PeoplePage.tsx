@@ -17,6 +17,7 @@ import { FormText } from '@/ui/FormText'
 import { Press } from '@/ui/Press'
 import { useSchemaForm } from '@/ui/useSchemaForm'
 import { Body, Heading, Soft, Title } from '@/ui/Words'
+import { asksToConfirm, ConfirmPassword } from './ConfirmPassword'
 import { CertificateList } from './CertificateList'
 import { invite, setRole, takeOut, usePeople, withdraw } from './api'
 
@@ -73,13 +74,15 @@ function Person({ person }: { person: Member }) {
   const [sure, setSure] = useState(false)
   const [problem, setProblem] = useState<string>()
   const { book } = useBook()
-  const act = (work: Promise<unknown>) =>
-    work.then(
+  const [again, setAgain] = useState<() => Promise<unknown>>()
+  const act = (work: () => Promise<unknown>): Promise<void> =>
+    work().then(
       () => {
         setProblem(undefined)
+        setAgain(undefined)
         setSure(false)
       },
-      (error: unknown) => setProblem(sentence(error)),
+      (error: unknown) => (asksToConfirm(error) ? setAgain(() => work) : setProblem(sentence(error))),
     )
   const { id, name, login, role, removed, secondFactor } = person
   const certificates = book.certificates[id] ?? []
@@ -102,10 +105,11 @@ function Person({ person }: { person: Member }) {
           label={removed ? 'Back in, as' : 'Role'}
           options={roleOptions}
           value={removed ? undefined : role}
-          onChange={(next) => (next && (removed || next !== role) ? void act(setRole(id, next)) : undefined)}
+          onChange={(next) => (next && (removed || next !== role) ? void act(() => setRole(id, next)) : undefined)}
           hint={`${roleNotes[role]}.`}
           testID="role"
         />
+        {again ? <ConfirmPassword onConfirmed={() => void act(again)} onLeave={() => setAgain(undefined)} /> : null}
         {problem ? (
           <Banner metal="out" word="Not changed" testID="person-problem">
             {problem}
@@ -116,7 +120,7 @@ function Person({ person }: { person: Member }) {
           <>
             <Body>{`${name} sees nothing of the company any more. What they logged stays theirs; what their phone still holds comes to you to look through.`}</Body>
             <XStack gap="$2" flexWrap="wrap">
-              <Press look="stop" testID="take-out-sure" onPress={() => void act(takeOut(id))}>
+              <Press look="stop" testID="take-out-sure" onPress={() => void act(() => takeOut(id))}>
                 {`Take ${name} out`}
               </Press>
               <Press look="quiet" onPress={() => setSure(false)}>
@@ -142,8 +146,12 @@ function InviteCard() {
   const empty: { login: string; role: Role } = { login: '', role: 'installer' }
   const { control, send, busy, refused, form } = useSchemaForm({ schema, empty, draft: 'invite' })
   const [sent, setSent] = useState<{ to: string; link: string }>()
+  const [confirming, setConfirming] = useState(false)
   const go = send(async ({ login, role }) => {
-    const { link } = await invite(login, role)
+    const { link } = await invite(login, role).catch((error: unknown) => {
+      setConfirming(asksToConfirm(error))
+      throw error
+    })
     setSent({ to: login, link: `${window.location.origin}${link}` })
     form.reset(empty)
   })
@@ -152,7 +160,17 @@ function InviteCard() {
       <Heading>Invite somebody</Heading>
       <FormText control={control} name="login" label="E-mail" testID="invite-login" autoComplete="off" />
       <FormChoice control={control} name="role" label="As" options={roleOptions} required testID="invite-role" />
-      {refused ? <Body color="$oxide">{refused}</Body> : null}
+      {confirming ? (
+        <ConfirmPassword
+          onConfirmed={() => {
+            setConfirming(false)
+            void go()
+          }}
+          onLeave={() => setConfirming(false)}
+        />
+      ) : refused ? (
+        <Body color="$oxide">{refused}</Body>
+      ) : null}
       <Press look="act" disabled={busy} testID="invite-go" onPress={() => void go()}>
         Send the invitation
       </Press>
