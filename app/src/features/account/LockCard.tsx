@@ -11,6 +11,7 @@ import { Choice } from '@/ui/Choice'
 import { Disclosure } from '@/ui/Disclosure'
 import { FormChoice } from '@/ui/FormChoice'
 import { FormText } from '@/ui/FormText'
+import { OwnPassword } from '@/ui/OwnPassword'
 import { Press } from '@/ui/Press'
 import { useSchemaForm } from '@/ui/useSchemaForm'
 import { Body, Soft } from '@/ui/Words'
@@ -100,15 +101,7 @@ function SetLock({ user }: { user: SessionUser }) {
         required
         testID="lock-idle"
       />
-      <FormText
-        control={control}
-        name="password"
-        label="Your password"
-        secure
-        autoComplete="current-password"
-        hint="It opens the lock if you forget the PIN."
-        testID="lock-password"
-      />
+      <OwnPassword control={control} hint="It opens the lock if you forget the PIN." testID="lock-password" />
       {refused ? <Body color="$oxide">{refused}</Body> : null}
       <Press disabled={busy} testID="set-lock" onPress={() => void go()}>
         Set the lock

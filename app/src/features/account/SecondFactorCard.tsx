@@ -8,6 +8,7 @@ import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
 import { Disclosure } from '@/ui/Disclosure'
 import { FormText } from '@/ui/FormText'
+import { OwnPassword } from '@/ui/OwnPassword'
 import { Press } from '@/ui/Press'
 import { useSchemaForm } from '@/ui/useSchemaForm'
 import { Body, Figure, Soft } from '@/ui/Words'
@@ -111,14 +112,7 @@ function Off() {
   })
   return (
     <YStack gap="$3">
-      <FormText
-        control={control}
-        name="password"
-        label="Your password"
-        secure
-        autoComplete="current-password"
-        testID="factor-password"
-      />
+      <OwnPassword control={control} testID="factor-password" />
       {refused ? <Body color="$oxide">{refused}</Body> : null}
       <Press look="stop" disabled={busy} testID="factor-off" onPress={() => void go()}>
         Switch it off

@@ -19,6 +19,7 @@ import { FormText } from '@/ui/FormText'
 import { quantityInput, quantityText } from '@/ui/quantityInput'
 import { useDraftBase } from '@/ui/useDraft'
 import { useSchemaForm } from '@/ui/useSchemaForm'
+import { SavedTwice } from '@/ui/SavedTwice'
 import { Soft, Title } from '@/ui/Words'
 
 const line = (most: number) => z.string().trim().max(most, `At most ${most} letters.`)
@@ -106,11 +107,7 @@ function CardForm({ kept, name }: { kept?: Kept<CompanyCard>; name: string }) {
           {problem}
         </Banner>
       ) : null}
-      {kept?.over ? (
-        <Banner metal="tooClose" word="Saved twice" testID="saved-twice">
-          {`${kept.over} had saved another version just before. Both are in the book; compare with them.`}
-        </Banner>
-      ) : null}
+      <SavedTwice over={kept?.over} />
       <Card>
         <FormText control={control} name="name" label="Name" testID="company-name" />
         <FormText control={control} name="address" label="Address" long testID="company-address" />

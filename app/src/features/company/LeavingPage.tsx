@@ -13,6 +13,7 @@ import { Card } from '@/ui/Card'
 import { Choice } from '@/ui/Choice'
 import { Disclosure } from '@/ui/Disclosure'
 import { FormText } from '@/ui/FormText'
+import { OwnPassword } from '@/ui/OwnPassword'
 import { Press } from '@/ui/Press'
 import { useSchemaForm } from '@/ui/useSchemaForm'
 import { Body, Heading, Soft, Title } from '@/ui/Words'
@@ -125,14 +126,7 @@ function Delete({ user }: { user: SessionUser }) {
           {`In ${GRACE_DAYS} days every log, recording and paper of ${user.company} is gone from this server, and so is the account of everybody who is in no other company. Take everything along first: records may have to be kept by law.`}
         </Body>
         <FormText control={control} name="name" label={`Type ${user.company}`} testID="delete-name" />
-        <FormText
-          control={control}
-          name="password"
-          label="Your password"
-          secure
-          autoComplete="current-password"
-          testID="delete-password"
-        />
+        <OwnPassword control={control} testID="delete-password" />
         {refused ? <Body color="$oxide">{refused}</Body> : null}
         <Press look="stop" disabled={busy} testID="delete-company" onPress={() => void go()}>
           {`Delete it in ${GRACE_DAYS} days`}

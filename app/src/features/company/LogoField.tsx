@@ -21,7 +21,7 @@ export function LogoField({ logo, onChange }: { logo?: string; onChange: (png: s
   return (
     <Card>
       <Heading>Logo</Heading>
-      {logo ? <Logo png={logo} name="the company" /> : <Soft>For papers and the head of the jobs page.</Soft>}
+      {logo ? <Logo png={logo} name="the company" /> : <Soft>For papers and the head of pages.</Soft>}
       <FieldProblem id="logo" problem={problem} />
       <XStack gap="$2" flexWrap="wrap">
         <Press testID="logo-choose" onPress={() => void choose()}>

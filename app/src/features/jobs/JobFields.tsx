@@ -19,6 +19,7 @@ import { quantityInput } from '@/ui/quantityInput'
 import { Several } from '@/ui/Several'
 import { together } from '@/ui/fields'
 import { clearDraft, readDraft, useDraft, useDraftBase } from '@/ui/useDraft'
+import { SavedTwice } from '@/ui/SavedTwice'
 import { Body, Heading, Soft } from '@/ui/Words'
 import { ElevationMoves, useElevationChange } from './ElevationMoves'
 import { jobSchema, jobValues, type JobInput } from './jobForm'
@@ -63,11 +64,7 @@ export function JobForm({ job, kept }: { job?: Job; kept?: Kept<JobCard> }) {
           {refused}
         </Banner>
       ) : null}
-      {kept?.over ? (
-        <Banner metal="tooClose" word="Saved twice" testID="saved-twice">
-          {`${kept.over} had saved another version just before. Both are in the book; compare with them.`}
-        </Banner>
-      ) : null}
+      <SavedTwice over={kept?.over} />
       <Card {...together}>
         <FormText control={control} name="name" label="Name" placeholder="Kiln Street Terrace" />
         <FormText control={control} name="place" label="Address" />

@@ -19,6 +19,7 @@ import { FormText } from '@/ui/FormText'
 import { PickOne } from '@/ui/PickOne'
 import { Press } from '@/ui/Press'
 import { clearDraft, readDraft, saveDraft, useDraft, useDraftBase } from '@/ui/useDraft'
+import { SavedTwice } from '@/ui/SavedTwice'
 import { Body, Heading, Soft, Title } from '@/ui/Words'
 import { AllowanceEditor } from './AllowanceEditor'
 import {
@@ -122,11 +123,7 @@ function ModelForm({ kept }: { kept?: Kept<ModelLabel> }) {
           Nothing was lost; see the sentences at the fields.
         </Banner>
       ) : null}
-      {kept?.over ? (
-        <Banner metal="tooClose" word="Saved twice">
-          {`${kept.over} had saved another version just before. Compare with them.`}
-        </Banner>
-      ) : null}
+      <SavedTwice over={kept?.over} />
       <Card>
         <Heading>Model</Heading>
         <FormText control={control} name="name" label="Outdoor model" />

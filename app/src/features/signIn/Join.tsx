@@ -6,6 +6,7 @@ import { beginSession, forgetKept, signOut } from '@/sync/client'
 import { useSession } from '@/sync/useSession'
 import { Banner } from '@/ui/Banner'
 import { FormText } from '@/ui/FormText'
+import { OwnPassword } from '@/ui/OwnPassword'
 import { Press } from '@/ui/Press'
 import { useSchemaForm } from '@/ui/useSchemaForm'
 import { Body, Soft } from '@/ui/Words'
@@ -117,14 +118,7 @@ function JoinKnown({ token }: { token: string }) {
   return (
     <>
       <Soft>You have an account by this address. Its password opens this company, too.</Soft>
-      <FormText
-        control={control}
-        name="password"
-        label="Your password"
-        secure
-        autoComplete="current-password"
-        testID="join-password"
-      />
+      <OwnPassword control={control} testID="join-password" />
       <FormText
         control={control}
         name="code"

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto'
 import { createInterface } from 'node:readline'
 import { Transform, type Readable } from 'node:stream'
-import { openPromise, type Entry, type ZipFile } from 'yauzl'
+import { openPromise, type Entry } from 'yauzl'
 import type { z } from 'zod'
 import { companyFiles, Manifest } from '@zetesis/contract'
 
@@ -82,4 +82,3 @@ async function jsonIn(stream: Readable): Promise<unknown> {
 }
 
 const wordsOf = (error: unknown) => (error instanceof Error ? error.message : String(error))
-export type { ZipFile }
