@@ -110,7 +110,7 @@ describe('a database that goes away', () => {
     ]
     await dropConnections()
     const until = async (found: () => boolean) => {
-      for (let i = 0; i < 100 && !found(); i++) await new Promise((resolve) => setTimeout(resolve, 50))
+      for (let i = 0; i < 400 && !found(); i++) await new Promise((resolve) => setTimeout(resolve, 50))
       expect(found()).toBe(true)
     }
     await until(() => heard.includes('gap'))

@@ -153,7 +153,8 @@ function Head<T>({
         <Button
           unstyled
           role="button"
-          minHeight={44}
+          minHeight={48}
+          minWidth={48}
           borderWidth={0}
           padding={0}
           gap="$1"
@@ -219,6 +220,7 @@ const BoardLine = memo(function BoardLine({
               aria-label={title}
               testID={testID}
               minHeight={48}
+              minWidth={48}
               maxWidth="100%"
               borderWidth={0}
               padding={0}

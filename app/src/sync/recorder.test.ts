@@ -60,13 +60,13 @@ describe('recorder', () => {
     const store = memoryStore()
     const away: SendChunks = async () => Promise.reject(new NoAnswer('away'))
     const before = makeRecorder({ store, send: away })
-    await before.ready
+    await before.ready()
     before.add('u', 't', samples(0, 30))
     await settled(() => store.rows.size === 1)
 
     const sent: StoredChunk[] = []
     const after = makeRecorder({ store, send: async (batch) => void sent.push(...batch) })
-    await after.ready
+    await after.ready()
     expect(after.last('t')?.timeS).toBe(29)
     after.add('u', 't', samples(30, 10))
     const end = await after.end('t')
@@ -99,13 +99,13 @@ describe('recorder', () => {
     recorder.add('u', 'runs', samples(0, CHUNK_SAMPLES))
     await settled(() => recorder.waiting() === 0)
     const next = makeRecorder({ store, send: async () => undefined, keeps: (traceId) => traceId === 'runs' })
-    await next.ready
+    await next.ready()
     expect([next.chunks('done').length, next.chunks('runs').length]).toEqual([0, 1])
     expect([...store.rows.values()].map((c) => c.traceId)).toEqual(['runs'])
   })
   it('takes a whole recording at once', async () => {
     const source = makeRecorder({ store: memoryStore(), send: async () => undefined })
-    await source.ready
+    await source.ready()
     source.add('u', 'a', samples(0, 20))
     await source.end('a')
     const sent: StoredChunk[] = []
