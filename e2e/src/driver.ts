@@ -145,7 +145,10 @@ export class Driver {
   async shows(words: string): Promise<void> {
     await this.page
       .waitForFunction((text: string) => document.body.innerText.includes(text), { timeout: WAIT }, words)
-      .catch(() => Promise.reject(new Error(`“${words}” isn’t on ${this.page.url()}`)))
+      .catch(async () => {
+        const there = await this.page.$eval('body', (body) => body.innerText).catch(() => 'nothing')
+        throw new Error(`“${words}” isn’t on ${this.page.url()}, where this is: ${there.slice(0, 600)}`)
+      })
   }
 
   async at(path: RegExp): Promise<void> {

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { stateAt } from '../../../bench/equationsOfState'
+import { stateAt } from '../../../bench/reference/equationsOfState'
 import { saturatedDensityKgPerM3 } from '../refrigerant/density'
 import { saturatedEnthalpyJPerKg, vapourEnthalpyJPerKg } from '../refrigerant/enthalpy'
 import { saturationPressurePa, saturationTemperatureK } from '../refrigerant/saturation'
