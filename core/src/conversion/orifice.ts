@@ -39,8 +39,8 @@ export interface OrificeRatio {
 }
 
 /**
- * How much wider or narrower a fixed orifice has to be for the same capacity with another refrigerant: ṁ = Q/Δh, and flow through a short tube goes as
- * d²·√(ρ·Δp), so d_new/d_old = √(ṁ_new/ṁ_old · √(ρ_old·Δp_old / ρ_new·Δp_new)). Whether the conversion may be made at all is `conversionRefusal`'s to say first; the
+ * How much wider or narrower a fixed orifice has to be for the same capacity with another refrigerant: m = Q/h with h what a kilogram takes up, and flow through a short tube goes as
+ * d²·√(ρ·p) with p the pressure drop, so d_new/d_old = √(m_new/m_old · √(ρ_old·p_old / ρ_new·p_new)). Whether the conversion may be made at all is `conversionRefusal`'s to say first; the
  * maker's table wins over this.
  *
  * @returns undefined where either refrigerant has no data at the conditions, or they are none (no pressure drop, no cooling)

@@ -38,7 +38,7 @@ const HALF_STEP_K = 1
 
 /**
  * Enthalpy of superheated vapour: that of saturated vapour at the same temperature, brought down from its dew pressure to the pressure that is asked for along the
- * isotherm, (∂h/∂p)_T = B − T·dB/dT with the second virial coefficient B = v − RT/p of the saturated vapour. Good to a few tenths of a percent of the latent heat up to
+ * isotherm, dh/dp at constant T = B − T·dB/dT with the second virial coefficient B = v − RT/p of the saturated vapour. Good to a few tenths of a percent of the latent heat up to
  * some 25 K of superheat below 60 % of the critical pressure.
  *
  * @param pressurePa absolute, at most the dew pressure at this temperature
