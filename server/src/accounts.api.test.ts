@@ -119,6 +119,27 @@ describe('sessions', () => {
     expect(lines.rows.at(-1)).toEqual({ what: 'sessionEnded', about: 'Chrome on Linux' })
     expect(id).toBeTruthy()
   })
+  it('gives and takes rights only a short while after the password was typed', async () => {
+    const lead = await world.person('lead')
+    const other = await world.person('viewer')
+    await world.pool.query(
+      `update session set sess = jsonb_set(sess::jsonb, '{confirmed}', '"2026-01-01T00:00:00.000Z"')::json
+       where sess->'person'->>'userId' = $1`,
+      [lead.id],
+    )
+    await fresh()
+    const change = () => lead.agent.post(`/api/people/${other.id}/role`).send({ role: 'office' })
+    for (const answer of [
+      await change().expect(403),
+      await lead.agent.post(`/api/people/${other.id}/remove`).send({}).expect(403),
+      await lead.agent.post('/api/people/invitations').send({ login: 'late@example.com', role: 'lead' }).expect(403),
+    ])
+      expect(answer.body.type).toBe(code('confirm'))
+    await lead.agent.post('/api/account/confirm').send({ password: 'brass elbow' }).expect(422)
+    await change().expect(403)
+    await lead.agent.post('/api/account/confirm').send({ password: 'brass-elbow' }).expect(204)
+    await change().expect(204)
+  })
 })
 
 describe('a second factor', () => {

@@ -6,6 +6,7 @@ import { useMemo, useState } from 'react'
 import { Controller, useForm, useWatch } from 'react-hook-form'
 import { XStack, YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
+import { useMay } from '@/frame/MayNote'
 import { jobPath } from '@/frame/routes'
 import { useSettings } from '@/settings/settings'
 import { whenSafe } from '@/sync/client'
@@ -29,6 +30,7 @@ export function JobForm({ job, kept }: { job?: Job; kept?: Kept<JobCard> }) {
   const { system } = useSettings()
   const router = useRouter()
   const { append, book } = useBook()
+  const mayPlan = useMay('plan')
   const crew = useEverybody(job)
   const sealed = useSealedBy(job)
   const draftName = `job.${job?.id ?? 'new'}`
@@ -47,7 +49,7 @@ export function JobForm({ job, kept }: { job?: Job; kept?: Kept<JobCard> }) {
   const save = handleSubmit((card) => {
     const id = job?.id ?? crypto.randomUUID()
     // what goes by the old elevation gets the new one first, so that no verdict moves without a word in its log
-    change?.write()
+    if (mayPlan) change?.write()
     const [first] = append({ kind: 'jobSaved', jobId: id, job: card, ...(base ? { replaces: base } : {}) })
     setRefused(first && bookProblemWords(first))
     if (first) return
