@@ -134,7 +134,7 @@ function LockOn({ minutes }: { minutes: Idle }) {
           Take the lock off
         </Press>
       </XStack>
-      <Soft>Its own password stays the one that you had when you set it.</Soft>
+      <Soft>If you forget the PIN, the password that you had when you set the lock opens it.</Soft>
     </>
   )
 }

@@ -58,7 +58,7 @@ export function OrderRow({ jobId, units, onDone }: { jobId: string; units: reado
     onDone()
   }
   return (
-    <YStack gap="$3" testID="ordering">
+    <YStack gap="$3" maxWidth={728} testID="ordering">
       <Soft>
         Drag a grip. By keyboard: space picks a unit up, arrows move it, space puts it down, escape puts it back.
       </Soft>
