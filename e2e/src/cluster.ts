@@ -94,6 +94,8 @@ export async function makeCluster({
     'max_wal_size=8MB',
     'min_wal_size=2MB',
     'shared_buffers=16MB',
+    // killed are processes here, not machines: what they wrote is in the system's cache, and a slow disk needn't hold a test up for minutes
+    'fsync=off',
     ...options,
   ]
   const cluster: Cluster = {

@@ -119,6 +119,16 @@ describe('sessions', () => {
     expect(lines.rows.at(-1)).toEqual({ what: 'sessionEnded', about: 'Chrome on Linux' })
     expect(id).toBeTruthy()
   })
+  it('answer whoever asks while their person is being forgotten', async () => {
+    const { agent } = await world.person('installer')
+    const { id } = (await agent.get('/api/me').expect(200)).body.companies[0]
+    const answers = await Promise.all(
+      Array.from({ length: 60 }, (_, i) =>
+        i % 2 ? agent.post('/api/company').send({ companyId: id }) : agent.get('/api/me'),
+      ),
+    )
+    expect([...new Set(answers.map((a) => a.status))]).toEqual([200])
+  })
   it('gives and takes rights only a short while after the password was typed', async () => {
     const lead = await world.person('lead')
     const other = await world.person('viewer')

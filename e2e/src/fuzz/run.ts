@@ -46,6 +46,7 @@ export async function fuzz({
   seed,
   ids,
   seeds,
+  server,
 }: {
   base: string
   cookie: string
@@ -53,6 +54,7 @@ export async function fuzz({
   seed: number
   ids: readonly string[]
   seeds: readonly unknown[]
+  server: { said(): string }
 }): Promise<FuzzResult> {
   const document = (await (await fetch(`${base}/api/openapi.json`)).json()) as Document
   const operations = Object.entries(document.paths).flatMap(([path, methods]) =>
@@ -70,7 +72,7 @@ export async function fuzz({
   const random = new Random(seed)
   const agent = new Agent({ keepAlive: true, maxSockets: AT_ONCE })
   const statuses: Record<string, number> = {}
-  const faults: string[] = []
+  const faults: { said: string; id?: string }[] = []
   const slow: string[] = []
 
   async function one(): Promise<void> {
@@ -89,19 +91,27 @@ export async function fuzz({
     const url = `${base}${path}${query ? `?${query}` : ''}`
     const start = performance.now()
     // "not just now", from a machine that was busy for a moment, is sent again as a phone does; said three times it is a fault
-    let status = await send(url, operation.method, body)
+    let { status, id } = await send(url, operation.method, body)
     for (let tries = 0; status === 503 && tries < 2; tries++) {
       await new Promise((resolve) => setTimeout(resolve, AGAIN_MS))
-      status = await send(url, operation.method, body)
+      ;({ status, id } = await send(url, operation.method, body))
     }
     const key = String(status)
     statuses[key] = (statuses[key] ?? 0) + 1
     const said = `${operation.method} ${url} → ${status} ${body ? body.bytes.toString().slice(0, 600) : ''}`
-    if (status === 0 || status >= 500) faults.push(said)
+    if (status === 0 || status >= 500) faults.push({ said, id })
     if (performance.now() - start > SLOW_MS) slow.push(`${(performance.now() - start).toFixed(0)} ms ${said}`)
   }
 
-  function send(url: string, method: string, body: Body | undefined): Promise<number> {
+  /** what the server wrote down of a request, without which a fault that comes once in a thousand runs stays a riddle */
+  const whyOf = (id: string | undefined) =>
+    server
+      .said()
+      .split('\n')
+      .filter((line) => id && line.includes(id))
+      .join('\n')
+
+  function send(url: string, method: string, body: Body | undefined): Promise<{ status: number; id?: string }> {
     return new Promise((resolve) => {
       const asking = request(
         url,
@@ -116,11 +126,12 @@ export async function fuzz({
         },
         (answer) => {
           answer.resume()
-          answer.on('end', () => resolve(answer.statusCode ?? 0))
-          answer.on('error', () => resolve(0))
+          const id = String(answer.headers['x-request-id'] ?? '')
+          answer.on('end', () => resolve({ status: answer.statusCode ?? 0, id }))
+          answer.on('error', () => resolve({ status: 0, id }))
         },
       )
-      asking.on('error', () => resolve(0))
+      asking.on('error', () => resolve({ status: 0 }))
       asking.end(body?.bytes)
     })
   }
@@ -132,7 +143,7 @@ export async function fuzz({
     }),
   )
   agent.destroy()
-  return { statuses, faults, slow }
+  return { statuses, faults: faults.map(({ said, id }) => `${said}\n${whyOf(id)}`), slow }
 }
 
 /** the same entries as new ones */

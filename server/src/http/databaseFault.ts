@@ -14,9 +14,9 @@ const UNREADABLE =
 
 /** PostgreSQL's SQLSTATE by what it means for whoever asked (PostgreSQL documentation, appendix A). */
 function meaning(state: string): Fault | undefined {
-  if (/^(08|57P0|25006|XX)/.test(state)) return { status: 503, code: 'noDatabase', detail: AWAY }
-  if (/^(55P03|57014|25P0[34]|40001|40P01|53[034]00|54)/.test(state)) return { status: 503, code: 'busy', detail: BUSY }
   if (state === '53100') return { status: 503, code: 'diskFull', detail: FULL }
+  if (/^(08|57P0|25006|58|XX)/.test(state)) return { status: 503, code: 'noDatabase', detail: AWAY }
+  if (/^(55|57014|25P0[34]|40|53|54)/.test(state)) return { status: 503, code: 'busy', detail: BUSY }
   if (state === '23505') return { status: 409, code: 'idTaken', detail: TAKEN }
   if (state.startsWith('22')) return { status: 400, code: 'notStorable', detail: UNREADABLE }
   return undefined

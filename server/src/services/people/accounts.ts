@@ -22,15 +22,17 @@ export type Accounts = ReturnType<typeof makeAccounts>
 const wrong = () => new HttpProblem(401, 'wrongCredentials', 'Name or password is wrong. Check both and try again.')
 /** Signing in, and what a person does with their own account. */
 export function makeAccounts({ db, tries, mailer }: { db: Db; tries: Tries; mailer: Mailer }) {
-  const known = new LRUCache<string, Person, string>({
+  const known = new LRUCache<string, { person?: Person }, string>({
     max: 10_000,
     ttl: FRESH_MS,
     // many requests of one person at once ask once
-    fetchMethod: (_key, _stale, { context }) => readPerson(db, context),
+    fetchMethod: async (_key, _stale, { context }) => ({ person: await readPerson(db, context) }),
+    // who is forgotten while somebody asks is answered, not kept
+    ignoreFetchAbort: true,
   })
 
   const whoIs: WhoIs = async ({ companyId, userId, mark }) => {
-    const person = await known.fetch(userId, { context: userId })
+    const person = (await known.fetch(userId, { context: userId }))?.person
     return person && markOf(person.row.passwordHash) === mark ? asSignedIn(person, companyId) : undefined
   }
 
