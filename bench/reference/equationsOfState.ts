@@ -43,7 +43,7 @@ interface Pair {
   readonly gammaV?: number
   readonly departure?: string
 }
-const reference = path.resolve(__dirname, '../../scripts/reference')
+const reference = path.resolve('scripts/reference')
 const read = (file: string) => JSON.parse(readFileSync(path.join(reference, file), 'utf8')) as unknown
 const { fluids, departureFunctions, binaryPairs, estimatedPairs } = read('coefficients.json') as {
   fluids: Record<string, Fluid>

@@ -2,6 +2,7 @@ import type { Entry } from '@zetesis/core'
 import { z } from 'zod'
 import { admitting, stored, type Door } from '../door'
 import { anyStageSchemas } from './anyStage'
+import { conversionSchemas } from './conversion'
 import { handOverSchemas } from './handOver'
 import { prepareSchemas } from './prepare'
 import { pressureTestSchemas } from './pressureTest'
@@ -18,6 +19,7 @@ const entrySchemas = (door: Door) => ({
   ...recordingSchemas(door),
   ...weighInSchemas(door),
   ...startUpSchemas(door),
+  ...conversionSchemas(door),
   ...anyStageSchemas(door),
   ...handOverSchemas(door),
 })

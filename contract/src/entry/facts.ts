@@ -1,4 +1,4 @@
-import { instrumentClasses, orientations, type FactsPatch } from '@zetesis/core'
+import { instrumentClasses, oils, orientations, type FactsPatch } from '@zetesis/core'
 import { z } from 'zod'
 import type { Door } from '../door'
 import { refrigerant } from '../library'
@@ -19,6 +19,11 @@ export function factsSchema({ quantity }: Door) {
     mode: z.enum(['coolingOnly', 'heatPump']).nullable(),
     refrigerant: refrigerant.nullable(),
     oldRefrigerant: refrigerant.nullable(),
+    builtFor: refrigerant.nullable(),
+    oil: z.enum(oils).nullable(),
+    oldBore: quantity('bore').nullable(),
+    highSideDesign: quantity('gaugePressure').nullable(),
+    lawNote: text(600).nullable(),
     recovered: quantity('mass').nullable(),
     metering: z.enum(['fixedOrifice', 'expansionValve']).nullable(),
     labelCharge: quantity('mass').nullable(),

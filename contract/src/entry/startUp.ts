@@ -24,6 +24,7 @@ export function startUpSchemas(door: Door) {
     started: entry('started', {}),
     reading: entry('reading', {
       mode: z.literal('cooling'),
+      baseline: z.literal(true).optional(),
       values: readingValuesSchema(door),
       instruments: instrumentsSchema(door).optional(),
       kit: z.array(InstrumentSchema).max(20).optional(),

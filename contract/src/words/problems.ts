@@ -99,6 +99,30 @@ export function entryProblemWords(problem: EntryProblem, system: UnitSystem = 'i
       return 'This recording never began in this log.'
     case 'traceTwice':
       return 'This recording has begun already.'
+    case 'notConversion':
+      return 'This unit isn’t converted: set the kind of work under Prepare first.'
+    case 'wordsMissing':
+      return 'Write it in a few words: it stays on the record and in the papers.'
+    case 'alreadyCharged':
+      return 'The new refrigerant is in it already. To go back, turn the conversion back under Refit.'
+    case 'noOldRefrigerant':
+      return 'Say under Prepare first which refrigerant was in it.'
+    case 'notAnOrifice':
+      return 'Pistons are 20 to 120 thousandths of an inch wide (0.51 to 3.05 mm). Check the figure and its unit: 59 thou, 0.059 in or 1.5 mm.'
+    case 'boreMissing':
+      return 'Type the bore that is in it now, also where it stayed.'
+    case 'lengthMissing':
+      return 'Type the length that is in it now, also where it stayed.'
+    case 'bulbMissing':
+      return 'Choose the refrigerant that its bulb is made for.'
+    case 'pumpedIntoVacuum':
+      return 'Stop a pump-down at or above zero: below it air is drawn in through every seal, and the compressor runs without oil.'
+    case 'oldLabelStands':
+      return 'Cross the old label out first: whoever comes next reads the first one that they see.'
+    case 'notCharged':
+      return 'Nothing was weighed in yet. The label says what is in it.'
+    case 'nothingToTurnBack':
+      return 'No other refrigerant was chosen yet: choose the one that stays under Prepare, as a retrofit.'
     case 'refusedStop':
       return refusalWords[problem.refusal]
   }

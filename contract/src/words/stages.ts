@@ -1,3 +1,4 @@
+import { leftWithWords } from './conversion'
 import {
   formatNumber,
   showText,
@@ -22,10 +23,14 @@ export const rowGroupWords: Record<RowGroup, string> = {
 
 export const stageWords: Record<Stage, string> = {
   prepare: 'Prepare',
+  baseline: 'Baseline',
+  recovery: 'Recovery',
+  refit: 'Refit',
   pressureTest: 'Pressure test',
   vacuum: 'Vacuum',
   weighIn: 'Weigh in',
   startUp: 'Start up',
+  relabel: 'New label',
   handOver: 'Hand over',
 }
 
@@ -64,6 +69,8 @@ export const refusalWords: Record<ConversionRefusal, string> = {
     'Stop: on a hot day the new refrigerant condenses at more than the plate’s high-side design pressure. Choose another refrigerant or replace the equipment.',
   pressureOverOld:
     'Stop: on a hot day the new refrigerant condenses at far more than the old one, and no plate says that this equipment bears it. Choose another refrigerant or replace the equipment.',
+  cantBeMadeTight:
+    'Stop: what can’t be made tight isn’t converted: the new refrigerant would go the way of the old one. Replace it, or mend it and say so under Baseline.',
   sameRefrigerant: 'Old and new refrigerant are the same: that is a retrofit, not a conversion.',
 }
 
@@ -104,6 +111,18 @@ export function needWords(need: Need, system: UnitSystem): string {
       return 'decay failed'
     case 'weighIn':
       return weighWords(need.openKg, system)
+    case 'sayWhy':
+      return 'say why'
+    case 'baseline':
+      return 'take a baseline'
+    case 'recover':
+      return 'recover and weigh'
+    case 'refit':
+      return 'choose and refit'
+    case 'relabel':
+      return 'stick the label on'
+    case 'conversionLeft':
+      return `given up: ${leftWithWords[need.holds]} in it`
     case 'start':
       return 'start it'
     case 'settling':
@@ -165,6 +184,18 @@ export function actWords(need: Need, tag: string): string {
       return `Deal with the decay on ${tag}`
     case 'weighIn':
       return `Weigh in ${tag}`
+    case 'sayWhy':
+      return `Say why ${tag} is converted`
+    case 'baseline':
+      return `Baseline of ${tag}`
+    case 'recover':
+      return `Recover from ${tag}`
+    case 'refit':
+      return `Refit ${tag}`
+    case 'relabel':
+      return `Label ${tag}`
+    case 'conversionLeft':
+      return `See what is in ${tag}`
     case 'start':
       return `Start ${tag}`
     case 'settling':

@@ -13,6 +13,10 @@ export const valueWords: Readonly<Record<string, string>> = {
   down: 'down',
   left: 'horizontal left',
   right: 'horizontal right',
+  mineral: 'mineral oil',
+  alkylbenzene: 'alkylbenzene',
+  polyolester: 'polyolester',
+  polyvinylether: 'polyvinyl ether',
   analog: 'dial gauges',
   digital: 'digital',
 }

@@ -1,4 +1,5 @@
 import type { CylinderMovement } from '../charge/balanceCylinder'
+import { timeOf } from '../entry/time'
 import type { UnitRecord } from '../log/fold'
 import { toSi } from '../quantity/unit'
 import { refrigerantOut, stepKg, weighingUncertaintyKg } from '../run/chargeBalance'
@@ -8,7 +9,8 @@ import { inForce } from '../run/inForce'
 export function unitMovements(record: UnitRecord, unitId: string) {
   const { facts, method } = inForce(record)
   const { refrigerant } = facts
-  return record.items.weighed.flatMap(({ entry, author }): UnitMovement[] => {
+  return record.items.weighed.flatMap((item): UnitMovement[] => {
+    const { entry, author } = item
     const { vessel } = entry
     if (!vessel) return []
     const tareKg = toSi('mass', vessel.tare)
@@ -16,7 +18,8 @@ export function unitMovements(record: UnitRecord, unitId: string) {
     // a mere difference says nothing of what is in the cylinder; a scale set to zero with it on shows less than the cylinder alone weighs
     const whole =
       !entry.net && Math.max(before, after) > tareKg && Math.min(before, after) > method.wholeCylinderShare.si * tareKg
-    const out = entry.direction === 'remove' ? refrigerantOut(record) : (vessel.refrigerant ?? refrigerant)
+    const out =
+      entry.direction === 'remove' ? refrigerantOut(record, timeOf(item)) : (vessel.refrigerant ?? refrigerant)
     return [
       {
         id: entry.id,

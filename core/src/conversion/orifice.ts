@@ -128,6 +128,13 @@ export interface OrificeSizes {
 
 const SMALLEST = 20
 const LARGEST = 120
+const THOU_M = 0.0254 / 1000
+
+/** A bore as pistons are numbered, thousandths of an inch; undefined where no piston of a split system is that wide (20 to 120). */
+export function orificeThousandths(boreM: number): number | undefined {
+  const thousandths = boreM / THOU_M
+  return thousandths >= SMALLEST - 1e-6 && thousandths <= LARGEST + 1e-6 ? thousandths : undefined
+}
 
 /**
  * The real sizes next to what the ratio asks for.

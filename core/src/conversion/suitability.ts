@@ -5,7 +5,12 @@ import { isFlammable, type Refrigerant } from '../refrigerant/refrigerants'
 import { saturationPressurePa } from '../refrigerant/saturation'
 
 export type ConversionRefusal =
-  'flammableIntoUnlisted' | 'noDropInForR410A' | 'sameRefrigerant' | 'pressureOverPlate' | 'pressureOverOld'
+  | 'flammableIntoUnlisted'
+  | 'noDropInForR410A'
+  | 'sameRefrigerant'
+  | 'pressureOverPlate'
+  | 'pressureOverOld'
+  | 'cantBeMadeTight'
 
 export interface ConversionQuestion {
   readonly from: Refrigerant

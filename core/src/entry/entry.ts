@@ -1,5 +1,6 @@
 import type { Author } from './base'
 import type { AnyStageEntry } from './anyStage'
+import type { ConversionEntry } from './conversion'
 import type { HandOverEntry } from './handOver'
 import type { PrepareEntry } from './prepare'
 import type { PressureTestEntry } from './pressureTest'
@@ -15,6 +16,7 @@ export type Entry =
   | RecordingEntry
   | WeighInEntry
   | StartUpEntry
+  | ConversionEntry
   | AnyStageEntry
   | HandOverEntry
 

@@ -76,6 +76,8 @@ export interface LiveReading {
 export type Started = Base<'started'>
 export interface Reading extends Base<'reading'> {
   readonly mode: 'cooling'
+  /** of the machine as it was found, on the refrigerant that goes out of it */
+  readonly baseline?: true
   readonly values: ReadingValues
   readonly instruments?: InstrumentsUsed
   /** the instruments named above as they were then, so that the record can be judged without the company's kit */

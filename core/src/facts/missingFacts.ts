@@ -24,9 +24,9 @@ export function missingFacts(facts: UnitFacts, label?: ModelLabel): MissingFact[
   const asked: [MissingFact, boolean][] = [
     ['work', true],
     ['mode', true],
-    ['refrigerant', true],
+    // of a conversion it is chosen later, among candidates held side by side
+    ['refrigerant', !conversion],
     ['oldRefrigerant', conversion],
-    ['recovered', conversion],
     ['metering', true],
     ['labelCharge', true],
     ['lineLength', true],

@@ -6,13 +6,15 @@ import type { UnitFacts } from './unitFacts'
 
 /** Why this unit must not be converted, where it must not: by refrigerants, by the plate's design pressure where its label says it. */
 export function refusalOf(
-  { work, oldRefrigerant, refrigerant }: UnitFacts,
+  { work, oldRefrigerant, refrigerant, builtFor, highSideDesign }: UnitFacts,
   { label, method }: { label?: ModelLabel; method?: MethodProfile } = {},
 ): ConversionRefusal | undefined {
   if (work !== 'conversion' || !oldRefrigerant || !refrigerant) return undefined
-  const design = label?.highSideDesign
+  // back to what it was built for it was always able to bear
+  if (builtFor === refrigerant && oldRefrigerant !== refrigerant) return undefined
+  const design = highSideDesign ?? label?.highSideDesign
   return conversionRefusal({
-    from: oldRefrigerant,
+    from: builtFor ?? oldRefrigerant,
     to: refrigerant,
     ...(design ? { highSideDesignPa: toSi('gaugePressure', design) } : {}),
     ...(method ? { profile: method } : {}),

@@ -1,3 +1,4 @@
+import type { Oil } from '../conversion/oil'
 import type { Metering, Orientation } from '../label/equipment'
 import type { LabelItem } from '../label/modelLabel'
 import type { InstrumentClass } from '../measurement/instrumentClass'
@@ -20,6 +21,16 @@ export interface UnitFacts {
   refrigerant?: Refrigerant
   /** conversions: what was in it, and how much of it came out */
   oldRefrigerant?: Refrigerant
+  /** what the plate says it was built for, where that isn't what is in it any more */
+  builtFor?: Refrigerant
+  /** in the machine before it is converted */
+  oil?: Oil
+  /** bore of the orifice that was in it */
+  oldBore?: Quantity<'bore'>
+  /** highest pressure that the plate allows on the high side; a model's label can say it too */
+  highSideDesign?: Quantity<'gaugePressure'>
+  /** what is the law where it stands, in the words of whoever keeps it */
+  lawNote?: string
   recovered?: Quantity<'mass'>
   /** as seen at the indoor coil */
   metering?: Metering

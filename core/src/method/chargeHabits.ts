@@ -76,6 +76,30 @@ export const chargeHabits = {
     'without a plate the new refrigerant’s design pressure may pass the old one’s by a tenth at most',
     { max: 25 },
   ),
+  recoveredOverShare: spec(
+    'charge',
+    'ratio',
+    25,
+    '%',
+    'more than a quarter over the label is no charge of one system: scale, unit or another refrigerant is asked about',
+    { min: 5, max: 100 },
+  ),
+  comparedCondensingK: spec(
+    'charge',
+    'temperature',
+    115,
+    '°F',
+    'two refrigerants are held side by side at 20 °F over a 95 °F day',
+    { min: 85, max: 140 },
+  ),
+  comparedSuperheatK: spec('charge', 'temperatureDifference', 12, '°F', 'usual superheat at a piston on a warm day', {
+    min: 2,
+    max: 30,
+  }),
+  comparedSubcoolingK: spec('charge', 'temperatureDifference', 10, '°F', 'labels mostly ask for about 10 °F', {
+    min: 2,
+    max: 30,
+  }),
   conversionStartShare: spec('charge', 'ratio', 90, '%', 'customary start at 85–95 % of the original charge', {
     min: 50,
     max: 100,

@@ -14,6 +14,7 @@ export type Dimension =
   | 'massPerLength'
   | 'length'
   | 'tube'
+  | 'bore'
   | 'elevation'
   | 'ratio'
   | 'count'
@@ -114,6 +115,12 @@ export const units = {
     mm: { factor: 0.001 },
     m: { factor: 1 },
   },
+  bore: {
+    thou: { factor: INCH / 1000, aliases: ['thousandths', 'mil', 'mils', '#'] },
+    in: { factor: INCH, aliases: ['"', 'inch', 'inches'] },
+    mm: { factor: 0.001 },
+    m: { factor: 1 },
+  },
   elevation: {
     ft: { factor: FOOT, aliases: ["'", 'feet', 'foot'] },
     m: { factor: 1, aliases: ['metre', 'metres', 'meter', 'meters'] },
@@ -177,6 +184,7 @@ const preferred: { readonly [D in Dimension]: Record<UnitSystem, UnitOf<D>> } = 
   massPerLength: { ip: 'oz/ft', si: 'g/m' },
   length: { ip: 'ft', si: 'm' },
   tube: { ip: 'in', si: 'mm' },
+  bore: { ip: 'thou', si: 'mm' },
   elevation: { ip: 'ft', si: 'm' },
   ratio: { ip: '%', si: '%' },
   count: { ip: 'times', si: 'times' },

@@ -49,11 +49,21 @@ export function weighingUncertaintyKg({ before, after, scale }: Weighed, method:
   return Math.hypot(of(toSi('mass', before)), of(toSi('mass', after)))
 }
 
-/** What comes out of a unit: in a conversion the old refrigerant, until the new one was charged. */
-export function refrigerantOut(record: UnitRecord): Refrigerant | undefined {
+/**
+ * What comes out of a unit at a moment (the end of its log where none is given): in a conversion the old refrigerant, until the new one was charged; each time that a conversion was turned back
+ * the two change places.
+ */
+export function refrigerantOut(record: UnitRecord, atMs = Infinity): Refrigerant | undefined {
   const { work, oldRefrigerant, refrigerant } = inForce(record).facts
-  const charged = record.items.weighed.some(({ entry }) => entry.direction === 'add')
-  return work === 'conversion' && !charged ? oldRefrigerant : refrigerant
+  const { items } = record
+  if (work !== 'conversion') return refrigerant
+  const turns = items.turnedBack.map(timeOf)
+  const fromMs = Math.max(-Infinity, ...turns.filter((t) => t <= atMs))
+  const charged = items.weighed.some(
+    (item) => item.entry.direction === 'add' && timeOf(item) >= fromMs && timeOf(item) < atMs,
+  )
+  const laterTurns = turns.filter((t) => t > atMs).length
+  return charged !== (laterTurns % 2 === 1) ? refrigerant : oldRefrigerant
 }
 
 /**

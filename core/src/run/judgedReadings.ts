@@ -27,7 +27,7 @@ function judgeLogged(item: LogItem<Reading>, { facts, label, elevationM, method 
 export function judgedReadings(record: UnitRecord, terms: ReadingTerms) {
   const { startedMs, method } = terms
   const clock = tuningClock(record)
-  const all = byTime(record.items.reading).map((item): JudgedItem => {
+  const all = byTime(record.items.reading.filter((item) => !item.entry.baseline)).map((item): JudgedItem => {
     // a change of charge after the reading leaves it behind
     const step = lastStep(record, startedMs, timeOf(item))
     const settled = startedMs !== undefined && hasSettled(item, { startedMs, step, method, clock })

@@ -1,6 +1,8 @@
 import type { ConversionRefusal } from '../conversion/suitability'
 import type { MissingFact } from '../facts/missingFacts'
 import type { Stage } from '../entry/stage'
+import type { LeftWith } from '../entry/conversion'
+import type { ConversionRun } from './conversionRun'
 import type { JudgedItem } from './judgedReadings'
 import type { PressureTestRun } from './pressureTestRun'
 import type { VacuumRun } from './vacuumRun'
@@ -13,6 +15,8 @@ export type Need =
   | { code: 'startVacuum' | 'pullDown' | 'breakVacuum' | 'nitrogenStands' | 'pumpAgain' }
   | { code: 'holdRunning' | 'readGauge' | 'decayFailed' | 'decayClose' }
   | { code: 'weighIn'; openKg: number | undefined }
+  | { code: 'sayWhy' | 'baseline' | 'recover' | 'refit' | 'relabel' }
+  | { code: 'conversionLeft'; holds: LeftWith }
   | { code: 'start' | 'settling' | 'takeReading' | 'readingOut' | 'readingClose' | 'readingOpen' | 'sign' | 'nothing' }
 
 export interface NeedTraits {
@@ -34,6 +38,12 @@ const undecided: NeedTraits = { urgency: 2, asks: true, mark: 'tooClose' }
 export const needTraits: Record<Need['code'], NeedTraits> = {
   prepare: { ...step, mark: 'tooClose' },
   refused: { ...waits, mark: 'out' },
+  sayWhy: step,
+  baseline: step,
+  recover: step,
+  refit: step,
+  relabel: step,
+  conversionLeft: { urgency: 2, asks: true, mark: 'out' },
   raisePressure: step,
   pressureHolds: waits,
   readPressure: ready,
@@ -64,6 +74,7 @@ interface Shown {
   readonly current: Stage
   readonly missing: readonly MissingFact[]
   readonly refusal?: ConversionRefusal
+  readonly conversion?: ConversionRun
   readonly pressureTest: PressureTestRun
   readonly vacuum: VacuumRun
   readonly charge: { readonly openKg?: number }
@@ -77,9 +88,21 @@ const readingNeed = { in: 'readingOpen', none: 'readingOpen', out: 'readingOut',
 /** The one thing that a unit needs next. */
 export function needOf(view: Shown, nowMs: number): Need {
   if (view.sealed) return { code: 'nothing' }
+  const left = view.conversion?.left
+  if (left) return { code: 'conversionLeft', holds: left.entry.holds }
+  // a stop is one wherever the work stands
+  if (view.refusal) return { code: 'refused', refusal: view.refusal }
   switch (view.current) {
     case 'prepare':
-      return view.refusal ? { code: 'refused', refusal: view.refusal } : { code: 'prepare', missing: [...view.missing] }
+      return { code: 'prepare', missing: [...view.missing] }
+    case 'baseline':
+      return { code: view.conversion?.why ? 'baseline' : 'sayWhy' }
+    case 'recovery':
+      return { code: 'recover' }
+    case 'refit':
+      return { code: 'refit' }
+    case 'relabel':
+      return { code: 'relabel' }
     case 'pressureTest':
       return { code: pressureNeed(view.pressureTest, nowMs) }
     case 'vacuum':

@@ -1,10 +1,12 @@
 import type { GatePassed } from '../entry/anyStage'
 import type { LogItem } from '../entry/entry'
-import { stages, type Stage } from '../entry/stage'
+import { conversionStages, isConversionStage, stages, type Stage } from '../entry/stage'
+import type { ConversionLeft } from '../entry/conversion'
 import type { ReturnVisit } from '../entry/startUp'
 import type { UnitRecord } from '../log/fold'
 import type { ConversionRefusal } from '../conversion/suitability'
 import type { MissingFact } from '../facts/missingFacts'
+import { isRefitted, type ConversionRun } from './conversionRun'
 import { grantedGates } from './requests'
 import type { JudgedItem } from './judgedReadings'
 import type { PressureTestRun } from './pressureTestRun'
@@ -21,12 +23,13 @@ export interface StageView {
   readonly stage: Stage
   readonly state: StageState
   /** start-up is passed by the promise of a return visit, too */
-  readonly pass?: LogItem<GatePassed | ReturnVisit>
+  readonly pass?: LogItem<GatePassed | ReturnVisit | ConversionLeft>
 }
 
 interface Shown {
   readonly missing: readonly MissingFact[]
   readonly refusal?: ConversionRefusal
+  readonly conversion?: ConversionRun
   readonly pressureTest: PressureTestRun
   readonly vacuum: VacuumRun
   readonly charge: { readonly settled: boolean }
@@ -37,15 +40,21 @@ interface Shown {
 
 /** Each stage as its own evidence, a passed gate or a wait leaves it. */
 export function stageStates(record: UnitRecord, shown: Shown, nowMs: number): StageView[] {
-  const { missing, refusal, pressureTest, vacuum, charge, reading, sealed, waits } = shown
+  const { missing, refusal, conversion, pressureTest, vacuum, charge, reading, sealed, waits } = shown
   const gates = [...record.items.gatePassed, ...grantedGates(record)]
-  const pass = (stage: Stage): LogItem<GatePassed | ReturnVisit> | undefined =>
+  const pass = (stage: Stage): LogItem<GatePassed | ReturnVisit | ConversionLeft> | undefined =>
     gates.filter((p) => p.entry.stage === stage).at(-1) ??
-    (stage === 'startUp' ? record.items.returnVisit.at(-1) : undefined)
+    (stage === 'startUp' ? record.items.returnVisit.at(-1) : undefined) ??
+    // given up: what is left undone is passed with that
+    (stage === 'handOver' ? undefined : conversion?.left)
   const running = (kind: Wait['kind']) => waits.some((w) => w.kind === kind && w.endsMs > nowMs)
   const holdFindings = reading?.judged.findings.some((f) => f.consequence === 'notSettled') ?? false
   const evidence: Record<Stage, StageState> = {
-    prepare: refusal ? 'stopped' : missing.length === 0 ? 'done' : 'current',
+    baseline: refusal === 'cantBeMadeTight' ? 'stopped' : conversion?.baseline && conversion.why ? 'done' : 'current',
+    recovery: (conversion?.recovered.kg ?? 0) > 0 ? 'done' : 'current',
+    refit: conversion && isRefitted(conversion) ? 'done' : 'current',
+    relabel: conversion?.label ? 'done' : 'current',
+    prepare: refusal && refusal !== 'cantBeMadeTight' ? 'stopped' : missing.length === 0 ? 'done' : 'current',
     pressureTest:
       pressureTest.hold?.verdict?.verdict === 'in'
         ? 'done'
@@ -72,10 +81,12 @@ export function stageStates(record: UnitRecord, shown: Shown, nowMs: number): St
     handOver: sealed ? 'done' : 'current',
   }
   let currentSeen = false
-  return stages.map((stage): StageView => {
+  const path = conversion && hasConversionPath(record, sealed) ? stages : stages.filter((s) => !isConversionStage(s))
+  return path.map((stage): StageView => {
     const passed = pass(stage)
     const own = evidence[stage]
-    const finished = own === 'done' || (passed !== undefined && !(stage === 'prepare' && refusal))
+    const finished =
+      own === 'done' || (passed !== undefined && !((stage === 'prepare' || stage === 'baseline') && refusal))
     if (own === 'done') return { stage, state: 'done' }
     if (finished) return { stage, state: 'bypassed', pass: passed }
     const active = own === 'waiting' || own === 'stopped'
@@ -83,4 +94,22 @@ export function stageStates(record: UnitRecord, shown: Shown, nowMs: number): St
     currentSeen = true
     return { stage, state: own }
   })
+}
+
+/** A conversion that was sealed before its path had stages of its own keeps the line that it was sealed with. */
+function hasConversionPath({ items }: UnitRecord, sealed: boolean): boolean {
+  if (!sealed) return true
+  const kinds = [
+    'conversionWhy',
+    'candidateChosen',
+    'refitted',
+    'deviceFitted',
+    'relabelled',
+    'conversionLeft',
+  ] as const
+  return (
+    kinds.some((kind) => items[kind].length > 0) ||
+    items.reading.some(({ entry }) => entry.baseline) ||
+    items.gatePassed.some(({ entry }) => (conversionStages as readonly Stage[]).includes(entry.stage))
+  )
 }

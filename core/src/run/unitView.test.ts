@@ -116,7 +116,9 @@ describe('facts', () => {
     ])
     expect(missingFacts(facts)).toEqual([])
     expect(missingFacts({ ...facts, metering: 'fixedOrifice', superheatSource: 'typed' })).toEqual(['targetSuperheat'])
-    expect(missingFacts({ ...facts, work: 'conversion' })).toEqual(['oldRefrigerant', 'recovered'])
+    expect(missingFacts({ ...facts, work: 'conversion' })).toEqual(['oldRefrigerant'])
+    // chosen among candidates, later
+    expect(missingFacts({ work: 'conversion' })).not.toContain('refrigerant')
   })
   it('takes the decay limit for new or older work from the profile, unless the unit has its own', () => {
     const micronOf = (f: UnitFacts) =>

@@ -4,7 +4,6 @@ import type { Stage } from '../entry/stage'
 import type { Reading, ReturnVisit } from '../entry/startUp'
 import { byTime, timeOf } from '../entry/time'
 import { missingFacts, type MissingFact } from '../facts/missingFacts'
-import { refusalOf } from '../facts/refusal'
 import type { UnitFacts } from '../facts/unitFacts'
 import type { ModelLabel } from '../label/modelLabel'
 import type { UnitRecord } from '../log/fold'
@@ -12,6 +11,8 @@ import { isSealed } from '../log/seal'
 import type { MethodProfile, ProfileSpec } from '../method/profile'
 import { toSi } from '../quantity/unit'
 import type { JudgedReading } from '../tuning/judgeCharge'
+import { conversionRun, conversionStop, type ConversionRun } from './conversionRun'
+import { thisRound } from './round'
 import { chargeBalance, type ChargeBalance } from './chargeBalance'
 import { inForceAt, unitProfile } from './inForce'
 import { judgedReadings } from './judgedReadings'
@@ -27,6 +28,8 @@ export interface UnitView {
   readonly facts: UnitFacts
   readonly missing: readonly MissingFact[]
   readonly refusal?: ConversionRefusal
+  /** undefined where the refrigerant stays what it is */
+  readonly conversion?: ConversionRun
   readonly elevationM: number
   /** the model's label as this unit took it */
   readonly label?: ModelLabel
@@ -65,11 +68,13 @@ function toldBy(record: UnitRecord, jobElevationM: number | undefined): Told {
   return told
 }
 
-function tell(record: UnitRecord, jobElevationM: number | undefined) {
-  const here = inForceAt(record, jobElevationM)
+function tell(whole: UnitRecord, jobElevationM: number | undefined) {
+  const here = inForceAt(whole, jobElevationM)
+  const record = thisRound(whole)
   const { facts, label, method } = here
   const missing = missingFacts(facts, label)
-  const refusal = refusalOf(facts, { label, method })
+  const refusal = conversionStop(record, here)
+  const conversion = conversionRun(record, here)
   const pressureTest = pressureTestRun(record, here)
   const vacuum = vacuumRun(record, here)
   const charge = chargeBalance(record, here)
@@ -85,6 +90,7 @@ function tell(record: UnitRecord, jobElevationM: number | undefined) {
     ...here,
     missing,
     refusal,
+    ...(conversion ? { conversion } : {}),
     profile: unitProfile(record),
     pressureTest,
     vacuum,
@@ -107,8 +113,9 @@ export function unitView(
   { nowMs, jobElevationM }: { nowMs: number; jobElevationM?: number },
 ): UnitView {
   const { taken, ...told } = toldBy(record, jobElevationM)
-  const waits = waitsOf(record, told)
-  const views = stageStates(record, { ...told, waits }, nowMs)
+  const round = thisRound(record)
+  const waits = waitsOf(round, told)
+  const views = stageStates(round, { ...told, waits }, nowMs)
   const open = views.find((v) => v.state !== 'done' && v.state !== 'bypassed')
   const view = {
     ...told,

@@ -1,5 +1,6 @@
 import type { Entry, LogItem } from '@zetesis/core'
 import { anyStageLines } from './anyStage'
+import { conversionLines } from './conversion'
 import { handOverLines } from './handOver'
 import { prepareLines } from './prepare'
 import { pressureTestLines } from './pressureTest'
@@ -16,6 +17,7 @@ const lines: EntryWords<Entry> = {
   ...recordingLines,
   ...weighInLines,
   ...startUpLines,
+  ...conversionLines,
   ...anyStageLines,
   ...handOverLines,
 }

@@ -7,7 +7,7 @@ import type { EntryProblem } from './problem'
 export const anyStageChecks: Checks<AnyStageEntry['kind']> = {
   note: nothing,
   gatePassed: ({ stage }, asked) => (stage === 'prepare' ? refused(asked) : []),
-  struck: ({ strikes }, { record }) => checkStrike(record, strikes),
+  struck: ({ strikes }, { whole }) => checkStrike(whole, strikes),
   asked: ({ what, stage }, asked) => {
     if ((what === 'gate') !== (stage !== undefined)) return [{ code: 'whichGate', path: 'stage' }]
     if (stage === 'prepare') return refused(asked)

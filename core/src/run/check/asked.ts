@@ -1,7 +1,7 @@
 import type { EntryKind, EntryOf } from '../../entry/entry'
 import type { Stage } from '../../entry/stage'
-import { refusalOf } from '../../facts/refusal'
 import type { UnitRecord } from '../../log/fold'
+import { conversionStop } from '../conversionRun'
 import type { InForceHere } from '../inForce'
 import { unitView } from '../unitView'
 import type { EntryProblem } from './problem'
@@ -11,7 +11,9 @@ export type BookedKg = (cylinderId: string) => number | undefined
 
 /** What an entry is checked against. */
 export interface Asked {
+  /** of the round that goes on, and with all that was before it */
   readonly record: UnitRecord
+  readonly whole: UnitRecord
   readonly here: InForceHere
   readonly nowMs: number
   readonly jobElevationM?: number
@@ -27,14 +29,14 @@ export type Checks<K extends EntryKind> = {
 export const nothing = (): EntryProblem[] => []
 
 /** A refusal is a hard stop: no written reason passes it, nothing is charged and nothing is started. */
-export function refused({ here }: Asked): EntryProblem[] {
-  const refusal = refusalOf(here.facts, here)
+export function refused({ record, here }: Asked): EntryProblem[] {
+  const refusal = conversionStop(record, here)
   return refusal ? [{ code: 'refusedStop', path: '', refusal }] : []
 }
 
 /** Gates: each stage before must be finished by its evidence or passed with a reason that stays on the record. */
-export function gatesClosed({ record, nowMs, jobElevationM }: Asked, before: readonly Stage[]): EntryProblem[] {
-  const view = unitView(record, { nowMs, jobElevationM })
+export function gatesClosed({ whole, nowMs, jobElevationM }: Asked, before: readonly Stage[]): EntryProblem[] {
+  const view = unitView(whole, { nowMs, jobElevationM })
   const closed = view.stages.filter((s) => before.includes(s.stage) && s.state !== 'done' && s.state !== 'bypassed')
   return closed.length === 0 ? [] : [{ code: 'gateClosed', path: '', stages: closed.map((s) => s.stage) }]
 }

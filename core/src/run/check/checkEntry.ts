@@ -4,9 +4,11 @@ import type { UnitRecord } from '../../log/fold'
 import { isSealed } from '../../log/seal'
 import { checkInstrument } from '../../measurement/instrument'
 import { inForceAt } from '../inForce'
+import { thisRound } from '../round'
 import { isArchived } from '../standing'
 import { anyStageChecks } from './anyStage'
 import type { Asked, BookedKg, Checks } from './asked'
+import { conversionChecks } from './conversion'
 import { handOverChecks } from './handOver'
 import { prepareChecks } from './prepare'
 import { pressureTestChecks } from './pressureTest'
@@ -26,6 +28,7 @@ const checks: Checks<EntryKind> = {
   ...recordingChecks,
   ...weighInChecks,
   ...startUpChecks,
+  ...conversionChecks,
   ...anyStageChecks,
   ...handOverChecks,
 }
@@ -45,7 +48,14 @@ export function checkEntry(
   if (isSealed(record) && entry.kind !== 'amendment') return [{ code: 'sealed', path: '' }]
   if (record.items.opened.length === 0 && entry.kind !== 'opened') return [{ code: 'notOpened', path: '' }]
   if (isArchived(record) && !whileArchived.has(entry.kind)) return [{ code: 'archived', path: '' }]
-  const asked = { record, here: inForceAt(record, jobElevationM), nowMs, jobElevationM, booked }
+  const asked = {
+    record: thisRound(record),
+    whole: record,
+    here: inForceAt(record, jobElevationM),
+    nowMs,
+    jobElevationM,
+    booked,
+  }
   // the table holds for each kind the check of that kind
   const check = checks[entry.kind] as (entry: Entry, asked: Asked) => readonly EntryProblem[]
   return [

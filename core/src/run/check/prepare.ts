@@ -1,4 +1,5 @@
 import { elevationLimitsM } from '../../air/atmosphere'
+import { orificeThousandths } from '../../conversion/orifice'
 import type { PrepareEntry } from '../../entry/prepare'
 import type { FactsPatch } from '../../facts/unitFacts'
 import { checkLabel } from '../../label/modelLabel'
@@ -45,6 +46,7 @@ function checkFacts(facts: FactsPatch): EntryProblem[] {
     'liquidLine',
     'vapourLine',
     'testPressure',
+    'highSideDesign',
     'decayLimit',
     'decayHold',
     'targetSubcooling',
@@ -53,6 +55,8 @@ function checkFacts(facts: FactsPatch): EntryProblem[] {
   for (const key of mustBePositive) {
     if ((facts[key]?.value ?? 1) <= 0) problems.push({ code: 'notPositive', path: `facts.${key}` })
   }
+  if (facts.oldBore && orificeThousandths(toSi('bore', facts.oldBore)) === undefined)
+    problems.push({ code: 'notAnOrifice', path: 'facts.oldBore' })
   if (facts.elevation) {
     const elevationM = toSi('elevation', facts.elevation)
     const inside = elevationM >= elevationLimitsM.low && elevationM <= elevationLimitsM.high

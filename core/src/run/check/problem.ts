@@ -46,7 +46,7 @@ export type EntryProblem =
   | { code: 'badProfile'; path: string; problem: ProfileProblem }
   | { code: 'badHabit'; path: 'quantity'; problem: HabitProblem }
   | { code: 'badInstrument'; path: string; problem: InstrumentProblem }
-  | { code: 'refusedStop'; path: ''; refusal: ConversionRefusal }
+  | { code: 'refusedStop'; path: '' | 'refrigerant'; refusal: ConversionRefusal }
   | { code: 'aboveTestPressure'; path: 'gauge'; limitPa: number }
   | { code: 'noTestPressure'; path: 'gauge' }
   | { code: 'notStarted'; path: '' }
@@ -66,6 +66,18 @@ export type EntryProblem =
   | { code: 'unknownRequest'; path: 'asks' }
   | { code: 'answeredBefore'; path: 'asks'; by: string }
   | { code: 'traceTwice'; path: 'traceId' }
+  | { code: 'notConversion'; path: '' }
+  | { code: 'wordsMissing'; path: string }
+  | { code: 'alreadyCharged'; path: 'refrigerant' }
+  | { code: 'noOldRefrigerant'; path: 'refrigerant' }
+  | { code: 'notAnOrifice'; path: 'was' | 'bore' | 'facts.oldBore' }
+  | { code: 'boreMissing'; path: 'bore' }
+  | { code: 'lengthMissing'; path: 'length' }
+  | { code: 'bulbMissing'; path: 'bulb' }
+  | { code: 'pumpedIntoVacuum'; path: 'suctionPressure' }
+  | { code: 'oldLabelStands'; path: 'oldCrossedOut' }
+  | { code: 'notCharged'; path: '' }
+  | { code: 'nothingToTurnBack'; path: '' }
 
 export function positive<D extends Dimension>(dimension: D, quantity: Quantity<D>, path: string): EntryProblem[] {
   return toSi(dimension, quantity) > 0 ? [] : [{ code: 'notPositive', path }]

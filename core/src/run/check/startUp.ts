@@ -1,5 +1,6 @@
 import type { LookedInto, ReturnVisit, StartUpEntry } from '../../entry/startUp'
 import { toSi } from '../../quantity/unit'
+import { baselineFacts } from '../conversionRun'
 import { gatesClosed, notStarted, refused, type Checks } from './asked'
 import { positive, type EntryProblem } from './problem'
 import { checkReading } from './reading'
@@ -9,7 +10,15 @@ export const startUpChecks: Checks<StartUpEntry['kind']> = {
   preStart: ({ rest }, { here }) =>
     rest ? checkReading(rest, here.facts, here.elevationM).map((p) => under('rest', p)) : [],
   started: (_, asked) => [...refused(asked), ...gatesClosed(asked, ['vacuum'])],
-  reading: ({ values }, { here }) => checkReading(values, here.facts, here.elevationM),
+  reading: ({ values, baseline }, asked) => {
+    const { here, record } = asked
+    if (!baseline) return checkReading(values, here.facts, here.elevationM)
+    if (here.facts.work !== 'conversion') return [{ code: 'notConversion', path: '' }]
+    // what runs on the new refrigerant is no baseline any more
+    if (record.items.weighed.some(({ entry }) => entry.direction === 'add'))
+      return [{ code: 'alreadyCharged', path: 'refrigerant' }]
+    return checkReading(values, baselineFacts(here.facts), here.elevationM)
+  },
   lookedInto: (entry, asked) => [...notStarted(asked), ...checkLookedInto(entry)],
   returnVisit: checkVisit,
   probesExchanged: ({ traceId }, { record }) =>

@@ -1,0 +1,147 @@
+import {
+  formatNumber,
+  showText,
+  type ConversionCause,
+  type LeftWith,
+  type Oil,
+  type RefitItem,
+  type RefitLine,
+  type Suitability,
+  type Tightness,
+  type UnitSystem,
+  type ValveAnswer,
+} from '@zetesis/core'
+
+export const conversionCauseWords: Record<ConversionCause, string> = {
+  leak: 'It leaked',
+  unobtainable: 'The old refrigerant can’t be had any more',
+  law: 'The law asks for it',
+  otherPart: 'A part has to be changed anyway',
+  other: 'Something else',
+}
+
+export const tightnessWords: Record<Tightness, string> = {
+  holds: 'It holds pressure',
+  leakFound: 'A leak was found, and will be mended',
+  notTried: 'Nobody has tried yet',
+  cantBeMadeTight: 'It can’t be made tight',
+}
+
+export const oilWords: Record<Oil, string> = {
+  mineral: 'Mineral oil',
+  alkylbenzene: 'Alkylbenzene',
+  polyolester: 'Polyolester (POE)',
+  polyvinylether: 'Polyvinyl ether (PVE)',
+}
+
+export const refitWords: Record<RefitItem, string> = {
+  leak: 'Leak mended',
+  drier: 'New filter-drier',
+  oil: 'Oil',
+  seals: 'Seals that shrink changed',
+  cores: 'Cores and caps new',
+}
+
+/** What asks for each line of the list, and what to do about it. */
+export const refitWhyWords: Record<RefitLine['because'], string> = {
+  leakFound: 'Mend it first: no refrigerant makes a system tight.',
+  always: 'It was opened: moisture came in, and the old drier is made for another refrigerant.',
+  oilChange:
+    'The new refrigerant doesn’t carry this oil home: it stays in coil and lines. Drain it as far as it comes, refill with polyolester by the maker’s amount.',
+  oilResidual: 'It bears what is left of the old oil after one change: drain it, refill with polyolester.',
+  oilWatch: 'It may stay. Long or high lines keep some of it: look at the level after a day, and top up with the same.',
+  shrinks:
+    'The old refrigerant swelled them. Without it they shrink and leak: core seals, cap seals, O-rings, those of valves that were opened.',
+  opened: 'Each time a core is pressed it wears; a cap’s seal is the second one.',
+}
+
+export const leftWithWords: Record<LeftWith, string> = {
+  oldCharge: 'the old refrigerant',
+  newCharge: 'the new refrigerant',
+  nitrogen: 'nitrogen',
+  vacuum: 'vacuum',
+  open: 'nothing: it stands open',
+}
+
+export const deviceWords = { piston: 'Piston', capillary: 'Capillary', valve: 'Thermostatic valve' } as const
+export const deviceByWords = {
+  reckoned: 'as reckoned here',
+  maker: 'by the maker’s table',
+  kept: 'left as it was',
+} as const
+
+export const oilAnswerWords: Record<Suitability['oil']['answer'], string> = {
+  asIs: 'oil may stay',
+  residual: 'one change of oil',
+  change: 'oil must be changed',
+}
+
+export const valveAnswerWords: Record<ValveAnswer['answer'], string> = {
+  keep: 'The valve may stay as it is.',
+  turn: 'The valve may stay; turn its stem until the superheat is what it was.',
+  change: 'Change the valve, or its power head: no stem reaches that far.',
+}
+
+/** "+4 %", "−12 %": the new one against the old. */
+export const changeText = ({ old, new: now }: { old: number; new: number }): string => {
+  const percent = (now / old - 1) * 100
+  return `${percent >= 0 ? '+' : '−'}${formatNumber(Math.abs(percent), 0)} %`
+}
+
+/** What a candidate gains and costs in this machine, a line each. */
+export function suitabilityLines(s: Suitability, system: UnitSystem): { name: string; value: string; code: string }[] {
+  const pressure = (pa: number | undefined) =>
+    pa === undefined ? 'no data' : showText('gaugePressure', pa - 101_325, system)
+  const k = (value: number) => showText('temperature', value, system)
+  const d = (value: number) => showText('temperatureDifference', value, system)
+  const both = (c: { old: number; new: number }, show: (n: number) => string) => `${show(c.new)} against ${show(c.old)}`
+  return [
+    { code: 'class', name: 'safety class', value: `${s.safetyClass.new} against ${s.safetyClass.old}` },
+    {
+      code: 'design',
+      name: 'condensing on the design day',
+      value: `${pressure(s.design.newPa)}, bound by ${s.design.limitFrom === 'plate' ? 'the plate’s' : 'the old refrigerant and a tenth'} ${pressure(s.design.limitPa)}`,
+    },
+    ...(s.capacity ? [{ code: 'capacity', name: 'capacity, same compressor', value: changeText(s.capacity) }] : []),
+    ...(s.working
+      ? [
+          {
+            code: 'flow',
+            name: 'mass flow for the same capacity',
+            value: changeText({ old: 1 / s.working.old.effectJPerKg, new: 1 / s.working.new.effectJPerKg }),
+          },
+        ]
+      : []),
+    ...(s.evaporatingPa
+      ? [{ code: 'low', name: 'suction pressure', value: both(s.evaporatingPa, (pa) => pressure(pa)) }]
+      : []),
+    ...(s.condensingPa
+      ? [{ code: 'high', name: 'head pressure', value: both(s.condensingPa, (pa) => pressure(pa)) }]
+      : []),
+    ...(s.pressureRatio
+      ? [{ code: 'ratio', name: 'pressure ratio', value: both(s.pressureRatio, (n) => formatNumber(n, 2)) }]
+      : []),
+    ...(s.dischargeK ? [{ code: 'discharge', name: 'discharge, about', value: both(s.dischargeK, k) }] : []),
+    ...(s.glideK ? [{ code: 'glide', name: 'glide in the evaporator', value: both(s.glideK.evaporator, d) }] : []),
+    { code: 'oil', name: 'oil', value: `${oilWords[s.oil.inIt].toLowerCase()}: ${oilAnswerWords[s.oil.answer]}` },
+    {
+      code: 'seals',
+      name: 'seals',
+      value: s.seals === 'shrink' ? 'shrink when the old one goes' : 'as they are',
+    },
+    {
+      code: 'gwp',
+      name: 'warming, kg of CO₂ a kg (AR4, AR5)',
+      value: `${formatNumber(s.gwp100.AR4.new, 0)}, ${formatNumber(s.gwp100.AR5.new, 0)} against ${formatNumber(s.gwp100.AR4.old, 0)}, ${formatNumber(s.gwp100.AR5.old, 0)}`,
+    },
+    ...(s.noData
+      ? [
+          {
+            code: 'noData',
+            name: 'at these conditions',
+            value: `no data of ${s.noData === 'both' ? 'either' : s.noData === 'old' ? 'the old one' : 'the new one'}: take others`,
+          },
+        ]
+      : []),
+  ]
+}

@@ -1,0 +1,10 @@
+import type { MethodProfile } from '../method/profile'
+import type { OrificeConditions } from './orifice'
+
+/** Where two refrigerants are held side by side when nobody measured: the middle of the method's usual evaporating temperatures, its usual condensing one, and its usual superheat and subcooling. */
+export const usualConditions = (method: MethodProfile): OrificeConditions => ({
+  evaporatingK: (method.evaporatingLowK.si + method.evaporatingHighK.si) / 2,
+  condensingK: method.comparedCondensingK.si,
+  superheatK: method.comparedSuperheatK.si,
+  subcoolingK: method.comparedSubcoolingK.si,
+})
