@@ -112,6 +112,7 @@ const againstWords: Record<ChargeGateCode, string> = {
   onlyOneCoil: 'only one coil short',
   indoorsOutsideWindow: 'indoors outside the window',
   headTooLow: 'too cold to feed the orifice',
+  wrongOrifice: 'the orifice doesn’t suit',
 }
 /** “against the advice (not settled): hose iced up”. */
 export function despiteText({ against, reason }: NonNullable<Weighed['despite']>): string {

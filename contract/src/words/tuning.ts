@@ -272,6 +272,16 @@ export function gateWords(gate: ChargeGate, system: UnitSystem): string {
       const what = `${causeOfFaultWords[gate.cause]} ${gate.probability > 0.5 ? 'is likelier' : 'isn’t ruled out'} (${percent(gate.probability)})`
       return `${what}: ${firstWords[gate.cause] ?? 'settle that first'}.`
     }
+    case 'wrongOrifice': {
+      const d = (k: number) => showText('temperatureDifference', Math.abs(k), system)
+      const size = (n: number | undefined) => (n === undefined ? '' : ` ${formatNumber(n, 0)}`)
+      const next = gate.nextThousandths
+        ? ` Next size: ${formatNumber(gate.nextThousandths, 0)} thousandths, ${gate.nextFrom === 'reckoned' ? 'as reckoned' : 'by this reading'}; the maker’s table wins. Pump down, change it, evacuate the low side, and log it under Refit.`
+        : ' Take the next size by the maker’s table.'
+      return gate.side === 'narrow'
+        ? `The orifice${size(gate.fittedThousandths)} is too narrow for this refrigerant: superheat ${d(gate.offK)} beyond the tolerance although ${d(gate.subcoolingK)} of liquid stand before it. Charge doesn’t mend that.${next}`
+        : `The orifice${size(gate.fittedThousandths)} is too wide for this refrigerant: superheat ${d(gate.offK)} under the tolerance with ${d(gate.subcoolingK)} of liquid before it. Taking out doesn’t mend that.${next}`
+    }
     case 'onlyOneCoil':
       return 'Both coils don’t say so, or don’t move as charge moves them: too little charge shows on both.'
   }

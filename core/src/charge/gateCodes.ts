@@ -11,5 +11,6 @@ export const chargeGateCodes = [
   'onlyOneCoil',
   'indoorsOutsideWindow',
   'headTooLow',
+  'wrongOrifice',
 ] as const
 export type ChargeGateCode = (typeof chargeGateCodes)[number]

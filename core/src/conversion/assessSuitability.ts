@@ -148,11 +148,11 @@ function compared({
   }
 }
 
-/** Gas a little over its dew point: as an ideal gas from there, which is good to a percent over ten kelvins. */
-function suctionDensity(refrigerant: Refrigerant, pressurePa: number, vapourK: number): number | undefined {
+/** Density of gas a little over its dew point, kg/m³: as an ideal gas from there, which is good to a percent over ten kelvins; undefined outside the data. */
+export function suctionDensity(refrigerant: Refrigerant, pressurePa: number, vapourK: number): number | undefined {
   const dewK = saturationTemperatureK(refrigerant, 'dew', pressurePa)
   const density = dewK && saturatedDensityKgPerM3(refrigerant, 'vapour', dewK)
-  return dewK && density ? (density * dewK) / vapourK : undefined
+  return dewK && density && vapourK > 100 && vapourK < 600 ? (density * dewK) / vapourK : undefined
 }
 
 /** Dew less bubble temperature at one pressure, K; undefined outside the data. */

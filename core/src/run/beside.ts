@@ -1,3 +1,6 @@
+import { machineOrifice } from '../conversion/machineOrifice'
+import { orificeThousandths } from '../conversion/orifice'
+import { usualConditions } from '../conversion/usualConditions'
 import type { LookedInto } from '../entry/startUp'
 import { byTime } from '../entry/time'
 import type { UnitRecord } from '../log/fold'
@@ -5,6 +8,7 @@ import { restDeviation } from '../measurement/checkPlausibility'
 import { toSi } from '../quantity/unit'
 import type { ReadingValues } from '../reading/channels'
 import type { Beside } from '../tuning/deviations'
+import type { FittedOrifice } from '../tuning/wrongOrifice'
 import { measure } from '../tuning/measured'
 import { plausibilityMargins } from '../tuning/plausible'
 import type { InForceHere } from './inForce'
@@ -41,14 +45,42 @@ export function besideOf({ items }: UnitRecord, terms: InForceHere): Beside {
   const drier = looked.find((l) => l.drierIn && l.drierOut)
   const drierDropK = drier && toSi('temperature', drier.drierIn!) - toSi('temperature', drier.drierOut!)
   const ratedAmps = last('ratedAmps')
-  const deviceChecked = last('deviceChecked') ?? before?.deviceChecked
+  // who fitted another one looked at it
+  const deviceChecked =
+    last('deviceChecked') ?? before?.deviceChecked ?? (items.deviceFitted.length > 0 ? true : undefined)
+  const orifice = fittedOrifice(items, terms)
   return {
     airflowKnownGood: last('airflowGood') ?? before?.airflowGood ?? false,
     condenserClean: last('condenserClean') ?? before?.condenserClean ?? false,
     ...(deviceChecked === undefined ? {} : { deviceChecked }),
+    ...(orifice ? { orifice } : {}),
     ...(rest === undefined ? {} : { restOverAmbientK: rest.offK, restStandardK: rest.standardK }),
     ...(drierDropK === undefined ? {} : { drierDropK }),
     ...(ratedAmps === undefined ? {} : { ratedAmpsA: toSi('current', ratedAmps) }),
+  }
+}
+
+/** The piston of a converted machine, as it is and as it is reckoned from what was in it. */
+export function fittedOrifice(
+  items: UnitRecord['items'],
+  { facts, method }: Pick<InForceHere, 'facts' | 'method'>,
+): FittedOrifice | undefined {
+  const { work, metering, oldRefrigerant, refrigerant, oldBore } = facts
+  if (work !== 'conversion' || metering !== 'fixedOrifice') return undefined
+  const device = items.deviceFitted.at(-1)?.entry
+  if (device && device.device !== 'piston') return undefined
+  // back to what was in it first, its first bore is right again
+  const first = items.deviceFitted.find((d) => d.entry.was)?.entry.was
+  const was = first ?? oldBore
+  const ratio =
+    oldRefrigerant && refrigerant
+      ? machineOrifice({ oldRefrigerant, newRefrigerant: refrigerant, ...usualConditions(method) })?.machineRatio
+      : undefined
+  const thousandths = (bore: typeof was) => bore && orificeThousandths(toSi('bore', bore))
+  const [fitted, old] = [thousandths(device?.bore ?? oldBore), thousandths(was)]
+  return {
+    ...(fitted === undefined ? {} : { fittedThousandths: fitted }),
+    ...(old === undefined || ratio === undefined ? {} : { reckonedThousandths: old * ratio }),
   }
 }
 

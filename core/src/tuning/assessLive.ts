@@ -31,6 +31,7 @@ import type { Measured } from './measured'
 import { plausibilityMargins, plausibleOf } from './plausible'
 import { probeJumps, type ProbeJump } from './probeJumps'
 import { tail } from './window'
+import { wrongOrifice } from './wrongOrifice'
 
 export interface LiveTerms {
   readonly facts: UnitFacts
@@ -194,6 +195,18 @@ export function tuneReading(
           profile: method,
         })
       : undefined
+  const orifice = settled
+    ? wrongOrifice({
+        measured: judged,
+        target,
+        metering,
+        orifice: terms.beside.orifice,
+        steps: terms.steps,
+        ...(terms.totalChargeKg === undefined ? {} : { totalChargeKg: terms.totalChargeKg }),
+        ...(standardK === undefined ? {} : { standardK }),
+        profile: method,
+      })
+    : undefined
   const gates = chargeGates({
     action: advice?.action ?? 'stop',
     measured: judged,
@@ -206,6 +219,7 @@ export function tuneReading(
     cold: coldOf(judged, refrigerant),
     looked: lookedAt(terms.beside, findings),
     steps: terms.steps,
+    ...(orifice ? { orifice } : {}),
     ...(terms.beside.drierDropK === undefined ? {} : { drierDropK: terms.beside.drierDropK }),
     profile: method,
   })

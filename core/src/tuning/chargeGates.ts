@@ -7,6 +7,7 @@ import type { ChargeStep, StepAdvice } from '../charge/adviseStep'
 import type { Target } from './chargeTarget'
 import type { RankedCause } from './diagnose'
 import { chargeCauses, type FaultCause } from './faultSignatures'
+import type { WrongOrifice } from './wrongOrifice'
 import type { Measured } from './measured'
 
 /** Each of `chargeGateCodes`, with what it rests on. */
@@ -23,6 +24,8 @@ export type ChargeGate =
   | { readonly code: 'airflowNotKnownGood' }
   | { readonly code: 'otherCauseLeads'; readonly cause: FaultCause; readonly probability: number }
   | { readonly code: 'onlyOneCoil' }
+  /** of a converted machine: no charge mends it */
+  | ({ readonly code: 'wrongOrifice' } & WrongOrifice)
 
 export interface GateQuestion {
   readonly action: StepAdvice['action']
@@ -41,6 +44,8 @@ export interface GateQuestion {
   readonly looked?: { readonly [C in FaultCause]?: boolean }
   /** temperature lost over the drier, where it was measured */
   readonly drierDropK?: number
+  /** what the reading says of a converted machine's orifice */
+  readonly orifice?: WrongOrifice
   readonly profile: MethodProfile
 }
 
@@ -68,14 +73,17 @@ export function chargeGates(q: GateQuestion): ChargeGate[] {
     gates.push({ code: 'drierBlocked', dropK: q.drierDropK })
   if (q.settling.state !== 'settled' && q.settling.state !== 'hunting')
     gates.push({ code: 'notSettled', settling: q.settling })
+  if (q.orifice) gates.push({ code: 'wrongOrifice', ...q.orifice })
   if (action !== 'add' && action !== 'remove') return gates
   if (action === 'add' && !q.airflowKnownGood) gates.push({ code: 'airflowNotKnownGood' })
   const charge = chargeCauses[action]
   const own = q.ranked.filter((r) => charge.includes(r.cause)).reduce((sum, r) => sum + r.probability, 0)
   const others = q.ranked.filter((r) => r.cause !== 'none' && !allCharge.includes(r.cause))
   const leads = action === 'add' ? inTheWay(others, own, q) : others.find((r) => r.probability > own)
-  if (leads) gates.push({ code: 'otherCauseLeads', cause: leads.cause, probability: leads.probability })
-  if (action === 'add' && !otherCoilAgrees(q)) gates.push({ code: 'onlyOneCoil' })
+  // the orifice's own gate says what starves
+  if (leads && !(q.orifice && starving.includes(leads.cause)))
+    gates.push({ code: 'otherCauseLeads', cause: leads.cause, probability: leads.probability })
+  if (action === 'add' && !q.orifice && !otherCoilAgrees(q)) gates.push({ code: 'onlyOneCoil' })
   return gates
 }
 

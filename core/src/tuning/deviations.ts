@@ -1,3 +1,4 @@
+import type { FittedOrifice } from './wrongOrifice'
 import type { Metering } from '../label/equipment'
 import type { MethodProfile } from '../method/profile'
 import { expectedSplitK } from '../air/expectedSplit'
@@ -20,6 +21,8 @@ export interface Beside {
   readonly condenserClean?: boolean
   /** the metering device was compared with the label */
   readonly deviceChecked?: boolean
+  /** of a converted machine on a piston */
+  readonly orifice?: FittedOrifice
   /** of superheat and subcooling by the instruments, K */
   readonly standardK?: number
 }

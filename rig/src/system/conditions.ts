@@ -1,7 +1,8 @@
 import type { Refrigerant } from '@zetesis/core'
 import type { Random } from '../random'
 import { goodProbes } from './probeSpec'
-import { soundSystem, type DaySpec, type SystemFaults, type SystemSpec } from './systemSpec'
+import { sizeHardware } from './sizing'
+import { soundSystem, type Converted, type DaySpec, type SystemFaults, type SystemSpec } from './systemSpec'
 
 const f = (value: number) => (value - 32) / 1.8 + 273.15
 const OUNCE = 0.028349523125
@@ -76,13 +77,17 @@ export interface SystemLike {
   readonly chargeKg?: number
   readonly targetSubcoolingK?: number
   readonly pressurePa?: number
+  /** built for another refrigerant */
+  readonly converted?: Converted
+  /** what was weighed into it, kg; without it the practice system's share of the right charge */
+  readonly inKg?: number
 }
 
 /** A practice system made like the unit at hand, with what is wrong with it. */
 export function systemFor(name: SystemRigName, like: SystemLike = {}): SystemSpec {
   const base = like.metering === 'expansionValve' ? valveSystem : pistonSystem
   const target = like.targetSubcoolingK ?? base.targetSubcoolingK
-  return systemRigs[name]({
+  const spec = systemRigs[name]({
     ...base,
     refrigerant: like.refrigerant ?? base.refrigerant,
     chargeKg: like.chargeKg ?? base.chargeKg,
@@ -90,7 +95,9 @@ export function systemFor(name: SystemRigName, like: SystemLike = {}): SystemSpe
     // it can't subcool to within a kelvin or two of the air
     condensingOverK: Math.max(base.condensingOverK, target + 3),
     day: { ...base.day, pressurePa: like.pressurePa ?? base.day.pressurePa },
+    ...(like.converted ? { converted: like.converted } : {}),
   })
+  return like.inKg === undefined ? spec : { ...spec, chargeShare: like.inKg / sizeHardware(spec).rightChargeKg }
 }
 
 const sizes = [1.5, 2, 2.5, 3, 3.5, 4, 5] as const

@@ -17,6 +17,8 @@ export interface Fluid {
   readonly latentJPerKg: (k: number) => number
   readonly liquidJPerKgK: number
   readonly vapourJPerKgK: number
+  /** dew less mean, and mean less bubble, at a mean temperature; without it a coil has one temperature */
+  readonly halfGlideK?: (k: number) => number
 }
 
 const LOW_K = 224
@@ -24,8 +26,8 @@ const HIGH_K = 338
 const STEP_K = 1
 
 /** Tables at whole kelvins, straight between: the model asks a dozen times a step. Outside them the last two go on. */
-function table(of: (k: number) => number): (k: number) => number {
-  const values = Array.from({ length: (HIGH_K - LOW_K) / STEP_K + 1 }, (_, i) => of(LOW_K + i * STEP_K))
+export function table(of: (k: number) => number): (k: number) => number {
+  const values = filled(Array.from({ length: (HIGH_K - LOW_K) / STEP_K + 1 }, (_, i) => of(LOW_K + i * STEP_K)))
   return (k) => {
     const at = Math.min(Math.max((k - LOW_K) / STEP_K, 0), values.length - 1.001)
     const i = Math.floor(at)
@@ -33,8 +35,17 @@ function table(of: (k: number) => number): (k: number) => number {
   }
 }
 
+/** where the data end the last two go on */
+function filled(values: number[]): number[] {
+  const first = values.findIndex((v) => Number.isFinite(v))
+  for (let i = first - 1; i >= 0; i--) values[i] = 2 * values[i + 1]! - values[i + 2]!
+  for (let i = Math.max(first, 0) + 1; i < values.length; i++)
+    if (!Number.isFinite(values[i])) values[i] = 2 * values[i - 1]! - values[i - 2]!
+  return values
+}
+
 /** a straight line through the logarithm is nearly what saturation pressure does */
-function logTable(of: (k: number) => number) {
+export function logTable(of: (k: number) => number) {
   const log = table((k) => Math.log(of(k)))
   return (k: number) => Math.exp(log(k))
 }

@@ -95,6 +95,7 @@ export function createModel(spec: SystemSpec): SystemModel {
   let extraWater = 0
   let fan = 0
 
+  const half = fluid.halfGlideK ?? (() => 0)
   const outdoorAt = () => day.outdoorK + day.outdoorDriftKPerS * timeS
   let evaporatingK = restK(day.outdoorK, day.roomK)
   let condensingK = evaporatingK
@@ -116,7 +117,7 @@ export function createModel(spec: SystemSpec): SystemModel {
     const face = (1 - faults.dirtyCondenser) * (1 - faults.blockedCondenser)
     if (free >= 0) {
       const filled = Math.min(free / (hardware.condenserM3 * rho * CONDENSER_VOID), 0.9)
-      const over = Math.max(condensingK - outdoorAt(), 0)
+      const over = Math.max(condensingK - half(condensingK) - outdoorAt(), 0)
       const ntu = (hardware.subcoolerWPerK * face * filled) / Math.max(pumpedKg * fluid.liquidJPerKgK, TINY)
       return { filled, quality: 0, liquidK: outdoorAt() + over * Math.exp(-ntu), face }
     }
@@ -124,7 +125,7 @@ export function createModel(spec: SystemSpec): SystemModel {
     const liquidShare = Math.max(0.02, 1 + free / (line + film))
     const ratio = rho / fluid.vapourKgPerM3(condensingK)
     const quality = (1 - liquidShare) / (1 - liquidShare + ratio * liquidShare)
-    return { filled: 0, quality, liquidK: condensingK, face }
+    return { filled: 0, quality, liquidK: condensingK - half(condensingK), face }
   }
 
   /** share of the indoor air that filter, registers and a dirty coil keep back */
@@ -147,7 +148,9 @@ export function createModel(spec: SystemSpec): SystemModel {
     const liquidPa = condensedPa + (faults.airPa * condensingK) / 310
     const latent = fluid.latentJPerKg(evaporatingK)
     const ratio = Math.max(liquidPa / suctionPa, 1.02)
-    const gasDensity = (fluid.vapourKgPerM3(evaporatingK) * evaporatingK) / Math.max(suctionK, evaporatingK)
+    // boiling ends at the dew point
+    const dewK = evaporatingK + half(evaporatingK)
+    const gasDensity = (fluid.vapourKgPerM3(evaporatingK) * dewK) / Math.max(suctionK, dewK)
     const pumpedKg = hardware.sweptM3PerS * stage * gasDensity * pumped(ratio) * (1 - faults.weakCompressor)
     const outlet = condenser(pumpedKg)
 
@@ -161,7 +164,9 @@ export function createModel(spec: SystemSpec): SystemModel {
     const mixture = 1 / ((1 - inletQuality) / liquidDensity + inletQuality / fluid.vapourKgPerM3(boilsAtK))
     const area = hardware.orificeM2 * (spec.metering === 'fixedOrifice' ? faults.pistonRatio ** 2 : valveOpening(dt))
     // air reaches the device too; it takes pressure without bringing liquid
-    const throatPa = fluid.bubblePa(Math.min(outlet.liquidK, boilsAtK)) * pressureShare
+    // pressures stand by means: liquid boils at its own temperature where the mean is half a glide higher
+    const boilingK = Math.min(outlet.liquidK, boilsAtK)
+    const throatPa = fluid.bubblePa(boilingK + half(boilingK)) * pressureShare
     const target = area * deviceFlow(mixture, inletPa + liquidPa - condensedPa, throatPa, suctionPa)
     flow += (target - flow) * (1 - Math.exp(-dt / FLOW_S))
 
@@ -187,13 +192,13 @@ export function createModel(spec: SystemSpec): SystemModel {
     const gasKg = Math.max(pumpedKg - carried, TINY)
     const coilAirK = roomK
     const vapourNtu = (hardware.vapourWPerK * (1 - wetted)) / (gasKg * fluid.vapourJPerKgK)
-    const leavingK = evaporatingK + Math.max(0, coilAirK - evaporatingK) * (1 - Math.exp(-vapourNtu))
+    const leavingK = dewK + Math.max(0, coilAirK - dewK) * (1 - Math.exp(-vapourNtu))
     const lineGain = 1 - Math.exp((-LINE_W_PER_K_PER_W * spec.capacityW) / (pumpedKg * fluid.vapourJPerKgK))
     const dryness = Math.max(0, 1 - (8 * carried) / pumpedKg)
-    const arrivingK = evaporatingK + (leavingK + (outdoorK - leavingK) * lineGain - evaporatingK) * dryness
+    const arrivingK = dewK + (leavingK + (outdoorK - leavingK) * lineGain - dewK) * dryness
     suctionK += (arrivingK - suctionK) * (1 - Math.exp(-dt / LINE_S))
     const feltK = leavingK + faults.looseBulb * LOOSE_BULB * (roomK - leavingK)
-    bulbK += ((carried > 0 ? evaporatingK : feltK) - bulbK) * (1 - Math.exp(-dt / BULB_S))
+    bulbK += ((carried > 0 ? dewK : feltK) - bulbK) * (1 - Math.exp(-dt / BULB_S))
 
     boilingKg = Math.max(TINY, boilingKg + (flow * (1 - inVapour) - boiledKg - carried) * dt)
     const coilJPerK = COIL_J_PER_K_PER_W * spec.capacityW
@@ -211,7 +216,7 @@ export function createModel(spec: SystemSpec): SystemModel {
     condensingK = clamp(condensingK + ((rejectedW - givenW) / coilJPerK) * dt, 240, 337)
 
     // house
-    const dryW = gasKg * fluid.vapourJPerKgK * (leavingK - evaporatingK)
+    const dryW = gasKg * fluid.vapourJPerKgK * (leavingK - dewK)
     const fanW = FAN_W * spec.capacityW * fan
     const sensibleW = coil.sensibleW + dryW
     const supplyK = roomK - (sensibleW - fanW * 0.5) / Math.max(airKgPerS * AIR_J_PER_KG_K, 1)
@@ -238,8 +243,8 @@ export function createModel(spec: SystemSpec): SystemModel {
       ampsA,
       evaporatingK,
       condensingK,
-      superheatK: suctionK - evaporatingK,
-      subcoolingK: condensingK - outlet.liquidK,
+      superheatK: suctionK - dewK,
+      subcoolingK: condensingK - half(condensingK) - outlet.liquidK,
       chargeKg: chargeKg + pendingKg,
       flowKgPerS: pumpedKg,
       coolingW: coil.heatW + dryW,
@@ -255,7 +260,7 @@ export function createModel(spec: SystemSpec): SystemModel {
       top,
       faults.overfeedingValve > 0 ? DESIGN_OPENING * (1 + 0.5 * faults.overfeedingValve) : 0.05,
     )
-    const felt = bulbK - evaporatingK
+    const felt = bulbK - evaporatingK - half(evaporatingK)
     const error = felt - hardware.valveStaticK - hardware.valveRangeK * opening
     if (spec.valveGain > 1) {
       // too large a valve swings: it follows its bulb at once, and the bulb is late

@@ -1,5 +1,6 @@
 import { airDensity, enthalpyJPerKg, humidityOf, saturatedHumidity } from './air'
 import { fluidOf, type Fluid } from './fluid'
+import { realFluid } from './realFluid'
 import type { SystemSpec } from './systemSpec'
 
 /** The rating point: 95 °F outdoors, 80 °F dry bulb and 67 °F wet bulb indoors (51 % humidity), sea level. */
@@ -71,7 +72,28 @@ export function deviceFlow(kgPerM3: number, inletPa: number, boilsAtPa: number, 
 }
 
 export function sizeHardware(spec: SystemSpec): Hardware {
-  const fluid = fluidOf(spec.refrigerant)
+  const { converted } = spec
+  if (!converted) return sized(spec, fluidOf(spec.refrigerant))
+  // the machine is what it was built as; what runs in it and its orifice are others
+  const own = realFluid(converted.builtFor)
+  const was = sized({ ...spec, refrigerant: converted.builtFor }, own)
+  const fluid = realFluid(spec.refrigerant)
+  const denser = fluid.liquidKgPerM3(LIQUID_K) / own.liquidKgPerM3(LIQUID_K)
+  return {
+    ...was,
+    fluid,
+    orificeM2: was.orificeM2 * converted.boreRatio ** 2,
+    evaporatorWPerK: was.evaporatorWPerK * (1 - converted.oilLogged),
+    heldKg: was.heldKg * denser,
+    rightChargeKg: was.rightChargeKg * denser,
+    designFlowKgPerS: was.designFlowKgPerS,
+  }
+}
+
+/** where liquid of two refrigerants is compared, K */
+const LIQUID_K = 308
+
+function sized(spec: SystemSpec, fluid: Fluid): Hardware {
   const { capacityW, evaporatingK, evaporatorWetted: wetted, condenserLiquid } = spec
   const superheatK = designSuperheat[spec.metering]
   const condensingK = rating.outdoorK + spec.condensingOverK

@@ -49,6 +49,8 @@ export function createRig(spec: SystemSpec, seed: number): SystemRig {
     atmospherePa: spec.day.pressurePa,
     refrigerant: spec.refrigerant,
   })
+  // nobody has turned the manifold's menu yet
+  if (spec.converted) probes.setManifold(spec.converted.builtFor)
   let timeS = 0
   let doorUntil = -Infinity
 

@@ -44,9 +44,19 @@ export const soundSystem: SystemFaults = {
   mixed: 0,
 }
 
+/** A machine that was built for another refrigerant than the one in it. */
+export interface Converted {
+  readonly builtFor: Refrigerant
+  /** diameter of its orifice now over the one that it was built with */
+  readonly boreRatio: number
+  /** share of its coil's heat transfer that oil takes which the refrigerant doesn't carry home */
+  readonly oilLogged: number
+}
+
 /** One split system in its house, on one day. SI throughout. */
 export interface SystemSpec {
   readonly refrigerant: Refrigerant
+  readonly converted?: Converted
   readonly metering: Metering
   /** total cooling at 95 °F outdoors, 80/67 °F indoors, W */
   readonly capacityW: number

@@ -1,10 +1,10 @@
 import type { EntryBody } from '../entry/entry'
 import { NOON, testEntry, testId } from '../entry/testing'
 import type { UnitFacts } from '../facts/unitFacts'
-import { refrigerantOut } from './chargeBalance'
-import { checkEntry } from './check/checkEntry'
-import { unitMovements } from '../book/unitMovements'
-import { degF, preparedFacts, psig, record, seal, states, view, type Lines } from './testingLines'
+import { refrigerantOut } from '../run/chargeBalance'
+import { checkEntry } from '../run/check/checkEntry'
+import { unitMovements } from './unitMovements'
+import { degF, preparedFacts, psig, record, seal, states, view, type Lines } from '../run/testingLines'
 
 const facts: UnitFacts = {
   ...preparedFacts,
