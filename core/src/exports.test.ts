@@ -534,6 +534,7 @@ const samples: Record<string, readonly unknown[]> = {
   refitList: [{ from: 'R-22', to: 'R-407C', oil: 'mineral', leakFound: true }],
   sealsShrink: ['R-22', 'R-407C'],
   thisRound: [record],
+  sincePumpDown: [record],
   usualConditions: [profile],
   usualOil: ['R-22'],
   valveSuperheat: [{ bulb: 'R-22', newRefrigerant: 'R-407C', evaporatingK: 280, superheatK: 6 }],

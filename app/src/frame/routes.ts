@@ -2,10 +2,14 @@ import type { Need, Stage } from '@zetesis/core'
 
 export const stagePath: Record<Stage, string> = {
   prepare: 'prepare',
+  baseline: 'baseline',
+  recovery: 'recovery',
+  refit: 'refit',
   pressureTest: 'pressure-test',
   vacuum: 'vacuum',
   weighIn: 'weigh-in',
   startUp: 'start-up',
+  relabel: 'new-label',
   handOver: 'hand-over',
 }
 
@@ -16,5 +20,7 @@ export const stageHref = (unitId: string, stage: Stage) => `/units/${unitId}/${s
 
 /** Where the next act on a unit is done. */
 export function needHref(unitId: string, need: Need, current: Stage): string {
-  return stageHref(unitId, need.code === 'nothing' ? 'handOver' : current)
+  if (need.code === 'nothing') return stageHref(unitId, 'handOver')
+  if (need.code === 'conversionLeft') return stageHref(unitId, 'refit')
+  return stageHref(unitId, need.code === 'refused' && need.refusal === 'cantBeMadeTight' ? 'baseline' : current)
 }

@@ -41,6 +41,14 @@ function onSystem(body: EntryBody, { record, view: { startedMs } }: Followed): R
   switch (body.kind) {
     case 'started':
       return [{ kind: 'run', on: true }]
+    case 'pumpedDown':
+      return [{ kind: 'run', on: false }]
+    case 'deviceFitted': {
+      const { was, bore } = body
+      // against the bore that the machine was built with: the first that anybody found in it
+      const built = record.items.deviceFitted[0]?.entry.was ?? was
+      return built && bore ? [{ kind: 'bore', ratio: toSi('bore', bore) / toSi('bore', built) }] : []
+    }
     case 'weighed':
       return startedMs === undefined ? [] : [{ kind: 'charge', kg: stepKg(body) }]
     case 'struck': {

@@ -1,5 +1,5 @@
-import { causeText, verdictWords } from '@zetesis/contract'
-import { formatNumber, isJudged, show, showText, type UnitSystem, type UnitView } from '@zetesis/core'
+import { causeText, conversionCauseWords, deviceWords, leftWithWords, oilWords, verdictWords } from '@zetesis/contract'
+import { formatNumber, isJudged, show, showText, showTyped, type UnitSystem, type UnitView } from '@zetesis/core'
 
 /** The decay hold in one line. */
 export function decayLine({ vacuum, facts }: UnitView, system: UnitSystem): string {
@@ -45,4 +45,43 @@ export function verdictText({ reading }: UnitView, system: UnitSystem): string {
       ? ''
       : `${showText('temperatureDifference', judged.decidingValueK, system)} ${judged.target.deciding} · `
   return `${figure}${verdictWords[judged.verdict]}`
+}
+
+/** Why it is converted, and what it did before, in one line. */
+export function baselineLine({ conversion }: UnitView, system: UnitSystem): string {
+  const { why, baseline } = conversion ?? {}
+  if (!why) return 'Why it is converted, and what it does on the old refrigerant'
+  if (!baseline) return `${conversionCauseWords[why.entry.cause]} · no baseline yet`
+  const { superheatK, subcoolingK } = baseline.judged
+  const d = (k: number | undefined) => (k === undefined ? '–' : showText('temperatureDifference', k, system))
+  return `Superheat ${d(superheatK)}, subcooling ${d(subcoolingK)} on the old refrigerant`
+}
+
+/** What came out, in one line. */
+export function recoveryLine({ conversion }: UnitView, system: UnitSystem): string {
+  const { kg = 0, shortShare } = conversion?.recovered ?? {}
+  if (kg <= 0) return 'All of the old refrigerant, onto the scale'
+  const short =
+    shortShare === undefined
+      ? ''
+      : ` · ${formatNumber(Math.abs(shortShare) * 100, 0)} % ${shortShare >= 0 ? 'short of' : 'over'} its label`
+  return `${showText('mass', kg, system)} came out${short}`
+}
+
+/** What it becomes and what was done for it, in one line. */
+export function refitLine({ conversion }: UnitView): string {
+  if (!conversion?.candidate) return 'Which refrigerant, what has to be done, which orifice'
+  const { left, candidate, list, device } = conversion
+  if (left) return `Given up: ${leftWithWords[left.entry.holds]} is in it`
+  const open = list.filter((l) => !l.answer).length
+  const fitted = device ? deviceWords[device.entry.device].toLowerCase() : 'orifice or valve open'
+  return `Becomes ${candidate.entry.refrigerant} · ${open === 0 ? 'list done' : `${open} of ${list.length} open`} · ${fitted}`
+}
+
+/** The new label in one line. */
+export function relabelLine({ conversion }: UnitView): string {
+  const label = conversion?.label?.entry
+  return label
+    ? `${showTyped(label.charge)}, ${oilWords[label.oil].toLowerCase()}, by ${label.name}`
+    : 'What is in it now, for whoever comes next'
 }

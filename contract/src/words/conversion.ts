@@ -3,6 +3,7 @@ import {
   showText,
   type ConversionCause,
   type LeftWith,
+  type Measured,
   type Oil,
   type RefitItem,
   type RefitLine,
@@ -144,4 +145,64 @@ export function suitabilityLines(s: Suitability, system: UnitSystem): { name: st
         ]
       : []),
   ]
+}
+
+/** How far readings would move by weather alone; `Shift` of the rig's `weatherShift`. */
+export interface MovedBy {
+  readonly by: number
+  readonly standard: number
+}
+export interface BeforeAfterRow {
+  readonly code: string
+  readonly name: string
+  readonly before: string
+  /** brought to the later day's weather, with its uncertainty (k = 2) */
+  readonly brought?: string
+  readonly after: string
+}
+
+const rowsOf = [
+  ['suction', 'suction pressure', 'suctionPressurePa', 'suctionPa', 'pressure'],
+  ['liquid', 'head pressure', 'liquidPressurePa', 'liquidPa', 'pressure'],
+  ['coil', 'coil, mean', 'coilK', undefined, 'temperature'],
+  ['condensing', 'condensing', 'condensingK', undefined, 'temperature'],
+  ['superheat', 'superheat', 'superheatK', 'superheatK', 'difference'],
+  ['subcooling', 'subcooling', 'subcoolingK', 'subcoolingK', 'difference'],
+  ['split', 'split', 'splitK', 'splitK', 'difference'],
+  ['amps', 'compressor current', 'ampsA', undefined, 'current'],
+  ['outdoor', 'outdoors', 'outdoorK', undefined, 'temperature'],
+  ['wetBulb', 'return wet bulb', 'returnWetBulbK', undefined, 'temperature'],
+] as const
+
+/** The machine as it was found beside what it does now; the old figures also brought to the later day's weather where a model's shift is given. */
+export function beforeAfterRows(
+  before: Measured,
+  after: Measured,
+  system: UnitSystem,
+  shift?: { readonly [key: string]: MovedBy },
+): BeforeAfterRow[] {
+  const show = {
+    pressure: (v: number, m: Measured) => showText('gaugePressure', v - m.atmosphericPa, system),
+    temperature: (v: number) => showText('temperature', v, system),
+    difference: (v: number) => showText('temperatureDifference', v, system),
+    current: (v: number) => showText('current', v, system),
+  }
+  const wide = { pressure: 'pressureDifference', difference: 'temperatureDifference' } as const
+  return rowsOf.flatMap(([code, name, key, moved, kind]): BeforeAfterRow[] => {
+    const [old, now] = [before[key], after[key]]
+    if (old === undefined && now === undefined) return []
+    const by = moved && shift?.[moved]
+    const dimension = kind === 'pressure' || kind === 'difference' ? wide[kind] : undefined
+    return [
+      {
+        code,
+        name,
+        before: old === undefined ? '–' : show[kind](old, before),
+        ...(by && dimension && old !== undefined
+          ? { brought: `${show[kind](old + by.by, before)} ± ${showText(dimension, 2 * by.standard, system)}` }
+          : {}),
+        after: now === undefined ? '–' : show[kind](now, after),
+      },
+    ]
+  })
 }

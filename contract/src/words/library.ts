@@ -95,6 +95,7 @@ export const habitWords: Record<HabitKey, string> = {
   retrofitStartShare: 'Retrofit: start share of the charge',
   conversionStartShare: 'Conversion: start share',
   recoveredOverShare: 'Recovered: ask from so much over the label',
+  pumpDownPa: 'Pump-down: stopped at',
   comparedCondensingK: 'Refrigerants compared: condensing',
   comparedSuperheatK: 'Refrigerants compared: superheat',
   comparedSubcoolingK: 'Refrigerants compared: subcooling',

@@ -185,6 +185,10 @@ export const safetyWords = {
   vacuum: 'Never run or test-megger a compressor under vacuum. Keep the service valves shut until the decay passes.',
   weighIn:
     'Gloves and eye protection. Purge the hose before the system valve opens. Never heat a cylinder with a flame.',
+  recovery:
+    'Recovery by who is licensed for it, where the law asks for that. Into recovery cylinders to four fifths at the most, refrigerants apart, never into the air. Gloves, eyes covered.',
+  refit:
+    'Never a flammable refrigerant into equipment that isn’t listed for it. Lock out, prove dead, discharge the capacitor; nitrogen flows while you braze. The maker’s conversion guide and a licensed person come first.',
   weighInFlammable:
     'Flammable refrigerant: ventilate, no ignition source, detector on. Room size and charge limit by the standard in force where you are.',
   startUp: 'Fans start by themselves and discharge lines burn. Open the suction valve first, then the liquid valve.',

@@ -14,7 +14,7 @@ const facts: UnitFacts = {
   oldRefrigerant: 'R-22',
   oil: 'mineral',
 }
-const { refrigerant: _, ...unchosen } = facts
+const unchosen = Object.fromEntries(Object.entries(facts).filter(([key]) => key !== 'refrigerant')) as UnitFacts
 const oz = (value: number) => ({ value, unit: 'oz' }) as const
 const opened: Lines = [
   [-900, { kind: 'opened', jobId: testId(500), tag: 'T-1' }],

@@ -84,6 +84,14 @@ export const chargeHabits = {
     'more than a quarter over the label is no charge of one system: scale, unit or another refrigerant is asked about',
     { min: 5, max: 100 },
   ),
+  pumpDownPa: spec(
+    'charge',
+    'gaugePressure',
+    2,
+    'psig',
+    'a pump-down is stopped a little above zero: below it air comes in and oil stays out',
+    { min: 0, max: 30 },
+  ),
   comparedCondensingK: spec(
     'charge',
     'temperature',

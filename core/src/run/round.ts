@@ -21,6 +21,36 @@ const lasting: ReadonlySet<EntryKind> = new Set<EntryKind>([
   'conversionWhy',
 ])
 
+/** what tells of a vacuum, and of the start after it */
+const opening: ReadonlySet<EntryKind> = new Set<EntryKind>([
+  'vacuumReady',
+  'pumpOn',
+  'valvedOff',
+  'micron',
+  'nitrogenBreak',
+  'decayJudged',
+  'started',
+])
+
+/** The record after the last pump-down: its low side was opened, so vacuum and start count from there. The charge stayed in it. */
+export function sincePumpDown(record: UnitRecord): UnitRecord {
+  const pumped = record.items.pumpedDown.at(-1)
+  if (!pumped) return record
+  const kept = reopened.get(record)
+  if (kept) return kept
+  const fromMs = timeOf(pumped)
+  const items = Object.fromEntries(
+    Object.entries(record.items).map(([kind, list]: [string, readonly LogItem[]]) => [
+      kind,
+      opening.has(kind as EntryKind) ? list.filter((item) => timeOf(item) >= fromMs) : list,
+    ]),
+  ) as unknown as ItemsByKind
+  const made = { ...record, items }
+  reopened.set(record, made)
+  return made
+}
+const reopened = new WeakMap<UnitRecord, UnitRecord>()
+
 const known = new WeakMap<UnitRecord, UnitRecord>()
 
 /**

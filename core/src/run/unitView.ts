@@ -12,7 +12,7 @@ import type { MethodProfile, ProfileSpec } from '../method/profile'
 import { toSi } from '../quantity/unit'
 import type { JudgedReading } from '../tuning/judgeCharge'
 import { conversionRun, conversionStop, type ConversionRun } from './conversionRun'
-import { thisRound } from './round'
+import { sincePumpDown, thisRound } from './round'
 import { chargeBalance, type ChargeBalance } from './chargeBalance'
 import { inForceAt, unitProfile } from './inForce'
 import { judgedReadings } from './judgedReadings'
@@ -71,14 +71,15 @@ function toldBy(record: UnitRecord, jobElevationM: number | undefined): Told {
 function tell(whole: UnitRecord, jobElevationM: number | undefined) {
   const here = inForceAt(whole, jobElevationM)
   const record = thisRound(whole)
-  const { facts, label, method } = here
+  const { facts, label } = here
   const missing = missingFacts(facts, label)
   const refusal = conversionStop(record, here)
   const conversion = conversionRun(record, here)
   const pressureTest = pressureTestRun(record, here)
-  const vacuum = vacuumRun(record, here)
+  const open = sincePumpDown(record)
+  const vacuum = vacuumRun(open, here)
   const charge = chargeBalance(record, here)
-  const start = byTime(record.items.started).at(-1)
+  const start = byTime(open.items.started).at(-1)
   const startedMs = start && timeOf(start)
   const { all, reading } = judgedReadings(record, { ...here, startedMs })
   const totalChargeKg =

@@ -9,6 +9,7 @@ import { pistonSystem, systemFor } from './conditions'
 import { landBySubcooling, landBySuperheat, rightChargeKg } from './landing'
 import { createModel } from './model'
 import { rating } from './sizing'
+import { weatherShift } from './oneWeather'
 import { createRig } from './systemRig'
 
 const K = 1 / 1.8
@@ -85,5 +86,24 @@ describe('a machine that runs on another refrigerant than it was built for', () 
     other.apply({ kind: 'manifold', refrigerant: 'R-438A' })
     other.apply({ kind: 'run', on: true })
     expect(Math.abs(values.lowSaturation! - other.step(600).values.lowSaturation!)).toBeGreaterThan(2)
+  })
+})
+
+describe('two days brought to one weather', () => {
+  const warm = { outdoorK: 308, returnK: 299.5, returnHumidity: 0.5 }
+  const mild = { outdoorK: 298, returnK: 296.5, returnHumidity: 0.5 }
+  const machine = { refrigerant: 'R-22', metering: 'fixedOrifice' } as const
+  it('the same weather moves nothing', () => {
+    const shift = weatherShift(machine, warm, warm)
+    for (const { by, standard } of Object.values(shift)) expect([by, standard]).toEqual([0, 0])
+  })
+  it('a milder day: lower head, and behind a piston more superheat; with the spread over makes said', () => {
+    const shift = weatherShift(machine, warm, mild)
+    expect(shift.liquidPa.by).toBeLessThan(-2e5)
+    expect(shift.superheatK.by).toBeGreaterThan(0)
+    expect(shift.superheatK.standard).toBeGreaterThan(0.1)
+    // there and back is nothing
+    const back = weatherShift(machine, mild, warm)
+    expect(shift.liquidPa.by + back.liquidPa.by).toBeCloseTo(0, 3)
   })
 })

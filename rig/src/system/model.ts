@@ -74,6 +74,8 @@ export interface SystemModel {
   run(on: boolean): void
   setFaults(part: Partial<SystemFaults>): void
   setStage(share: number): void
+  /** another orifice: its bore over the one that the machine was built with */
+  setBore(ratio: number): void
   /** another load on the house: a door opened, sun gone, W and kg/s beside the day's */
   disturb(loadW: number, waterKgPerS: number): void
   readonly hardware: Hardware
@@ -89,6 +91,7 @@ export function createModel(spec: SystemSpec): SystemModel {
   let stage = spec.stages.at(-1) ?? 1
   let chargeKg = hardware.rightChargeKg * spec.chargeShare
   let pendingKg = 0
+  let boreShare = 1
   let roomK = day.roomK
   let roomW = humidityOf(day.roomK, day.roomHumidity, day.pressurePa)
   let extraW = 0
@@ -162,7 +165,8 @@ export function createModel(spec: SystemSpec): SystemModel {
     const inletQuality = Math.min(0.9, outlet.quality + flashed)
     const liquidDensity = fluid.liquidKgPerM3(outlet.liquidK)
     const mixture = 1 / ((1 - inletQuality) / liquidDensity + inletQuality / fluid.vapourKgPerM3(boilsAtK))
-    const area = hardware.orificeM2 * (spec.metering === 'fixedOrifice' ? faults.pistonRatio ** 2 : valveOpening(dt))
+    const area =
+      boreShare * hardware.orificeM2 * (spec.metering === 'fixedOrifice' ? faults.pistonRatio ** 2 : valveOpening(dt))
     // air reaches the device too; it takes pressure without bringing liquid
     // pressures stand by means: liquid boils at its own temperature where the mean is half a glide higher
     const boilingK = Math.min(outlet.liquidK, boilsAtK)
@@ -338,6 +342,9 @@ export function createModel(spec: SystemSpec): SystemModel {
     },
     setFaults(part) {
       faults = { ...faults, ...part }
+    },
+    setBore(ratio) {
+      boreShare = (ratio / (spec.converted?.boreRatio ?? 1)) ** 2
     },
     setStage(share) {
       stage = share

@@ -18,6 +18,8 @@ export type SystemChange =
   | { readonly kind: 'place'; readonly channel: SystemChannel; readonly placed?: Placement }
   | { readonly kind: 'swapProbes'; readonly a: SystemChannel; readonly b: SystemChannel }
   | { readonly kind: 'zero' }
+  /** another orifice in a converted machine: its bore over the one that it was built with */
+  | { readonly kind: 'bore'; readonly ratio: number }
   | { readonly kind: 'fitAfterDrier' }
   | { readonly kind: 'manifold'; readonly refrigerant: Refrigerant }
   | { readonly kind: 'slipUnit'; readonly channel: SystemChannel }
@@ -84,6 +86,8 @@ export function createRig(spec: SystemSpec, seed: number): SystemRig {
           return probes.setManifold(change.refrigerant)
         case 'fitAfterDrier':
           return probes.fitAfterDrier()
+        case 'bore':
+          return model.setBore(change.ratio)
         case 'zero':
           return probes.zero()
         case 'slipUnit':

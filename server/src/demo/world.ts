@@ -4,6 +4,7 @@ import { weighedWith } from './cylinders'
 import { demoId } from './ids'
 import { demoModelId, demoModels, demoModelVersion, readWith, type DemoModel } from './library'
 import { recordDecay, type DemoTrace } from './recorded'
+import { conversions, converting } from './conversions'
 import { recordSystem } from './recordedSystem'
 import { nitrogenTest } from './nitrogen'
 import { coolingReading, degF, dF, feet, oz, standingReading, story, type Told } from './story'
@@ -288,6 +289,9 @@ export function demoWorld(now: Date): DemoUnit[] {
 
   const l1 = begin('L-01', lowmoor, {
     work: 'conversion',
+    oil: 'mineral',
+    oldBore: { value: 74, unit: 'thou' },
+    highSideDesign: { value: 325, unit: 'psig' },
     mode: 'coolingOnly',
     place: 'Plant yard',
     model: 'Brask 48 (old)',
@@ -302,8 +306,10 @@ export function demoWorld(now: Date): DemoUnit[] {
     liquidLine: { value: 0.375, unit: 'in' },
   })
   const pounds = (value: number) => ({ value, unit: 'lb' }) as const
+  const lowmoorM = toSi('elevation', lowmoor.elevation)
+  converting(l1, lowmoorM, { ago: 200, to: 'R-422D', beside: 'R-438A', bore: { was: 74, now: 86 } })
   l1.tell(
-    150,
+    195,
     weighedWith('R-03', now, { direction: 'remove', before: pounds(24.5), after: pounds(30.4) }),
     'installer',
   )
@@ -323,7 +329,6 @@ export function demoWorld(now: Date): DemoUnit[] {
   label(l2, 'kelvane24', 60 * 25)
   goodDecay(l2, 170)
   l2.tell(140, { kind: 'started' })
-  const lowmoorM = toSi('elevation', lowmoor.elevation)
   const analogReading = coolingReading('R-410A', lowmoorM, {
     evaporating: 42,
     superheat: 11,
@@ -352,6 +357,7 @@ export function demoWorld(now: Date): DemoUnit[] {
   }
   recorded('L-03', 'Reading room, west wall', 'starved', 5, 90)
   recorded('L-04', 'Caretaker’s flat', 'swappedClamps', 9, 60)
+  conversions({ begin: (tag, facts) => begin(tag, lowmoor, facts), now, elevationM: lowmoorM, goodDecay })
 
   const o1 = begin('O-01', orchard, {
     ...valve,

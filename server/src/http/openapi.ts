@@ -296,6 +296,19 @@ export const operations: readonly Operation[] = [
   },
   { summary: 'The record file', path: '/units/{unitId}/record.json', params: unit, answer: RecordFile },
   {
+    summary: 'The label for the case of a converted unit',
+    path: '/units/{unitId}/label.pdf',
+    params: unit,
+    query: z.object({ size: z.enum(['large', 'small']).optional() }),
+    answer: 'application/pdf',
+  },
+  {
+    summary: 'The page for the owner of a converted unit',
+    path: '/units/{unitId}/owner.pdf',
+    params: unit,
+    answer: 'application/pdf',
+  },
+  {
     summary: 'The papers',
     path: '/units/{unitId}/papers.pdf',
     params: unit,

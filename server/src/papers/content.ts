@@ -73,10 +73,7 @@ export function equipmentLines({ facts }: UnitView, system: UnitSystem): Line[] 
     },
   ]
   if (facts.work === 'conversion') {
-    lines.push({
-      label: 'Converted from',
-      value: `${word(facts.oldRefrigerant)}, recovered ${both('mass', facts.recovered, system)}`,
-    })
+    lines.push({ label: 'Converted from', value: word(facts.oldRefrigerant) })
   }
   return lines
 }

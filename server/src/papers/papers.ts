@@ -35,6 +35,7 @@ import {
   verdictLine,
   type Line,
 } from './content'
+import { besideEachOther, conversionLines, expectationLines } from './conversion'
 import { face, finished, inks, paint, write } from './paint'
 
 const PAGE = { width: 595.28, height: 841.89, margin: 44 }
@@ -110,8 +111,31 @@ export async function papersPdf(
   const seal = record.items.sealed[0]
   const end = seal ? signed(doc, seal.entry, timeZone, right, beside + 8) : beside
   if (view.reading) judgedBy(doc, view, system, timeZone, end)
+  if (view.conversion) converted(doc, view, system)
   footer(doc, file)
   return finished(doc)
+}
+
+/** A conversion's own page: what was done and why, before beside after, and the pressures to expect. */
+function converted(doc: Doc, view: UnitView, system: UnitSystem): void {
+  const lines = conversionLines(view, system)
+  const beside = besideEachOther(view, system)
+  const expected = expectationLines(view, system)
+  if (lines.length === 0) return
+  doc.addPage()
+  const { oldRefrigerant = 'old', refrigerant = 'new' } = view.facts
+  const left = section(doc, `Conversion, ${oldRefrigerant} to ${refrigerant}`, lines, PAGE.margin, PAGE.margin, 100)
+  if (expected.length > 0) section(doc, 'Pressures to expect', expected, PAGE.margin, left + 12, 100)
+  if (!beside) return
+  const rows = beside.rows.map(({ name, before, brought, after }) => ({
+    label: name,
+    value: `${before} before${brought ? ` (${brought} in the later weather)` : ''}; ${after} now`,
+  }))
+  const end = section(doc, 'Before and after', rows, right, PAGE.margin)
+  const note = beside.brought
+    ? 'Brought to one weather by a model of machines like this, sound and short of charge; ± is twice its spread. Dirt, wind and what else differed between the days isn’t in it.'
+    : 'Two days, two weathers: outdoors and wet bulb of both readings would bring them together.'
+  write(doc.fillColor(inks.soft), ['word', 8.5], note, { x: right, y: end + 4, width: column })
 }
 
 /** What the verdict rests on: instruments and the method's values, on a page of its own unless the notes began one with room. */

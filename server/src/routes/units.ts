@@ -7,9 +7,11 @@ import type { Services } from '../services/services'
 
 const InUnits = z.object({ units: z.enum(['ip', 'si']).default('ip') })
 
+const InSize = z.object({ size: z.enum(['large', 'small']).default('large') })
+
 const fileName = (tag: string) => tag.replace(/[^\w.-]+/g, '-').slice(0, 60) || 'unit'
 
-export function unitRoutes({ log, held, units, record, traces, papers }: Services): Router {
+export function unitRoutes({ log, held, units, record, traces, papers, conversionPaper }: Services): Router {
   const router = Router()
   router.get('/jobs', async (req, res) => {
     res.json({ jobs: await units.jobs(scopeOf(req).companyId) })
@@ -68,5 +70,14 @@ export function unitRoutes({ log, held, units, record, traces, papers }: Service
       .type('application/pdf')
       .send(pdf)
   })
+  for (const kind of ['label', 'owner'] as const)
+    router.get(`/units/:unitId/${kind}.pdf`, async (req, res) => {
+      const { size } = InSize.parse(req.query)
+      const { file, pdf } = await conversionPaper(scopeOf(req).companyId, uuidParam(req, 'unitId'), kind, size)
+      res
+        .attachment(`${fileName(file.unit.tag)}-${kind}.pdf`)
+        .type('application/pdf')
+        .send(pdf)
+    })
   return router
 }

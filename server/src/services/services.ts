@@ -6,7 +6,8 @@ import type { Db } from '../db/client'
 import type { Period } from '../db/cylinders'
 import { writeAudit } from '../db/companies'
 import { findJob, listJobs } from '../db/jobs'
-import { notFound } from '../http/problem'
+import { HttpProblem, notFound } from '../http/problem'
+import type { LabelSize } from '../papers/label'
 import type { SignedIn } from '../http/scope'
 import type { Renderer } from '../workers/renderer'
 import { Board } from './board'
@@ -70,7 +71,17 @@ export async function makeServices(db: Db, pool: pg.Pool, renderer: Renderer, ma
     const task = { kind: 'papers', file, system, recordings, traces, timeZone, letterhead } as const
     return { file, pdf: await renderer.render(task) }
   }
+  const conversionPaper = async (companyId: string, unitId: string, kind: 'label' | 'owner', size: LabelSize) => {
+    const file = await recordFile(db, companyId, unitId)
+    const timeZone = (await findJob(db, companyId, file.unit.jobId))?.timeZone ?? 'UTC'
+    const link = `${mail.publicUrl}/units/${unitId}#${file.lastHash.slice(0, 16)}`
+    const pdf = await renderer.render({ kind, file, size, link, timeZone })
+    if (pdf.length === 0)
+      throw new HttpProblem(404, 'noLabel', 'This unit has no such paper yet: log the new label first.')
+    return { file, pdf }
+  }
   return {
+    conversionPaper,
     accounts,
     members: makeMembers({ db, mailer, accounts }),
     settingUp: makeSettingUp(db),

@@ -1,4 +1,5 @@
 import type { MovementLine, RecordFile, RefrigerantReport, TraceState } from '@zetesis/contract'
+import type { LabelSize } from '../papers/label'
 import type { Certificate, CompanyCard, UnitSystem } from '@zetesis/core'
 
 /** What is made in a worker thread, since it grows with a log, a recording or a period. */
@@ -12,6 +13,14 @@ export type Task =
       /** IANA name of the job's */
       readonly timeZone: string
       readonly letterhead: Letterhead
+    }
+  | {
+      readonly kind: 'label' | 'owner'
+      readonly file: RecordFile
+      readonly size: LabelSize
+      /** what the code on the label says */
+      readonly link: string
+      readonly timeZone: string
     }
   | {
       readonly kind: 'trace'

@@ -1,9 +1,10 @@
-import { orientationWords, refusalWords } from '@zetesis/contract'
+import { oilWords, orientationWords, refusalWords } from '@zetesis/contract'
 import {
   acrTubes,
   decayTerms,
   formatNumber,
   labelGives,
+  oils,
   orientations,
   refrigerantInfo,
   showText,
@@ -58,6 +59,7 @@ const refrigerantOptions = (now?: Refrigerant): Option<Refrigerant>[] =>
     value: r,
     label: `${r} · ${refrigerantInfo(r)!.safetyClass}`,
   }))
+const oilOptions = oils.map((value) => ({ value, label: oilWords[value] }))
 const orientationOptions = orientations.map((value) => ({ value, label: orientationWords[value] }))
 const tubeOptions = acrTubes.map((t) => ({ value: t.name, label: `${t.name} in` }))
 
@@ -84,7 +86,10 @@ export function UnitCard({ control, label }: { control: PrepareControl; label: M
 }
 
 export function WorkCard({ control, refusal }: { control: PrepareControl; refusal: ConversionRefusal | undefined }) {
-  const [work, refrigerant, oldRefrigerant] = useWatch({ control, name: ['work', 'refrigerant', 'oldRefrigerant'] })
+  const [work, refrigerant, oldRefrigerant, metering] = useWatch({
+    control,
+    name: ['work', 'refrigerant', 'oldRefrigerant', 'metering'],
+  })
   return (
     <Card>
       <Heading>Work</Heading>
@@ -97,8 +102,36 @@ export function WorkCard({ control, refusal }: { control: PrepareControl; refusa
             name="oldRefrigerant"
             label="Refrigerant that was in it"
             options={refrigerantOptions(oldRefrigerant ?? undefined)}
-
             many
+          />
+          <FormChoice
+            control={control}
+            name="oil"
+            label="Oil in it"
+            options={oilOptions}
+            hint="Off the compressor’s plate. Not answered: what such equipment usually has."
+          />
+          <FormQuantity
+            control={control}
+            name="highSideDesign"
+            label="High-side design pressure on the plate"
+            dimension="gaugePressure"
+            hint="The new refrigerant’s pressure on a hot day is held against it; without it, against the old one’s own."
+          />
+          {metering === 'fixedOrifice' ? (
+            <FormQuantity
+              control={control}
+              name="oldBore"
+              label="Bore of the orifice in it"
+              dimension="bore"
+              hint="Stamped on the piston, in thousandths of an inch: 59."
+            />
+          ) : null}
+          <FormText
+            control={control}
+            name="lawNote"
+            label="The law here"
+            hint="In your words: what may be used, who may do it, what has to be reported."
           />
         </>
       ) : null}
@@ -116,8 +149,8 @@ export function WorkCard({ control, refusal }: { control: PrepareControl; refusa
         name="refrigerant"
         label={work === 'conversion' ? 'New refrigerant' : 'Refrigerant'}
         options={refrigerantOptions(refrigerant ?? undefined)}
-
         many
+        hint={work === 'conversion' ? 'Unknown yet? It is chosen under Refit, up to three side by side.' : undefined}
       />
       {refusal ? (
         <Banner metal="out" word="Stop" testID="refusal">

@@ -24,6 +24,7 @@ import { whenSafe } from '@/sync/client'
 import { useBook } from '@/sync/useBook'
 import { Banner } from '@/ui/Banner'
 import { Caution } from '@/ui/Caution'
+import { quantityInput } from '@/ui/quantityInput'
 import { clearDraft, readDraft, saveDraft, useDraft } from '@/ui/useDraft'
 import { CopyFacts } from './CopyFacts'
 import { MethodCard } from './MethodCard'
@@ -73,12 +74,18 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
       setValue(name as Path<PrepareInput>, value as never, { shouldDirty: true })
     saveDraft(draftName, getValues())
   }
-  const [work, refrigerant, oldRefrigerant] = useWatch({ control, name: ['work', 'refrigerant', 'oldRefrigerant'] })
+  const [work, refrigerant, oldRefrigerant, typedPlate] = useWatch({
+    control,
+    name: ['work', 'refrigerant', 'oldRefrigerant', 'highSideDesign'],
+  })
+  const plate = quantityInput('gaugePressure', system).safeParse(typedPlate).data
   const refusal = refusalOf(
     {
       ...(work ? { work } : {}),
       ...(refrigerant ? { refrigerant } : {}),
       ...(oldRefrigerant ? { oldRefrigerant } : {}),
+      ...(facts.builtFor ? { builtFor: facts.builtFor } : {}),
+      ...(plate ? { highSideDesign: plate } : {}),
     },
     { ...(label ? { label } : {}), method },
   )

@@ -1,6 +1,7 @@
 import {
   acrTubes,
   instrumentClasses,
+  oils,
   orientations,
   toSi,
   type FactsPatch,
@@ -33,6 +34,11 @@ export function prepareSchema(system: UnitSystem) {
       mode: z.enum(['coolingOnly', 'heatPump']).optional(),
       refrigerant: z.custom<Refrigerant>().optional(),
       oldRefrigerant: z.custom<Refrigerant>().optional(),
+      builtFor: z.custom<Refrigerant>().optional(),
+      oil: z.enum(oils).optional(),
+      oldBore: q('bore'),
+      highSideDesign: q('gaugePressure'),
+      lawNote: short(600).transform(blankless),
       recovered: q('mass'),
       metering: z.enum(['fixedOrifice', 'expansionValve']).optional(),
       labelCharge: q('mass'),
@@ -73,6 +79,8 @@ export type PrepareOutput = z.output<ReturnType<typeof prepareSchema>>
 
 const quantityKeys = [
   'recovered',
+  'oldBore',
+  'highSideDesign',
   'labelCharge',
   'includedLength',
   'allowance',
@@ -86,7 +94,16 @@ const quantityKeys = [
   'decayHold',
   'elevation',
 ] as const
-const textKeys = ['tag', 'place', 'model', 'serial', 'indoorModel', 'stage', 'targetSuperheatReason'] as const
+const textKeys = [
+  'tag',
+  'place',
+  'model',
+  'serial',
+  'indoorModel',
+  'stage',
+  'targetSuperheatReason',
+  'lawNote',
+] as const
 
 /** The form filled with what is known, each quantity as it was typed. */
 export function prepareValues(facts: UnitFacts): PrepareInput {
@@ -98,7 +115,18 @@ export function prepareValues(facts: UnitFacts): PrepareInput {
     (typeof textKeys)[number],
     string
   >
-  const { work, mode, refrigerant, oldRefrigerant, metering, superheatSource, orientation, instrumentClass } = facts
+  const {
+    work,
+    mode,
+    refrigerant,
+    oldRefrigerant,
+    builtFor,
+    oil,
+    metering,
+    superheatSource,
+    orientation,
+    instrumentClass,
+  } = facts
   return {
     ...quantities,
     ...texts,
@@ -106,6 +134,8 @@ export function prepareValues(facts: UnitFacts): PrepareInput {
     mode,
     refrigerant,
     oldRefrigerant,
+    builtFor,
+    oil,
     metering,
     superheatSource,
     orientation,

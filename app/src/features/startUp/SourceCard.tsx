@@ -1,4 +1,4 @@
-import { atmosphericPressurePa, toSi, type Instrument } from '@zetesis/core'
+import { atmosphericPressurePa, orificeThousandths, toSi, type Instrument, type Quantity } from '@zetesis/core'
 import type { SlotChoice } from '@/kit/choice'
 import { ReadingsFrom, type Readings } from '@/recording/ReadingsFrom'
 import type { UnitHandle } from '@/unit/useUnit'
@@ -27,7 +27,7 @@ export function SourceCard({
 }
 
 /** The rig stands in for this very unit: its refrigerant, metering device, charge, target and elevation. */
-function likeUnit({ view }: UnitHandle) {
+export function likeUnit({ view, record }: UnitHandle) {
   const { facts, tuning, elevationM, startedMs, reading } = view
   const { target } = reading?.judged ?? {}
   const plate = facts.targetSubcooling && toSi('temperatureDifference', facts.targetSubcooling)
@@ -40,7 +40,30 @@ function likeUnit({ view }: UnitHandle) {
       ...(tuning.totalChargeKg === undefined ? {} : { chargeKg: tuning.totalChargeKg }),
       ...(targetSubcoolingK === undefined ? {} : { targetSubcoolingK }),
       pressurePa: atmosphericPressurePa(elevationM),
+      ...convertedLike(view, record.items.deviceFitted[0]?.entry.was),
     },
     running: startedMs !== undefined,
+  }
+}
+
+/** oil that the new refrigerant doesn't carry home takes about so much of a coil */
+const OIL_LOGGED = 0.15
+
+/** A machine that runs on another refrigerant than it was built for, with the orifice and the oil that are in it, and with what was weighed in. */
+function convertedLike({ facts, conversion, charge, tuning }: UnitHandle['view'], found: Quantity<'bore'> | undefined) {
+  const { oldRefrigerant, refrigerant, builtFor = oldRefrigerant } = facts
+  // as it was found it runs on what it was built for
+  if (!conversion || !builtFor || !refrigerant || (refrigerant === oldRefrigerant && !facts.builtFor)) return {}
+  const { orifice } = tuning.beside
+  const was = found ?? facts.oldBore
+  const old = was && orificeThousandths(toSi('bore', was))
+  const stays = conversion.list.some(({ line, answer }) => line.because === 'oilChange' && !answer?.entry.done)
+  return {
+    converted: {
+      builtFor,
+      boreRatio: old && orifice?.fittedThousandths ? orifice.fittedThousandths / old : 1,
+      oilLogged: stays ? OIL_LOGGED : 0,
+    },
+    ...(charge.weighedKg > 0 ? { inKg: charge.weighedKg } : {}),
   }
 }

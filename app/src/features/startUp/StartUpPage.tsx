@@ -1,9 +1,7 @@
-import { zodResolver } from '@hookform/resolvers/zod'
 import { countdown, entryProblemWords, minutesText, safetyWords } from '@zetesis/contract'
-import { showText, type Dimension, type Instrument, type LiveAssessment, conditionsWindow } from '@zetesis/core'
+import { showText, type Instrument, type LiveAssessment, conditionsWindow } from '@zetesis/core'
 import { Fragment, useEffect, useMemo, useState } from 'react'
-import { useForm, useWatch, type Control, type Path } from 'react-hook-form'
-import { useMedia, XStack, YStack } from 'tamagui'
+import { useMedia, YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
 import { useInstrumentChoice, type SlotChoice } from '@/kit/choice'
 import { InstrumentPicker } from '@/kit/InstrumentPicker'
@@ -14,29 +12,12 @@ import { UnitPage } from '@/unit/UnitPage'
 import type { UnitHandle } from '@/unit/useUnit'
 import { useSettings } from '@/settings/settings'
 import { useClock } from '@/settings/useNow'
-import { whenSafe } from '@/sync/client'
 import { useBook } from '@/sync/useBook'
 import { Banner } from '@/ui/Banner'
-import { Card } from '@/ui/Card'
 import { Caution } from '@/ui/Caution'
-import { Disclosure } from '@/ui/Disclosure'
-import { FormQuantity } from '@/ui/FormQuantity'
 import { WhenSeen } from '@/ui/WhenSeen'
-import { together } from '@/ui/fields'
-import { clearDraft, readDraft, useDraft } from '@/ui/useDraft'
 import { Ticking } from '@/ui/Ticking'
-import { Heading } from '@/ui/Words'
-import {
-  emptyReading,
-  readableValues,
-  DECIDING,
-  readingFields,
-  readingSchema,
-  supportingFields,
-  typedValues,
-  type ReadingInput,
-  type ReadingOutput,
-} from './form'
+import { ReadingFields, useReadingForm } from './useReadingForm'
 import { AdviceCard, likeliest, mayDespite, mayStep, PlausibilityCard } from './AdviceCard'
 import { AimCard } from './AimCard'
 import { BeforeStart } from './BeforeStart'
@@ -55,7 +36,7 @@ import { useCharts } from './useCharts'
 import { useLive } from './useLive'
 import { useShown, useTuned } from './useShownReading'
 import { useStrikeStep } from './useStrikeStep'
-import { instrumentsFor, readingSlots } from '@/kit/instruments'
+import { readingSlots } from '@/kit/instruments'
 import { exchangeReading } from './exchangeReading'
 import { LitChart } from './LitChart'
 import { MethodUsed } from './MethodUsed'
@@ -191,40 +172,12 @@ function ReadingBench({
   const { view } = unit
   const { system } = useSettings()
   const { wide } = useMedia()
-  const draftName = `reading.${unit.unitId}`
-  // taken up from a draft the form stays, even while its only field is emptied to be typed anew
-  const [again, setAgain] = useState(() => Object.keys(readDraft(draftName)).length > 0)
   const [refused, setRefused] = useState<string>()
-  const [supporting, setSupporting] = useState(false)
-  const schema = useMemo(() => readingSchema(system), [system])
-  const form = useForm<ReadingInput, unknown, ReadingOutput>({
-    resolver: zodResolver(schema),
-    defaultValues: { ...emptyReading, ...readDraft<ReadingInput>(draftName) },
-  })
-  useDraft(draftName, form)
-  const { control, handleSubmit, setError, reset } = form
-  const typed = useWatch({ control })
-  const preview = useMemo(() => readableValues(typed as Partial<ReadingInput>, system), [typed, system])
-  const typing = Object.keys(preview).length > 0
-
-  const save = handleSubmit((output) => {
-    const values = typedValues(output)
-    const problems = unit.append({ kind: 'reading', mode: 'cooling', values, ...instrumentsFor(choice, values, kit) })
-    for (const p of problems)
-      setError((p.path.replace('values.', '') || 'suctionPressure') as Path<ReadingInput>, {
-        message: entryProblemWords(p, system),
-      })
-    if (problems.length > 0) return
-    whenSafe(() => {
-      clearDraft(draftName)
-      reset(emptyReading)
-      setAgain(false)
-    })
-  })
+  const { control, preview, typing, again, takeAgain, save } = useReadingForm(unit, { choice, kit })
   // the form stands first while a reading is being typed, so that what follows the typing never pushes it away
   const taking = !view.sealed && (again || typing || !view.reading)
   useBarAction(view.sealed ? undefined : taking ? 'Log this reading' : 'Take another reading', () =>
-    taking ? void save() : setAgain(true),
+    taking ? void save() : takeAgain(),
   )
 
   const shown = useShown(unit, { preview, typing, choice, kit })
@@ -251,32 +204,7 @@ function ReadingBench({
       {taking ? (
         <>
           <InstrumentPicker slots={readingSlots(kit)} choice={choice} onChoose={choose} profile={view.method} />
-          <Card>
-            <Heading>Reading, in cooling</Heading>
-            <XStack flexWrap="wrap" columnGap="$3" rowGap="$3" {...together}>
-              {readingFields.slice(0, DECIDING).map((spec) => (
-                <ReadingField key={spec.name} control={control} spec={spec} wide={wide} />
-              ))}
-            </XStack>
-            <XStack flexWrap="wrap" columnGap="$3" rowGap="$3" {...together}>
-              {readingFields.slice(DECIDING).map((spec) => (
-                <ReadingField key={spec.name} control={control} spec={spec} wide={wide} />
-              ))}
-            </XStack>
-            <Disclosure
-              title="Fan and electrical"
-              summary="static pressure, voltage, current, capacitor"
-              open={supporting}
-              onToggle={() => setSupporting(!supporting)}
-              testID="supporting"
-            >
-              <XStack flexWrap="wrap" columnGap="$3" rowGap="$3">
-                {supportingFields.map((spec) => (
-                  <ReadingField key={spec.name} control={control} spec={spec} wide={wide} />
-                ))}
-              </XStack>
-            </Disclosure>
-          </Card>
+          <ReadingFields control={control} title="Reading, in cooling" />
         </>
       ) : null}
       {shown ? (
@@ -321,25 +249,6 @@ function ReadingBench({
         </>
       ) : null}
       {typing ? null : <RecordedCharts unit={unit} />}
-    </YStack>
-  )
-}
-
-/** from a phone of 360 px on, pressure and line of a side stand beside each other */
-const PAIR = 132
-
-function ReadingField({
-  control,
-  spec,
-  wide,
-}: {
-  control: Control<ReadingInput, unknown, ReadingOutput>
-  spec: { name: keyof ReadingInput; label: string; dimension: Dimension; mark?: string }
-  wide: boolean
-}) {
-  return (
-    <YStack flexGrow={1} flexBasis={wide ? 280 : PAIR}>
-      <FormQuantity control={control} name={spec.name} label={spec.label} dimension={spec.dimension} mark={spec.mark} />
     </YStack>
   )
 }

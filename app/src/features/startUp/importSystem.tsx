@@ -27,7 +27,7 @@ const neededChannels: readonly SystemChannel[] = [
 ]
 
 /** A logger's file of the running system: many channels, and the reading that it ends with. */
-export function useSystemImport(live: LiveTerms, kit: readonly Instrument[]): ImportUse {
+export function useSystemImport(live: LiveTerms, kit: readonly Instrument[], baseline?: true): ImportUse {
   const { system } = useSettings()
   return useMemo(
     (): ImportUse => ({
@@ -60,10 +60,10 @@ export function useSystemImport(live: LiveTerms, kit: readonly Instrument[]): Im
       },
       entries: ({ system: found, spanS }, traceId) => {
         if (!found) return { problem: 'No reading can be taken from this file.' }
-        const body: EntryBody = readingBody(found, traceId, live.instruments, kit)
-        return [{ body, atS: spanS }]
+        const body = readingBody(found, traceId, live.instruments, kit)
+        return [{ body: baseline ? ({ ...body, baseline } as EntryBody) : body, atS: spanS }]
       },
     }),
-    [live, kit, system],
+    [live, kit, system, baseline],
   )
 }

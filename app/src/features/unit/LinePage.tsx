@@ -9,7 +9,16 @@ import { LogList } from '@/unit/LogList'
 import { useSettings } from '@/settings/settings'
 import { useClock } from '@/settings/useNow'
 import { Heading, Soft } from '@/ui/Words'
-import { decayLine, pressureLine, verdictText, weighLine } from '@/unit/lines'
+import {
+  baselineLine,
+  decayLine,
+  pressureLine,
+  recoveryLine,
+  refitLine,
+  relabelLine,
+  verdictText,
+  weighLine,
+} from '@/unit/lines'
 import { FactChips } from '@/unit/UnitHead'
 import { PlaceCard } from './PlaceCard'
 import { UnitPage } from '@/unit/UnitPage'
@@ -96,7 +105,7 @@ function stageLine({ stage, state, pass }: StageView, view: UnitView, system: Un
   if (state === 'bypassed' && pass) return `Passed: ${pass.entry.reason}`
   switch (stage) {
     case 'prepare': {
-      if (view.refusal) return refusalWords[view.refusal]
+      if (view.refusal && view.refusal !== 'cantBeMadeTight') return refusalWords[view.refusal]
       if (view.missing.length > 0) return `Still unknown: ${view.missing.map((m) => missingWords[m]).join(', ')}`
       const { lineLength, labelCharge } = view.facts
       return [
@@ -106,6 +115,14 @@ function stageLine({ stage, state, pass }: StageView, view: UnitView, system: Un
         .filter(Boolean)
         .join(' · ')
     }
+    case 'baseline':
+      return baselineLine(view, system)
+    case 'recovery':
+      return recoveryLine(view, system)
+    case 'refit':
+      return refitLine(view)
+    case 'relabel':
+      return relabelLine(view)
     case 'pressureTest':
       return pressureLine(view, system)
     case 'vacuum':

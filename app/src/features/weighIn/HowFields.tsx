@@ -16,11 +16,14 @@ export function HowFields({
   change,
   cylinders,
   problem,
+  only,
 }: {
   how: How
   change: (part: Partial<How>) => void
   cylinders: readonly CylinderStock[]
   problem?: string
+  /** the one way that is meant here */
+  only?: How['direction'] | undefined
 }) {
   const { system } = useSettings()
   const options = [
@@ -38,16 +41,18 @@ export function HowFields({
   ]
   return (
     <>
-      <Choice
-        label="Refrigerant"
-        options={[
-          { value: 'add', label: 'Goes in' },
-          { value: 'remove', label: 'Comes out' },
-        ]}
-        value={how.direction}
-        onChange={(v) => change({ direction: v ?? how.direction, cylinderId: undefined })}
-        testID="direction"
-      />
+      {only ? null : (
+        <Choice
+          label="Refrigerant"
+          options={[
+            { value: 'add', label: 'Goes in' },
+            { value: 'remove', label: 'Comes out' },
+          ]}
+          value={how.direction}
+          onChange={(v) => change({ direction: v ?? how.direction, cylinderId: undefined })}
+          testID="direction"
+        />
+      )}
       <PickOne
         label="Cylinder on the scale"
         options={options}

@@ -1,5 +1,5 @@
 import { cylinderFindingWords, safetyWords, weighedLine } from '@zetesis/contract'
-import { isFlammable, isStep, showText, stepWeighing, toSi, unitSlip, type UnitView } from '@zetesis/core'
+import { formatNumber, isFlammable, isStep, showText, stepWeighing, toSi, unitSlip, type UnitView } from '@zetesis/core'
 import { useMemo } from 'react'
 import { YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
@@ -32,18 +32,23 @@ export function WeighInPage() {
   return <UnitPage title="Weigh in" render={(unit) => <WeighIn key={unit.unitId} unit={unit} />} />
 }
 
+/** What was in it goes out, onto the scale: how much says how short it was. */
+export function RecoveryPage() {
+  return <UnitPage title="Recovery" render={(unit) => <WeighIn key={unit.unitId} unit={unit} recovery />} />
+}
+
 interface Draft extends How {
   before: QuantityText
   after: QuantityText
 }
 
-function WeighIn({ unit }: { unit: UnitHandle }) {
+function WeighIn({ unit, recovery = false }: { unit: UnitHandle; recovery?: boolean }) {
   const { view } = unit
   const { system } = useSettings()
-  const { refrigerant } = view.facts
-  const { openKg } = view.charge
-  const form = useEntryForm<Draft>(unit, 'weigh', {
-    direction: 'add',
+  const { refrigerant, oldRefrigerant } = view.facts
+  const openKg = recovery ? undefined : view.charge.openKg
+  const form = useEntryForm<Draft>(unit, recovery ? 'recover' : 'weigh', {
+    direction: recovery ? 'remove' : 'add',
     cylinderId: undefined,
     cylinder: '',
     side: 'liquid',
@@ -85,7 +90,15 @@ function WeighIn({ unit }: { unit: UnitHandle }) {
   const logTyped = () => {
     const before = form.quantity('before', 'mass')
     const after = before && form.quantity('after', 'mass')
-    if (before && after && form.log(weighedBody(draft, { before, after }, named), 'after')) keep()
+    if (
+      before &&
+      after &&
+      form.log(
+        weighedBody({ ...draft, ...(recovery ? { direction: 'remove' } : {}) }, { before, after }, named),
+        'after',
+      )
+    )
+      keep()
   }
   const logTransfer = (step = next) => {
     if (session && step) form.log(transferBody(step, draft, system, session.traceId, named), 'after')
@@ -109,7 +122,7 @@ function WeighIn({ unit }: { unit: UnitHandle }) {
     .reduce((sum, { entry }) => sum + toSi('mass', entry.before) - toSi('mass', entry.after), 0)
   return (
     <YStack gap="$4">
-      <BalanceBanner view={view} />
+      {recovery ? <RecoveredBanner view={view} /> : <BalanceBanner view={view} />}
       {session && !view.sealed ? (
         <TransferCard
           unit={unit}
@@ -123,16 +136,17 @@ function WeighIn({ unit }: { unit: UnitHandle }) {
           plate={onPlate(stock)}
         />
       ) : null}
-      <DueCard view={view} />
+      {recovery ? null : <DueCard view={view} />}
       {view.sealed ? null : (
         <>
-          <LineSetCard unit={unit} />
+          {recovery ? null : <LineSetCard unit={unit} />}
           <Card>
             <Heading>Cylinder on the scale</Heading>
             <HowFields
               how={draft}
+              only={recovery ? 'remove' : undefined}
               change={change}
-              cylinders={fitting(cylinders, draft.direction, refrigerant)}
+              cylinders={fitting(cylinders, draft.direction, recovery ? oldRefrigerant : refrigerant)}
               problem={problems.cylinder}
             />
             {stock && gross !== undefined ? (
@@ -186,10 +200,18 @@ function WeighIn({ unit }: { unit: UnitHandle }) {
         </>
       )}
       <Weighings view={view} />
-      {view.sealed ? null : <HoseCard unit={unit} />}
-      <Caution>{safetyWords.weighIn}</Caution>
-      {refrigerant && isFlammable(refrigerant) ? <Caution>{safetyWords.weighInFlammable}</Caution> : null}
-      <Gate unit={unit} stage="weighIn" why="The charge then isn’t known by weight; the papers say so." />
+      {view.sealed || recovery ? null : <HoseCard unit={unit} />}
+      <Caution>{recovery ? safetyWords.recovery : safetyWords.weighIn}</Caution>
+      {!recovery && refrigerant && isFlammable(refrigerant) ? <Caution>{safetyWords.weighInFlammable}</Caution> : null}
+      {recovery ? (
+        <Gate
+          unit={unit}
+          stage="recovery"
+          why="Then nobody knows how short it was. Write why: it was empty, it was recovered by somebody else."
+        />
+      ) : (
+        <Gate unit={unit} stage="weighIn" why="The charge then isn’t known by weight; the papers say so." />
+      )}
     </YStack>
   )
 }
@@ -228,6 +250,43 @@ function Weighings({ view }: { view: UnitView }) {
     </YStack>
   )
 }
+
+/** How much came out, and what that says of the old charge. */
+function RecoveredBanner({ view }: { view: UnitView }) {
+  const { system } = useSettings()
+  const { oldRefrigerant } = view.facts
+  if (!view.conversion)
+    return (
+      <Banner metal="none" word="No conversion">
+        This unit isn’t converted: what comes out of it stands under Weigh in.
+      </Banner>
+    )
+  const { kg, labelKg, shortShare, tooMuch } = view.conversion.recovered
+  if (kg <= 0)
+    return (
+      <Banner metal="none" word="To recover">
+        {`All of the ${oldRefrigerant ?? 'old refrigerant'} goes into a recovery cylinder on the scale: how much comes out says how short it was.`}
+      </Banner>
+    )
+  return (
+    <Banner
+      metal={tooMuch ? 'out' : 'in'}
+      word="Recovered"
+      figure={<Figure testID="recovered-figure">{showText('mass', kg, system)}</Figure>}
+      testID="recovered"
+    >
+      {tooMuch
+        ? `More than label and lines hold (${showText('mass', labelKg!, system)}). Check the scale’s zero and unit, and what else the machine drew in: air, oil, another refrigerant, or it was overcharged. If a figure is wrong, strike it out in the log.`
+        : shortShare === undefined
+          ? 'What the label says isn’t known: Prepare asks for it.'
+          : shortShare > SHORT_SHARE
+            ? `${formatNumber(shortShare * 100, 0)} % short of its label: there is a leak. Find it before anything new goes in.`
+            : 'About what its label says.'}
+    </Banner>
+  )
+}
+/** less than this is the scale, the hoses and what oil holds */
+const SHORT_SHARE = 0.03
 
 function BalanceBanner({ view }: { view: UnitView }) {
   const { system } = useSettings()

@@ -1,0 +1,195 @@
+import { entryProblemWords, refusalWords, suitabilityLines } from '@zetesis/contract'
+import {
+  assessSuitability,
+  isFlammable,
+  refrigerantInfo,
+  toSi,
+  unitRefrigerants,
+  usualConditions,
+  type ConversionRun,
+  type Refrigerant,
+  type Suitability,
+} from '@zetesis/core'
+import { useMemo, useState } from 'react'
+import { useMedia, XStack, YStack } from 'tamagui'
+import { useSettings } from '@/settings/settings'
+import { whenSafe } from '@/sync/client'
+import { Banner } from '@/ui/Banner'
+import { Card } from '@/ui/Card'
+import { Press } from '@/ui/Press'
+import { Several } from '@/ui/Several'
+import { TextField } from '@/ui/TextField'
+import { Body, Heading, Soft } from '@/ui/Words'
+import { clearDraft, readDraft, saveDraft } from '@/ui/useDraft'
+import { WorkingLines } from '@/verdict/WorkingLines'
+import type { UnitHandle } from '@/unit/useUnit'
+
+const MOST = 3
+interface Draft {
+  compared: Refrigerant[]
+  reason: string
+}
+
+/** Up to three refrigerants side by side, each with what it costs and gains in this machine; none is named best. */
+export function CandidatesCard({
+  unit,
+  conversion,
+  charged,
+}: {
+  unit: UnitHandle
+  conversion: ConversionRun
+  charged: boolean
+}) {
+  const { view } = unit
+  const { facts, method, label } = view
+  const { wide } = useMedia()
+  const draftName = `candidates.${unit.unitId}`
+  const chosen = conversion.candidate?.entry
+  const [draft, setDraft] = useState<Draft>(() => ({
+    compared: chosen ? [...chosen.compared] : [],
+    reason: '',
+    ...readDraft<Draft>(draftName),
+  }))
+  const [problem, setProblem] = useState<{ of?: Refrigerant; text: string }>()
+  const [again, setAgain] = useState(false)
+  const change = (part: Partial<Draft>) => {
+    const next = { ...draft, ...part }
+    setDraft(next)
+    setProblem(undefined)
+    saveDraft(draftName, next)
+  }
+  const from = facts.oldRefrigerant
+  const plate = facts.highSideDesign ?? label?.highSideDesign
+  const found = useMemo(
+    () =>
+      from
+        ? draft.compared.map((candidate) =>
+            assessSuitability({
+              oldRefrigerant: from,
+              candidate,
+              equipment: {
+                ...(facts.builtFor ? { builtFor: facts.builtFor } : {}),
+                ...(plate ? { highSideDesignPa: toSi('gaugePressure', plate) } : {}),
+                oil: conversion.oil,
+              },
+              conditions: usualConditions(method),
+              profile: method,
+            }),
+          )
+        : [],
+    [draft.compared, from, facts.builtFor, plate, conversion.oil, method],
+  )
+  if (!from)
+    return (
+      <Banner metal="tooClose" word="Not known yet">
+        Prepare needs the refrigerant that was in it.
+      </Banner>
+    )
+  const choose = (refrigerant: Refrigerant) => {
+    const reason = draft.reason.trim()
+    const [first] = unit.appendAll([
+      { body: { kind: 'candidateChosen', refrigerant, compared: draft.compared, reason } },
+      ...(facts.refrigerant === refrigerant ? [] : [{ body: { kind: 'facts', facts: { refrigerant } } as const }]),
+    ])
+    if (first) return setProblem({ of: refrigerant, text: entryProblemWords(first) })
+    whenSafe(() => {
+      clearDraft(draftName)
+      setAgain(false)
+    })
+  }
+  const open = !view.sealed && (!chosen || again)
+  return (
+    <Card testID="candidates">
+      <Heading>{chosen && !again ? `Becomes ${chosen.refrigerant}` : 'What it could become'}</Heading>
+      {chosen && !again ? <Body>{chosen.reason}</Body> : null}
+      {open ? (
+        <Several
+          label={`Hold side by side, up to ${MOST}`}
+          options={unitRefrigerants
+            .filter((r) => r !== from)
+            .map((value) => ({ value, label: `${value} · ${refrigerantInfo(value)!.safetyClass}` }))}
+          values={draft.compared}
+          onChange={(compared) => change({ compared: compared.slice(-MOST) })}
+          testID="compare"
+        />
+      ) : null}
+      {plate ? null : (
+        <Soft>
+          No plate’s pressure is known: the old refrigerant’s own is the measure. Prepare takes the plate’s high-side
+          design pressure.
+        </Soft>
+      )}
+      {found.length > 0 && open ? (
+        <TextField
+          label="Why this one"
+          value={draft.reason}
+          onChange={(reason) => change({ reason })}
+          hint="What it gains here, and what it costs: the owner reads it."
+          long
+          testID="candidate-reason"
+        />
+      ) : null}
+      <XStack gap="$3" flexWrap="wrap">
+        {found.map((s) => (
+          <Candidate
+            key={s.candidate}
+            found={s}
+            half={wide && found.length > 1}
+            problem={problem?.of === s.candidate ? problem.text : undefined}
+            onChoose={open ? () => choose(s.candidate) : undefined}
+          />
+        ))}
+      </XStack>
+      {facts.lawNote ? <Body testID="law">{`The law here: ${facts.lawNote}`}</Body> : null}
+      {chosen && !again && !view.sealed && !charged ? (
+        <Press look="quiet" testID="candidates-again" onPress={() => setAgain(true)}>
+          Choose anew
+        </Press>
+      ) : null}
+      <Soft>
+        At the same mean temperatures of both coils in the same machine; none of these is better by itself. The maker of
+        the equipment and the law where it stands come first.
+      </Soft>
+    </Card>
+  )
+}
+
+function Candidate({
+  found,
+  half,
+  problem,
+  onChoose,
+}: {
+  found: Suitability
+  half: boolean
+  problem: string | undefined
+  onChoose: (() => void) | undefined
+}) {
+  const { system } = useSettings()
+  return (
+    <YStack
+      gap="$2"
+      flexGrow={1}
+      flexBasis={half ? 260 : '100%'}
+      borderTopWidth={2}
+      borderColor={found.stop ? '$oxide' : '$copper'}
+      paddingTop="$2"
+      testID={`candidate-${found.candidate}`}
+    >
+      <Heading>{found.candidate}</Heading>
+      {found.stop ? (
+        <Banner metal="out" word="Stop" testID={`stop-${found.candidate}`}>
+          {refusalWords[found.stop]}
+        </Banner>
+      ) : null}
+      <WorkingLines lines={suitabilityLines(found, system)} />
+      {isFlammable(found.candidate) && !found.stop ? <Body color="$oxide">Flammable.</Body> : null}
+      {problem ? <Body color="$oxide">{problem}</Body> : null}
+      {onChoose && !found.stop ? (
+        <Press testID={`choose-${found.candidate}`} onPress={onChoose}>
+          {`Make it ${found.candidate}`}
+        </Press>
+      ) : null}
+    </YStack>
+  )
+}
