@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react'
 import { Button, Text, YStack } from 'tamagui'
 import { usePalette } from './useDark'
 import { Choice, type Option } from './Choice'
+import { Soft } from './Words'
 
 /** One of many: shut it shows what was chosen, open it is a sheet of buttons big enough for a glove. */
 export function PickOne<V extends string>({
@@ -11,12 +12,14 @@ export function PickOne<V extends string>({
   value,
   onChange,
   testID,
+  hint,
 }: {
   label: string
   options: readonly Option<V>[]
   value: V | undefined
   onChange: (value: V | undefined) => void
   testID?: string
+  hint?: string
 }) {
   const [open, setOpen] = useState(false)
   const place = useRef<HTMLElement>(null)
@@ -78,6 +81,7 @@ export function PickOne<V extends string>({
         </Text>
         <ChevronDown size={22} color={ink} />
       </Button>
+      {hint ? <Soft>{hint}</Soft> : null}
     </YStack>
   )
 }

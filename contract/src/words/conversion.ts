@@ -85,8 +85,8 @@ export const valveAnswerWords: Record<ValveAnswer['answer'], string> = {
 
 /** "+4 %", "−12 %": the new one against the old. */
 export const changeText = ({ old, new: now }: { old: number; new: number }): string => {
-  const percent = (now / old - 1) * 100
-  return `${percent >= 0 ? '+' : '−'}${formatNumber(Math.abs(percent), 0)} %`
+  const percent = Math.round((now / old - 1) * 100)
+  return `${percent > 0 ? '+' : percent < 0 ? '−' : ''}${formatNumber(Math.abs(percent), 0)} %`
 }
 
 /** What a candidate gains and costs in this machine, a line each. */
@@ -187,6 +187,8 @@ export function beforeAfterRows(
     difference: (v: number) => showText('temperatureDifference', v, system),
     current: (v: number) => showText('current', v, system),
   }
+  /** a model's shift is good to about a third of itself, and readings repeat to so much: half a kelvin, half a percent of a pressure */
+  const standard = ({ by, standard: spread }: MovedBy, least: number) => Math.hypot(spread, by / 3, least)
   const wide = { pressure: 'pressureDifference', difference: 'temperatureDifference' } as const
   return rowsOf.flatMap(([code, name, key, moved, kind]): BeforeAfterRow[] => {
     const [old, now] = [before[key], after[key]]
@@ -199,7 +201,9 @@ export function beforeAfterRows(
         name,
         before: old === undefined ? '–' : show[kind](old, before),
         ...(by && dimension && old !== undefined
-          ? { brought: `${show[kind](old + by.by, before)} ± ${showText(dimension, 2 * by.standard, system)}` }
+          ? {
+              brought: `${show[kind](old + by.by, before)} ± ${showText(dimension, 2 * standard(by, kind === 'pressure' ? 0.005 * old : 0.5), system)}`,
+            }
           : {}),
         after: now === undefined ? '–' : show[kind](now, after),
       },

@@ -60,6 +60,7 @@ export function chargeGates(q: GateQuestion): ChargeGate[] {
   const gates: ChargeGate[] = []
   if (q.checks.length > 0) gates.push({ code: 'contradiction', checks: q.checks })
   if (!q.target.ok) gates.push({ code: 'noTarget' })
+  if (q.orifice) gates.push({ code: 'wrongOrifice', ...q.orifice })
   const today = conditionsWindow(m, profile)
   if (today.outdoor !== 'inside') gates.push({ code: 'outsideWindow', outdoorK: m.outdoorK })
   if (today.indoor === 'outside' && m.returnK !== undefined)
@@ -73,7 +74,6 @@ export function chargeGates(q: GateQuestion): ChargeGate[] {
     gates.push({ code: 'drierBlocked', dropK: q.drierDropK })
   if (q.settling.state !== 'settled' && q.settling.state !== 'hunting')
     gates.push({ code: 'notSettled', settling: q.settling })
-  if (q.orifice) gates.push({ code: 'wrongOrifice', ...q.orifice })
   if (action !== 'add' && action !== 'remove') return gates
   if (action === 'add' && !q.airflowKnownGood) gates.push({ code: 'airflowNotKnownGood' })
   const charge = chargeCauses[action]

@@ -35,16 +35,23 @@ describe('an orifice that doesn’t suit the new refrigerant', () => {
     expect(at(30, 18)).toMatchObject({ side: 'narrow', nextThousandths: 68, nextFrom: 'reckoned' })
   })
   it('isn’t where too little is in it: little liquid stands there', () => {
-    expect(at(30, 4)).toBeUndefined()
-    expect(at(30, 9)).toBeUndefined()
+    expect(at(30, 4, { fittedThousandths: 67, reckonedThousandths: 68.4 })).toBeUndefined()
+    expect(at(30, 9, { fittedThousandths: 67, reckonedThousandths: 68.4 })).toBeUndefined()
     // nor near the target, nor within what the instruments can tell
     expect(at(15, 18)).toBeUndefined()
     expect(at(24, 18, undefined)).toBeDefined()
     expect(at(24, 18, undefined, { standardK: 4 })).toBeUndefined()
   })
+  it('is seen with less liquid before it where the fitted size is that far from the reckoned one, and not where it is near', () => {
+    expect(at(43, 7)).toMatchObject({ side: 'narrow', nextThousandths: 68 })
+    expect(at(43, 7, { fittedThousandths: 66, reckonedThousandths: 68.4 })).toBeUndefined()
+    expect(at(43, 2)).toBeUndefined()
+  })
   it('is seen at a usual subcooling once steps of a tenth of the charge didn’t mend it', () => {
     expect(at(30, 9, undefined, { steps: [step(0.1), step(0.1)], totalChargeKg: 2 })).toMatchObject({ side: 'narrow' })
-    expect(at(30, 9, undefined, { steps: [step(0.05)], totalChargeKg: 2 })).toBeUndefined()
+    const near = { fittedThousandths: 67, reckonedThousandths: 68.4 }
+    expect(at(30, 9, near, { steps: [step(0.1), step(0.1)], totalChargeKg: 2 })).toMatchObject({ side: 'narrow' })
+    expect(at(30, 9, near, { steps: [step(0.05)], totalChargeKg: 2 })).toBeUndefined()
   })
   it('too wide: little superheat with hardly any liquid before it', () => {
     expect(at(3, 1, { fittedThousandths: 70, reckonedThousandths: 66 })).toMatchObject({

@@ -36,7 +36,7 @@ const TRIED_SHARE = 0.09
 
 /**
  * The symptom of an orifice that doesn't suit the new refrigerant, which charge steps don't mend: superheat too high although liquid stands before the device (more subcooling than sound machines usually have, or a
- * usual one after several steps); or too low with hardly any liquid before it. It names the next size: the reckoned one where another is fitted, else one by how far the reading is off.
+ * usual one after several steps; or less where the fitted size is far from the reckoned one); or too low with hardly any liquid before it. It names the next size: the reckoned one where another is fitted, else one by how far the reading is off.
  *
  * @param standardK of the superheat by its instruments: what they can't tell is no symptom
  * @returns undefined for other machines, without the readings, and where charge explains it
@@ -69,7 +69,10 @@ export function wrongOrifice({
   const added = steps.reduce((sum, s) => sum + Math.max(s.amountKg, 0), 0)
   const tried = totalChargeKg !== undefined && added >= TRIED_SHARE * totalChargeKg
   const usual = { low: profile.usualSubcoolingLowK.si, high: profile.usualSubcoolingHighK.si }
-  const stands = subcoolingK >= usual.high || (tried && subcoolingK >= usual.low)
+  const stands =
+    subcoolingK >= usual.high ||
+    (tried && subcoolingK >= usual.low) ||
+    (subcoolingK >= usual.low / 2 && explains(orifice, superheatK - target.targetK))
   const found =
     overK > 0 && stands
       ? ({ side: 'narrow', offK: overK } as const)
@@ -80,6 +83,13 @@ export function wrongOrifice({
   const offK = superheatK - target.targetK + BY_SUBCOOLING * (subcoolingK - (usual.low + usual.high) / 2)
   return { ...found, subcoolingK, ...sizes(orifice, offK) }
 }
+
+/** Whether the fitted size is narrower than the reckoned one by enough to be most of what the superheat is off: then less liquid before it is evidence enough. */
+function explains({ fittedThousandths: fitted, reckonedThousandths: reckoned }: FittedOrifice, offK: number): boolean {
+  if (fitted === undefined || reckoned === undefined) return false
+  return (reckoned / fitted - 1) * 100 * PER_PERCENT_K >= MOST_OF * offK
+}
+const MOST_OF = 0.6
 
 function sizes({ fittedThousandths: fitted, reckonedThousandths: reckoned }: FittedOrifice, offK: number) {
   if (fitted === undefined)

@@ -155,11 +155,7 @@ const step = (before: number): EntryBody => ({
 
 function recoverAndCharge(
   s: Story,
-  {
-    goodDecay,
-    startedAgo,
-    share,
-  }: { goodDecay: (s: Story, ago: number) => void; startedAgo: number; share: number },
+  { goodDecay, startedAgo, share }: { goodDecay: (s: Story, ago: number) => void; startedAgo: number; share: number },
 ): void {
   s.tell(
     startedAgo + 240,

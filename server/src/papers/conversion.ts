@@ -62,7 +62,7 @@ export function conversionLines(view: UnitView, system: UnitSystem): Line[] {
             answer.entry.words,
           ]
             .filter(Boolean)
-            .join(', ')
+            .join(': ')
         : 'not said',
     })
   if (device) {

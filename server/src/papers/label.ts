@@ -39,23 +39,14 @@ export async function labelPdf(
     let fits = points
     while (fits > 3 && face(doc, name, fits).heightOfString(words, { width: wide }) > 2.5 * points) fits -= 0.5
     write(doc.fillColor(inks.ink), [name, fits], words, { x: left, y, width: wide })
-    y += doc.heightOfString(words, { width: wide }) + unit
+    y += doc.heightOfString(words, { width: wide }) + 0.5 * unit
   }
-  line('wordBold', 15 * unit, refrigerant)
-  line('figureBold', 11 * unit, showTyped(entry.charge))
-  line('word', 6 * unit, oilWords[entry.oil])
-  line('word', 6 * unit, `${dayText(Date.parse(entry.at), timeZone)} · ${entry.name}`)
-  line('word', 5 * unit, [company, tag].filter(Boolean).join(' · '))
-  const warning = oldRefrigerant
-    ? `Converted from ${oldRefrigerant}. Do not top up with the old one.`
-    : 'Converted. Do not top up with the old refrigerant.'
-  const band = 13 * unit
-  doc.rect(0, height - band, width, band).fill(inks.ink)
-  write(doc.fillColor('#FFFFFF'), ['wordBold', 6.5 * unit], warning, {
-    x: left,
-    y: height - band + 2.4 * unit,
-    width: width - 2 * left,
-  })
+  line('wordBold', 11 * unit, refrigerant)
+  line('figureBold', 8 * unit, showTyped(entry.charge))
+  line('word', 4.4 * unit, oilWords[entry.oil])
+  line('word', 4.4 * unit, `${dayText(Date.parse(entry.at), timeZone)} · ${entry.name}`)
+  line('word', 3.8 * unit, company)
+  if (tag) line('word', 3.8 * unit, tag)
   const { modules } = qrcode.create(link, { errorCorrectionLevel: 'M' })
   const cell = code / modules.size
   const [x0, y0] = [width - code - left, 6 * unit]
@@ -64,5 +55,17 @@ export async function labelPdf(
     for (let col = 0; col < modules.size; col++)
       if (modules.get(row, col)) doc.rect(x0 + col * cell, y0 + row * cell, cell, cell)
   doc.fill()
+  const warning = oldRefrigerant
+    ? `Converted from ${oldRefrigerant}. Do not top up with the old one.`
+    : 'Converted. Do not top up with the old refrigerant.'
+  const band = 14 * unit
+  doc.rect(0, height - band, width, band).fill(inks.ink)
+  write(doc.fillColor('#FFFFFF'), ['wordBold', 4.5 * unit], warning, {
+    x: left,
+    y: height - band + 1.6 * unit,
+    width: width - 2 * left,
+    // what doesn't fit is cut, and begins no second label
+    height: band - 1.6 * unit,
+  })
   return finished(doc)
 }

@@ -56,7 +56,7 @@ export function paragraphs({ conversion, facts, reading }: UnitView, timeZone: s
   return [
     [
       'What was done',
-      `${old} was taken out of it and ${now} was put in${when}. ${why ? `Why: ${conversionCauseWords[why.entry.cause].toLowerCase()}${why.entry.words ? ` (${why.entry.words})` : ''}.` : ''}`,
+      `${old} was taken out of it and ${now} was put in${when}. ${why ? `Why: ${conversionCauseWords[why.entry.cause].toLowerCase()}${why.entry.words ? ` (${why.entry.words.replace(/\.$/, '')})` : ''}.` : ''}`,
     ],
     [
       'What changes for you',

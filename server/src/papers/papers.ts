@@ -123,7 +123,7 @@ function converted(doc: Doc, view: UnitView, system: UnitSystem): void {
   const expected = expectationLines(view, system)
   if (lines.length === 0) return
   doc.addPage()
-  const { oldRefrigerant = 'old', refrigerant = 'new' } = view.facts
+  const { oldRefrigerant = 'the old refrigerant', refrigerant = 'another' } = view.facts
   const left = section(doc, `Conversion, ${oldRefrigerant} to ${refrigerant}`, lines, PAGE.margin, PAGE.margin, 100)
   if (expected.length > 0) section(doc, 'Pressures to expect', expected, PAGE.margin, left + 12, 100)
   if (!beside) return
@@ -133,7 +133,7 @@ function converted(doc: Doc, view: UnitView, system: UnitSystem): void {
   }))
   const end = section(doc, 'Before and after', rows, right, PAGE.margin)
   const note = beside.brought
-    ? 'Brought to one weather by a model of machines like this, sound and short of charge; ± is twice its spread. Dirt, wind and what else differed between the days isn’t in it.'
+    ? 'Brought to one weather by a model of machines like this, sound and short of charge; ± is twice what model and readings are good for. Dirt, wind and what else differed between the days isn’t in it.'
     : 'Two days, two weathers: outdoors and wet bulb of both readings would bring them together.'
   write(doc.fillColor(inks.soft), ['word', 8.5], note, { x: right, y: end + 4, width: column })
 }

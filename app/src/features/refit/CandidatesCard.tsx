@@ -52,6 +52,7 @@ export function CandidatesCard({
   }))
   const [problem, setProblem] = useState<{ of?: Refrigerant; text: string }>()
   const [again, setAgain] = useState(false)
+  const [all, setAll] = useState(false)
   const change = (part: Partial<Draft>) => {
     const next = { ...draft, ...part }
     setDraft(next)
@@ -129,8 +130,13 @@ export function CandidatesCard({
           testID="candidate-reason"
         />
       ) : null}
+      {open ? null : (
+        <Press look="quiet" testID="candidates-all" onPress={() => setAll(!all)}>
+          {all ? 'Shut it' : `What it costs and gains${found.length > 1 ? ', beside the others' : ''}`}
+        </Press>
+      )}
       <XStack gap="$3" flexWrap="wrap">
-        {found.map((s) => (
+        {(open || all ? found : []).map((s) => (
           <Candidate
             key={s.candidate}
             found={s}

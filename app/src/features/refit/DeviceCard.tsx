@@ -24,6 +24,7 @@ import { Press } from '@/ui/Press'
 import { QuantityField, type QuantityText } from '@/ui/QuantityField'
 import { quantityInput, quantityText } from '@/ui/quantityInput'
 import { Body, Heading, Soft } from '@/ui/Words'
+import { useBarAction } from '@/frame/barAction'
 import { useSettings } from '@/settings/settings'
 import { WorkingLines } from '@/verdict/WorkingLines'
 import { useEntryForm } from '@/unit/useEntryForm'
@@ -77,8 +78,10 @@ export function DeviceCard({ unit, conversion }: { unit: UnitHandle; conversion:
     form.done({ device, was: size.bore ? quantityText(size.bore) : blank })
     setAgain(false)
   }
-  if (!from || !to) return null
   const open = !view.sealed && (!fitted || again)
+  const typed = draft.bore.text !== '' || draft.length.text !== '' || draft.bulb !== ''
+  useBarAction(open && from && to && typed ? 'Log what is fitted' : undefined, log)
+  if (!from || !to) return null
   return (
     <Card testID="device">
       <Heading>Orifice or valve</Heading>

@@ -66,7 +66,7 @@ export function BeforeAfter({
       </YStack>
       <Soft>
         {shift
-          ? 'Brought to one weather by the rig’s model of machines like this, sound and short; ± is twice its spread. Dirt, wind and what else differed between the days isn’t in it.'
+          ? 'Brought to one weather by the rig’s model of machines like this, sound and short; ± is twice what model and readings are good for. Dirt, wind and what else differed between the days isn’t in it.'
           : 'Two days, two weathers: outdoors and wet bulb of both readings would bring them together.'}
       </Soft>
     </Card>

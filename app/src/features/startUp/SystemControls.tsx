@@ -43,7 +43,6 @@ const things: readonly {
     says: { kind: 'disturbed', what: 'room' },
   },
   { id: 'swap-clamps', word: 'Swap the clamps', change: { kind: 'swapProbes', a: 'suctionLine', b: 'liquidLine' } },
-  { id: 'manifold-menu', word: 'Manifold on R-22', change: { kind: 'manifold', refrigerant: 'R-22' } },
   { id: 'sun', word: 'Sun on the outdoor probe', change: { kind: 'place', channel: 'outdoor', placed: 'sun' } },
   { id: 'shade', word: 'Shade it', change: { kind: 'place', channel: 'outdoor' } },
   { id: 'low-battery', word: 'Battery low', change: { kind: 'place', channel: 'suctionLine', placed: 'lowBattery' } },
@@ -53,6 +52,11 @@ const things: readonly {
 /** What house, weather and hands would do at the simulated system. */
 export const SystemControls = drawn(function SystemControls({ unit }: { unit: UnitHandle }) {
   const atRig = useRigConsole(unit.unitId)
+  const { refrigerant, oldRefrigerant = 'R-22' } = unit.view.facts
+  const menus = [
+    { id: 'manifold-menu', refrigerant: oldRefrigerant },
+    ...(refrigerant && refrigerant !== oldRefrigerant ? [{ id: 'manifold-now', refrigerant }] : []),
+  ]
   return (
     <XStack gap="$2" flexWrap="wrap" testID="system-controls">
       {things.map(({ id, word, change, says }) => (
@@ -66,6 +70,16 @@ export const SystemControls = drawn(function SystemControls({ unit }: { unit: Un
           }}
         >
           {word}
+        </Press>
+      ))}
+      {menus.map((menu) => (
+        <Press
+          key={menu.id}
+          look="quiet"
+          testID={menu.id}
+          onPress={() => atRig({ kind: 'manifold', refrigerant: menu.refrigerant })}
+        >
+          {`Manifold on ${menu.refrigerant}`}
         </Press>
       ))}
     </XStack>

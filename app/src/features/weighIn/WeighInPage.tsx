@@ -270,7 +270,7 @@ function RecoveredBanner({ view }: { view: UnitView }) {
     )
   return (
     <Banner
-      metal={tooMuch ? 'out' : 'in'}
+      metal={tooMuch ? 'out' : (shortShare ?? 0) > SHORT_SHARE ? 'tooClose' : 'in'}
       word="Recovered"
       figure={<Figure testID="recovered-figure">{showText('mass', kg, system)}</Figure>}
       testID="recovered"
