@@ -1,4 +1,5 @@
 import {
+  returnFates,
   coldSchools,
   cylinderStates,
   habitKeys,
@@ -257,6 +258,7 @@ export function librarySchemas({ quantity, id, instant, day, fits }: Door) {
       cylinderId: id,
       toCylinderId: id.optional(),
       mass: quantity('mass'),
+      fate: z.enum(returnFates).optional(),
       note: text(200).optional(),
       scale: InstrumentSchema.optional(),
     }),

@@ -25,7 +25,26 @@ const shots: Shot[] = [
   { name: 'jobs', size: phone, path: () => '/', see: 'job-Kiln Street Terrace' },
   { name: 'row', size: phone, path: (_, job) => `/jobs/${job}`, see: 'unit-K-01' },
   { name: 'unit', size: phone, path: (ids) => `/units/${ids['K-04']}`, see: 'copper-line' },
-  { name: 'prepare', size: phone, path: (ids) => `/units/${ids['K-08']}/prepare`, see: 'tag' },
+  {
+    name: 'refit',
+    size: phone,
+    path: (ids) => `/units/${ids['L-06']}/refit`,
+    see: 'candidates',
+    prepare: async (driver) => {
+      for (const candidate of ['R-438A', 'R-32']) await driver.press(`compare-${candidate}`)
+      await driver.bring('candidate-R-438A')
+    },
+  },
+  {
+    name: 'new-label',
+    size: phone,
+    path: (ids) => `/units/${ids['L-08']}/new-label`,
+    see: 'before-after',
+    prepare: async (driver) => {
+      await driver.shows('found, in today’s weather')
+      await driver.bring('before-after')
+    },
+  },
   { name: 'pressure-test', size: phone, path: (ids) => `/units/${ids['K-07']}/pressure-test`, see: 'test-verdict' },
   {
     name: 'vacuum',
@@ -80,7 +99,6 @@ const shots: Shot[] = [
       await driver.sign()
     },
   },
-  { name: 'too-close', size: phone, path: (ids) => `/units/${ids['L-02']}/start-up`, see: 'lit-row' },
   { name: 'library', size: phone, path: () => '/library', see: 'kit-Analog manifold, 500 psig' },
   {
     name: 'label',

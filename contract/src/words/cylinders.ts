@@ -11,6 +11,7 @@ import {
   type UnitSystem,
   type Weighed,
   type WeighedProblem,
+  type ReturnFate,
 } from '@zetesis/core'
 
 export const cylinderStateWords: Record<CylinderState, string> = {
@@ -150,9 +151,15 @@ export const hoseLine = ({ length, phase, fate, mass }: Pick<HoseLeft, 'length' 
   `Hose of ${showTyped(length)} with ${phase}: ${showTyped(mass)} ${fateWords[fate]}`
 
 type Moved = Extract<BookEntry, { kind: 'cylinderMoved' }>
-export function movedLine({ movement, mass, note }: Pick<Moved, 'movement' | 'mass' | 'note'>): string {
+export const returnFateWords: Record<ReturnFate, string> = {
+  reclaimed: 'reclaimed',
+  destroyed: 'destroyed',
+  notKnown: 'not known',
+}
+
+export function movedLine({ movement, mass, fate, note }: Pick<Moved, 'movement' | 'mass' | 'fate' | 'note'>): string {
   const what = { purchased: 'Bought', returned: 'Returned', transferred: 'Filled over', weighed: 'Put on the scale' }[
     movement
   ]
-  return `${what}: ${showTyped(mass)}${note ? `, ${note}` : ''}`
+  return `${what}: ${showTyped(mass)}${fate && fate !== 'notKnown' ? `, to be ${returnFateWords[fate]}` : ''}${note ? `, ${note}` : ''}`
 }

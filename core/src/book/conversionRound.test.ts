@@ -4,7 +4,7 @@ import type { UnitFacts } from '../facts/unitFacts'
 import { refrigerantOut } from '../run/chargeBalance'
 import { checkEntry } from '../run/check/checkEntry'
 import { unitMovements } from './unitMovements'
-import { degF, preparedFacts, psig, record, seal, states, view, type Lines } from '../run/testingLines'
+import { degF, micron, preparedFacts, psig, record, seal, states, view, type Lines } from '../run/testingLines'
 
 const facts: UnitFacts = {
   ...preparedFacts,
@@ -214,6 +214,27 @@ describe('a conversion', () => {
     ]
     expect(unitMovements(record(again), 'u').map((m) => m.refrigerant)).toEqual(['R-22', 'R-438A'])
     expect(refrigerantOut(record(again))).toBe('R-22')
+  })
+  it('pumped down for another orifice asks for vacuum and start anew, and keeps its charge', () => {
+    const before = [
+      ...opened,
+      ...why,
+      ...baseline,
+      ...recovered,
+      ...refitted,
+      [-760, { kind: 'valvedOff' }] as Lines[number],
+      [-759, micron(320)] as Lines[number],
+      [-748, micron(360)] as Lines[number],
+      ...charged,
+      [-650, { kind: 'started' }] as Lines[number],
+    ]
+    const running = view(before)
+    expect([running.vacuum.verdict?.state, running.startedMs === undefined]).toEqual(['in', false])
+    const down: Lines = [[-600, { kind: 'pumpedDown', suctionPressure: psig(3), valvesHold: true }]]
+    const open = view([...before, ...down])
+    expect([open.vacuum.verdict?.state, open.startedMs]).toEqual([undefined, undefined])
+    expect(open.charge.weighedKg).toBeCloseTo(running.charge.weighedKg, 9)
+    expect(problems([...before, ...down], { kind: 'started' })).toContainEqual(expect.stringMatching(/^gateClosed/))
   })
   it('sealed before its path had stages keeps the line that it was sealed with', () => {
     const sealedBefore = [

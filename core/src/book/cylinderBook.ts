@@ -1,5 +1,5 @@
 import { bounded } from '../quantity/bounded'
-import type { CylinderMoved } from './entry'
+import type { CylinderMoved, ReturnFate } from './entry'
 import { instrumentUncertainty } from '../measurement/instrument'
 import { standardUncertainty } from '../measurement/uncertainty'
 import { usualSi } from '../method/profile'
@@ -12,6 +12,8 @@ import type { Cylinder } from '../charge/cylinder'
 export interface BookMovement extends CylinderMovement {
   readonly cylinderId: string
   readonly by: string
+  /** of what was returned */
+  readonly fate?: ReturnFate
   readonly note?: string
 }
 
@@ -40,6 +42,7 @@ export function bookMovements(
     ...(from.refrigerant ? { refrigerant: from.refrigerant } : {}),
     cylinderId,
     by,
+    ...(entry.fate ? { fate: entry.fate } : {}),
     ...(entry.note ? { note: entry.note } : {}),
   })
   switch (entry.movement) {

@@ -55,6 +55,9 @@ export interface CylinderSaved extends Base<'cylinderSaved'> {
   readonly replaces?: string
 }
 /** Refrigerant that came, went or was found outside any unit. */
+/** What becomes of refrigerant that is given back. */
+export const returnFates = ['reclaimed', 'destroyed', 'notKnown'] as const
+export type ReturnFate = (typeof returnFates)[number]
 export interface CylinderMoved extends Base<'cylinderMoved'> {
   readonly movement: 'purchased' | 'returned' | 'transferred' | 'weighed'
   readonly cylinderId: string
@@ -62,6 +65,8 @@ export interface CylinderMoved extends Base<'cylinderMoved'> {
   readonly toCylinderId?: string
   /** what moved; for `weighed` the whole cylinder on the scale, tare and all */
   readonly mass: Quantity<'mass'>
+  /** of what is returned */
+  readonly fate?: ReturnFate
   /** from or to whom, or why it was weighed */
   readonly note?: string
   readonly scale?: Instrument

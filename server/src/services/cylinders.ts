@@ -1,4 +1,4 @@
-import type { CylinderPage, RefrigerantReport } from '@zetesis/contract'
+import { returnFateWords, type CylinderPage, type RefrigerantReport } from '@zetesis/contract'
 import {
   balanceCylinder,
   bookMovements,
@@ -17,6 +17,7 @@ import {
   type Entry,
   type MethodProfile,
   type Refrigerant,
+  type ReturnFate,
   type UnitMovement,
   type UnitRecord,
 } from '@zetesis/core'
@@ -139,7 +140,7 @@ export async function bookCompany(tx: Tx, companyId: string, items: readonly Boo
 
 function rowOf(
   companyId: string,
-  m: Omit<UnitMovement, 'unitId'> & { unitId?: string; note?: string },
+  m: Omit<UnitMovement, 'unitId'> & { unitId?: string; fate?: ReturnFate; note?: string },
   jobId: string | null,
 ) {
   return {
@@ -157,9 +158,13 @@ function rowOf(
     unitId: m.unitId ?? null,
     jobId,
     by: m.by,
-    note: m.note ?? null,
+    note: noteOf(m),
   }
 }
+
+/** What becomes of what was given back, and to whom it went. */
+const noteOf = ({ fate, note }: { fate?: ReturnFate; note?: string }) =>
+  [fate && fate !== 'notKnown' && `to be ${returnFateWords[fate]}`, note].filter(Boolean).join(', ') || null
 
 async function balance(tx: Tx, companyId: string, ids: readonly string[]): Promise<void> {
   if (ids.length === 0) return

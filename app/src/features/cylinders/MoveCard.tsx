@@ -1,5 +1,5 @@
-import { bookProblemWords } from '@zetesis/contract'
-import type { Cylinder, CylinderMoved } from '@zetesis/core'
+import { bookProblemWords, returnFateWords } from '@zetesis/contract'
+import { returnFates, type Cylinder, type CylinderMoved, type ReturnFate } from '@zetesis/core'
 import { useState } from 'react'
 import { chosenFor, slotFor, useInstrumentChoice } from '@/kit/choice'
 import { useSettings } from '@/settings/settings'
@@ -36,6 +36,7 @@ interface Draft {
   mass: QuantityText
   to?: string
   note: string
+  fate?: ReturnFate
 }
 
 /** What happened to a cylinder outside any unit. */
@@ -76,6 +77,7 @@ export function MoveCard({ cylinder }: { cylinder: Cylinder }) {
       cylinderId: cylinder.id,
       mass: mass.data,
       ...(draft.kind === 'transferred' && draft.to ? { toCylinderId: draft.to } : {}),
+      ...(draft.kind === 'returned' && draft.fate ? { fate: draft.fate } : {}),
       ...(draft.note.trim() ? { note: draft.note.trim() } : {}),
       ...(scale ? { scale } : {}),
     })
@@ -115,6 +117,15 @@ export function MoveCard({ cylinder }: { cylinder: Cylinder }) {
         problem={problems.mass}
         testID="move-mass"
       />
+      {draft.kind === 'returned' ? (
+        <Choice
+          label="What becomes of it"
+          options={returnFates.map((value) => ({ value, label: returnFateWords[value] }))}
+          value={draft.fate}
+          onChange={(fate) => change({ fate })}
+          testID="move-fate"
+        />
+      ) : null}
       <TextField
         label={draft.kind === 'weighed' ? 'Why' : 'From or to whom'}
         value={draft.note}
