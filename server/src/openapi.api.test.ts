@@ -29,7 +29,13 @@ describe('the API’s document', () => {
     const document: Document = (await mara.get('/api/openapi.json').expect(200)).body
     const ajv = new Ajv2020({ strict: false, allErrors: false })
     addFormats(ajv)
-    const units = (await mara.get('/api/units').expect(200)).body.units as { id: string; jobId: string }[]
+    const units = (await mara.get('/api/units').expect(200)).body.units as {
+      id: string
+      jobId: string
+      summary: { tag: string }
+    }[]
+    // the papers of a conversion are its own
+    const converted = units.find((u) => u.summary.tag === 'L-08')!.id
     const cylinderId = (await mara.get('/api/cylinders').expect(200)).body.cylinders[0].cylinder.id as string
     const traced: { unitId: string; traceId: string }[] = []
     for (const { id } of units)
@@ -38,7 +44,7 @@ describe('the API’s document', () => {
     const { unitId, traceId } = traced[0]!
     const filled = (path: string) =>
       path
-        .replace('{unitId}', unitId)
+        .replace('{unitId}', /(label|owner)\.pdf$/.test(path) ? converted : unitId)
         .replace('{traceId}', traceId)
         .replace('{jobId}', units[0]!.jobId)
         .replace('{cylinderId}', cylinderId)

@@ -90,9 +90,13 @@ export const changeText = ({ old, new: now }: { old: number; new: number }): str
 }
 
 /** What a candidate gains and costs in this machine, a line each. */
-export function suitabilityLines(s: Suitability, system: UnitSystem): { name: string; value: string; code: string }[] {
+export function suitabilityLines(
+  s: Suitability,
+  system: UnitSystem,
+  atmosphericPa: number,
+): { name: string; value: string; code: string }[] {
   const pressure = (pa: number | undefined) =>
-    pa === undefined ? 'no data' : showText('gaugePressure', pa - 101_325, system)
+    pa === undefined ? 'no data' : showText('gaugePressure', pa - atmosphericPa, system)
   const k = (value: number) => showText('temperature', value, system)
   const d = (value: number) => showText('temperatureDifference', value, system)
   const both = (c: { old: number; new: number }, show: (n: number) => string) => `${show(c.new)} against ${show(c.old)}`
@@ -132,7 +136,7 @@ export function suitabilityLines(s: Suitability, system: UnitSystem): { name: st
     },
     {
       code: 'gwp',
-      name: 'warming, kg of CO₂ a kg (AR4, AR5)',
+      name: 'GWP, AR4 and AR5',
       value: `${formatNumber(s.gwp100.AR4.new, 0)}, ${formatNumber(s.gwp100.AR5.new, 0)} against ${formatNumber(s.gwp100.AR4.old, 0)}, ${formatNumber(s.gwp100.AR5.old, 0)}`,
     },
     ...(s.noData

@@ -117,26 +117,27 @@ export function conversions({
 
   const done = begin('L-08', { ...old('Library'), refrigerant: 'R-438A' })
   converting(done, elevationM, { ago: 60 * 26, to: 'R-438A', beside: 'R-422D', bore: { was: 59, now: 63 } })
-  recoverAndCharge(done, { goodDecay, startedAgo: 60 * 23, share: 0.97 })
-  done.tell(
-    60 * 22.5,
+  recoverAndCharge(done, { goodDecay, startedAgo: 60 * 23, share: 0.9 })
+  const ran = (superheat: number, subcooling: number) =>
     reading(
       coolingReading('R-438A', elevationM, {
         evaporating: 44,
-        superheat: 14,
+        superheat,
         condensing: 109,
-        subcooling: 9,
+        subcooling,
         indoor: [76, 63],
         supply: 57,
         outdoor: 88,
       }),
-    ),
-  )
+    )
+  done.tell(60 * 22.7, ran(18, 7))
+  done.tell(60 * 22.6, step(88.4))
+  done.tell(60 * 22.3, ran(14, 9))
   done.tell(60 * 22, {
     kind: 'relabelled',
     name: 'Mara Quill',
     oil: 'mineral',
-    charge: pounds(6.3),
+    charge: pounds(6.2),
     oldCrossedOut: true,
   })
 }
@@ -146,7 +147,7 @@ const step = (before: number): EntryBody => ({
   kind: 'weighed',
   direction: 'add',
   before: { value: before, unit: 'oz' },
-  after: { value: before - 5.2, unit: 'oz' },
+  after: { value: Math.round((before - 5.2) * 10) / 10, unit: 'oz' },
   cylinder: 'Blend, not in the book',
   side: 'suction',
   phase: 'liquid',

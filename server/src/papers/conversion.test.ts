@@ -27,7 +27,7 @@ describe('the papers of a conversion', () => {
     expect(value(lines, 'Became')).toMatch(/^R-438A: .*held beside R-422D/)
     expect(value(lines, 'Oil')).toBe('left: Stays: short lines, level seen in the glass.')
     expect(value(lines, 'Piston')).toBe('59 thou before, 63 thou now, as reckoned here')
-    expect(value(lines, 'New label')).toBe('6.3 lb, mineral oil, by Mara Quill; old one crossed out')
+    expect(value(lines, 'New label')).toBe('6.2 lb, mineral oil, by Mara Quill; old one crossed out')
     // 2.3133 kg · 1810 = 4.19 t
     expect(value(lines, 'R-22, CO₂e')).toBe('81.6 oz: 4.19 t (AR4), 4.07 t (AR5)')
     expect(conversionLines(opened('K-01'), 'ip')).toEqual([])

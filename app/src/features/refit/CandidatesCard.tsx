@@ -1,6 +1,7 @@
 import { entryProblemWords, refusalWords, suitabilityLines } from '@zetesis/contract'
 import {
   assessSuitability,
+  atmosphericPressurePa,
   isFlammable,
   refrigerantInfo,
   toSi,
@@ -140,6 +141,7 @@ export function CandidatesCard({
           <Candidate
             key={s.candidate}
             found={s}
+            elevationM={view.elevationM}
             half={wide && found.length > 1}
             problem={problem?.of === s.candidate ? problem.text : undefined}
             onChoose={open ? () => choose(s.candidate) : undefined}
@@ -162,11 +164,13 @@ export function CandidatesCard({
 
 function Candidate({
   found,
+  elevationM,
   half,
   problem,
   onChoose,
 }: {
   found: Suitability
+  elevationM: number
   half: boolean
   problem: string | undefined
   onChoose: (() => void) | undefined
@@ -188,7 +192,7 @@ function Candidate({
           {refusalWords[found.stop]}
         </Banner>
       ) : null}
-      <WorkingLines lines={suitabilityLines(found, system)} />
+      <WorkingLines lines={suitabilityLines(found, system, atmosphericPressurePa(elevationM))} />
       {isFlammable(found.candidate) && !found.stop ? <Body color="$oxide">Flammable.</Body> : null}
       {problem ? <Body color="$oxide">{problem}</Body> : null}
       {onChoose && !found.stop ? (

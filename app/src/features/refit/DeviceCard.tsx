@@ -1,5 +1,6 @@
 import { deviceByWords, deviceWords, valveAnswerWords } from '@zetesis/contract'
 import {
+  atmosphericPressurePa,
   capillaryLengthRatio,
   formatNumber,
   machineOrifice,
@@ -245,7 +246,7 @@ function PistonSizes({
       </Banner>
     )
   const { working } = found
-  const p = (pa: number) => showText('gaugePressure', pa - 101_325, system)
+  const p = (pa: number) => showText('gaugePressure', pa - atmosphericPressurePa(unit.view.elevationM), system)
   const both = (show: (s: typeof working.old) => string) => `${show(working.old)} → ${show(working.new)}`
   return (
     <>
