@@ -536,6 +536,7 @@ const samples: Record<string, readonly unknown[]> = {
   thisRound: [record],
   sincePumpDown: [record],
   usualConditions: [profile],
+  usualHeatingConditions: [profile],
   usualOil: ['R-22'],
   valveSuperheat: [{ bulb: 'R-22', newRefrigerant: 'R-407C', evaporatingK: 280, superheatK: 6 }],
   isBlend: ['R-22'],

@@ -45,8 +45,10 @@ function onSystem(body: EntryBody, { record, view: { startedMs } }: Followed): R
       return [{ kind: 'run', on: false }]
     case 'deviceFitted': {
       const { was, bore } = body
+      // the rig cools: what meters in heating does nothing to it
+      if (body.coil) return []
       // against the bore that the machine was built with: the first that anybody found in it
-      const built = record.items.deviceFitted[0]?.entry.was ?? was
+      const built = record.items.deviceFitted.find(({ entry }) => !entry.coil)?.entry.was ?? was
       return built && bore ? [{ kind: 'bore', ratio: toSi('bore', bore) / toSi('bore', built) }] : []
     }
     case 'weighed':

@@ -22,6 +22,7 @@ export function conversionSchemas(door: Door) {
     refitted: entry('refitted', { item: z.enum(refitItems), done: z.boolean(), words, oil: z.enum(oils).optional() }),
     deviceFitted: entry('deviceFitted', {
       device: z.enum(['piston', 'capillary', 'valve']),
+      coil: z.literal('outdoor').optional(),
       by: z.enum(['reckoned', 'maker', 'kept']),
       was: quantity('bore').optional(),
       bore: quantity('bore').optional(),

@@ -1,4 +1,5 @@
 import {
+  STANDARD_ATMOSPHERE_PA,
   formatNumber,
   showText,
   type ConversionCause,
@@ -97,6 +98,9 @@ export function suitabilityLines(
 ): { name: string; value: string; code: string }[] {
   const pressure = (pa: number | undefined) =>
     pa === undefined ? 'no data' : showText('gaugePressure', pa - atmosphericPa, system)
+  // as plates are written
+  const atSeaLevel = (pa: number | undefined) =>
+    pa === undefined ? 'no data' : showText('gaugePressure', pa - STANDARD_ATMOSPHERE_PA, system)
   const k = (value: number) => showText('temperature', value, system)
   const d = (value: number) => showText('temperatureDifference', value, system)
   const both = (c: { old: number; new: number }, show: (n: number) => string) => `${show(c.new)} against ${show(c.old)}`
@@ -105,7 +109,7 @@ export function suitabilityLines(
     {
       code: 'design',
       name: 'condensing on the design day',
-      value: `${pressure(s.design.newPa)}, bound by ${s.design.limitFrom === 'plate' ? 'the plate’s' : 'the old refrigerant and a tenth'} ${pressure(s.design.limitPa)}`,
+      value: `${atSeaLevel(s.design.newPa)}, bound by ${s.design.limitFrom === 'plate' ? 'the plate’s' : 'the old refrigerant and a tenth'} ${atSeaLevel(s.design.limitPa)}`,
     },
     ...(s.capacity ? [{ code: 'capacity', name: 'capacity, same compressor', value: changeText(s.capacity) }] : []),
     ...(s.working
@@ -145,6 +149,47 @@ export function suitabilityLines(
             code: 'noData',
             name: 'at these conditions',
             value: `no data of ${s.noData === 'both' ? 'either' : s.noData === 'old' ? 'the old one' : 'the new one'}: take others`,
+          },
+        ]
+      : []),
+  ]
+}
+
+/** The numbers behind a candidate's figures, old → new. */
+export function candidateWorking(
+  {
+    working,
+    suctionKgPerM3,
+    capacity,
+  }: Pick<Suitability, 'suctionKgPerM3' | 'capacity'> & {
+    working: NonNullable<Suitability['working']>
+  },
+  system: UnitSystem,
+  atmosphericPa: number,
+): { name: string; value: string }[] {
+  const { old, new: now } = working
+  const both = (show: (s: typeof old) => string) => `${show(old)} → ${show(now)}`
+  const p = (pa: number) => showText('gaugePressure', pa - atmosphericPa, system)
+  const t = (k: number) => showText('temperature', k, system)
+  return [
+    { name: 'evaporating, at the same mean', value: both((s) => p(s.evaporatingPa)) },
+    { name: 'condensing, at the same mean', value: both((s) => p(s.condensingPa)) },
+    { name: 'suction gas', value: both((s) => t(s.vapourK)) },
+    { name: 'liquid before the device', value: both((s) => t(s.liquidK)) },
+    { name: 'a kilogram takes up, kJ', value: both((s) => formatNumber(s.effectJPerKg / 1000, 1)) },
+    ...(suctionKgPerM3
+      ? [
+          {
+            name: 'density of the suction gas',
+            value: `${showText('density', suctionKgPerM3.old, system)} → ${showText('density', suctionKgPerM3.new, system)}`,
+          },
+        ]
+      : []),
+    ...(capacity
+      ? [
+          {
+            name: 'a swept cubic metre takes up, kJ',
+            value: `${formatNumber(capacity.old / 1000, 0)} → ${formatNumber(capacity.new / 1000, 0)}`,
           },
         ]
       : []),

@@ -97,6 +97,7 @@ export const habitWords: Record<HabitKey, string> = {
   recoveredOverShare: 'Recovered: ask from so much over the label',
   pumpDownPa: 'Pump-down: stopped at',
   comparedCondensingK: 'Refrigerants compared: condensing',
+  comparedHeatingK: 'Refrigerants compared: evaporating in heating',
   comparedSuperheatK: 'Refrigerants compared: superheat',
   comparedSubcoolingK: 'Refrigerants compared: subcooling',
   cylinderFillShare: 'Recovery cylinder filled to',

@@ -215,6 +215,27 @@ describe('a conversion', () => {
     expect(unitMovements(record(again), 'u').map((m) => m.refrigerant)).toEqual(['R-22', 'R-438A'])
     expect(refrigerantOut(record(again))).toBe('R-22')
   })
+  it('of a heat pump asks for both metering devices; only the indoor one meters in cooling', () => {
+    const pump: Lines = [
+      ...opened,
+      [-898, { kind: 'facts', facts: { mode: 'heatPump' } }],
+      ...why,
+      ...baseline,
+      ...recovered,
+      ...chosen,
+      ...list,
+      ...piston,
+    ]
+    expect(stage(pump, 'refit')).toBe('current')
+    const outdoor: Lines = [
+      [
+        -815,
+        { kind: 'deviceFitted', device: 'piston', coil: 'outdoor', by: 'kept', bore: { value: 52, unit: 'thou' } },
+      ],
+    ]
+    expect(stage([...pump, ...outdoor], 'refit')).toBe('done')
+    expect(view([...pump, ...outdoor]).tuning.beside.orifice?.fittedThousandths).toBeCloseTo(59, 6)
+  })
   it('pumped down for another orifice asks for vacuum and start anew, and keeps its charge', () => {
     const before = [
       ...opened,

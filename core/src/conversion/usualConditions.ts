@@ -8,3 +8,9 @@ export const usualConditions = (method: MethodProfile): OrificeConditions => ({
   superheatK: method.comparedSuperheatK.si,
   subcoolingK: method.comparedSubcoolingK.si,
 })
+
+/** The same in heating, for the device at the outdoor coil of a heat pump: the method's usual evaporating temperature on a mild winter day. */
+export const usualHeatingConditions = (method: MethodProfile): OrificeConditions => ({
+  ...usualConditions(method),
+  evaporatingK: method.comparedHeatingK.si,
+})

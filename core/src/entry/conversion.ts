@@ -33,6 +33,8 @@ export interface Refitted extends Base<'refitted'> {
 /** The metering device as it is from here on. */
 export interface DeviceFitted extends Base<'deviceFitted'> {
   readonly device: 'piston' | 'capillary' | 'valve'
+  /** a heat pump meters at its outdoor coil, too, in heating; without it the indoor one is meant */
+  readonly coil?: 'outdoor'
   /** where its size comes from: reckoned here, the maker's table, or left as it was */
   readonly by: 'reckoned' | 'maker' | 'kept'
   /** piston: what was in it and what is in it now */

@@ -100,6 +100,14 @@ export const chargeHabits = {
     'two refrigerants are held side by side at 20 °F over a 95 °F day',
     { min: 85, max: 140 },
   ),
+  comparedHeatingK: spec(
+    'charge',
+    'temperature',
+    32,
+    '°F',
+    'in heating two refrigerants are held side by side at 32 °F in the outdoor coil, a 47 °F day',
+    { min: -10, max: 50 },
+  ),
   comparedSuperheatK: spec('charge', 'temperatureDifference', 12, '°F', 'usual superheat at a piston on a warm day', {
     min: 2,
     max: 30,

@@ -67,10 +67,11 @@ export function fittedOrifice(
 ): FittedOrifice | undefined {
   const { work, metering, oldRefrigerant, refrigerant, oldBore } = facts
   if (work !== 'conversion' || metering !== 'fixedOrifice') return undefined
-  const device = items.deviceFitted.at(-1)?.entry
+  const indoor = items.deviceFitted.filter(({ entry }) => !entry.coil)
+  const device = indoor.at(-1)?.entry
   if (device && device.device !== 'piston') return undefined
   // back to what was in it first, its first bore is right again
-  const first = items.deviceFitted.find((d) => d.entry.was)?.entry.was
+  const first = indoor.find((d) => d.entry.was)?.entry.was
   const was = first ?? oldBore
   const ratio =
     oldRefrigerant && refrigerant

@@ -40,6 +40,9 @@ export interface ConversionRun {
   readonly candidate?: LogItem<CandidateChosen>
   readonly list: readonly { readonly line: RefitLine; readonly answer?: LogItem<Refitted> }[]
   readonly device?: LogItem<DeviceFitted>
+  /** of a heat pump: what meters at its outdoor coil, in heating; undefined until somebody said */
+  readonly outdoorDevice?: LogItem<DeviceFitted>
+  readonly heatPump: boolean
   readonly pumpedDown?: LogItem<PumpedDown>
   readonly label?: LogItem<Relabelled>
   /** given up, and nothing was done since */
@@ -86,9 +89,10 @@ export function conversionRun(record: UnitRecord, here: InForceHere): Conversion
   })
   const [candidate, device, pumpedDown] = [
     items.candidateChosen.at(-1),
-    items.deviceFitted.at(-1),
+    items.deviceFitted.filter(({ entry }) => !entry.coil).at(-1),
     items.pumpedDown.at(-1),
   ]
+  const outdoorDevice = items.deviceFitted.filter(({ entry }) => entry.coil === 'outdoor').at(-1)
   const relabel = items.relabelled.at(-1)
   const left = leftOf(record)
   return {
@@ -100,6 +104,8 @@ export function conversionRun(record: UnitRecord, here: InForceHere): Conversion
     ...(baseline ? { baseline } : {}),
     ...(candidate ? { candidate } : {}),
     ...(device ? { device } : {}),
+    ...(outdoorDevice ? { outdoorDevice } : {}),
+    heatPump: facts.mode === 'heatPump',
     ...(pumpedDown ? { pumpedDown } : {}),
     ...(relabel ? { label: relabel } : {}),
     ...(left ? { left } : {}),
@@ -150,5 +156,8 @@ function leftOf({ items }: UnitRecord): LogItem<ConversionLeft> | undefined {
 }
 
 /** Every line of the list was done or left with a reason, and the metering device is settled. */
-export const isRefitted = ({ candidate, list, device }: ConversionRun): boolean =>
-  candidate !== undefined && device !== undefined && list.every((l) => l.answer)
+export const isRefitted = ({ candidate, list, device, outdoorDevice, heatPump }: ConversionRun): boolean =>
+  candidate !== undefined &&
+  device !== undefined &&
+  (!heatPump || outdoorDevice !== undefined) &&
+  list.every((l) => l.answer)

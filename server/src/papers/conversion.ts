@@ -26,7 +26,7 @@ import type { Line } from './content'
 export function conversionLines(view: UnitView, system: UnitSystem): Line[] {
   const { conversion, facts } = view
   if (!conversion) return []
-  const { why, recovered, candidate, list, device, pumpedDown, label, left, round } = conversion
+  const { why, recovered, candidate, list, device, outdoorDevice, pumpedDown, label, left, round } = conversion
   const lines: Line[] = []
   if (left)
     lines.push({ label: 'Given up', value: `In it now: ${leftWithWords[left.entry.holds]}. ${left.entry.reason}` })
@@ -65,8 +65,9 @@ export function conversionLines(view: UnitView, system: UnitSystem): Line[] {
             .join(': ')
         : 'not said',
     })
-  if (device) {
-    const { entry } = device
+  for (const item of [device, outdoorDevice]) {
+    if (!item) continue
+    const { entry } = item
     const size = entry.bore
       ? `${entry.was ? `${showTyped(entry.was)} before, ` : ''}${showTyped(entry.bore)} now`
       : entry.length

@@ -1,4 +1,4 @@
-import { entryProblemWords, refusalWords, suitabilityLines } from '@zetesis/contract'
+import { candidateWorking, entryProblemWords, refusalWords, suitabilityLines } from '@zetesis/contract'
 import {
   assessSuitability,
   atmosphericPressurePa,
@@ -193,6 +193,7 @@ function Candidate({
         </Banner>
       ) : null}
       <WorkingLines lines={suitabilityLines(found, system, atmosphericPressurePa(elevationM))} />
+      {found.working ? <CandidateWorking found={found} atmosphericPa={atmosphericPressurePa(elevationM)} /> : null}
       {isFlammable(found.candidate) && !found.stop ? <Body color="$oxide">Flammable.</Body> : null}
       {problem ? <Body color="$oxide">{problem}</Body> : null}
       {onChoose && !found.stop ? (
@@ -201,5 +202,29 @@ function Candidate({
         </Press>
       ) : null}
     </YStack>
+  )
+}
+
+/** What the figures of a candidate are made of, with the values put in. */
+function CandidateWorking({ found, atmosphericPa }: { found: Suitability; atmosphericPa: number }) {
+  const { system } = useSettings()
+  const [open, setOpen] = useState(false)
+  const { working, suctionKgPerM3, capacity } = found
+  return (
+    <>
+      <Press look="quiet" testID={`working-${found.candidate}`} onPress={() => setOpen(!open)}>
+        {open ? 'Shut the working' : 'How these are reckoned'}
+      </Press>
+      {open && working ? (
+        <WorkingLines lines={candidateWorking({ working, suctionKgPerM3, capacity }, system, atmosphericPa)} />
+      ) : null}
+      {open ? (
+        <Soft>
+          Capacity is density of the suction gas times what a kilogram takes up; mass flow its inverse. Discharge: along
+          the isentrope to the head pressure, the rise over an efficiency of 0.7. Design day by the method. Old against
+          new, in that order.
+        </Soft>
+      ) : null}
+    </>
   )
 }

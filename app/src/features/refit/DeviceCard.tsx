@@ -9,6 +9,7 @@ import {
   toSi,
   unitRefrigerants,
   usualConditions,
+  usualHeatingConditions,
   valveSuperheat,
   type ConversionRun,
   type DeviceFitted,
@@ -47,12 +48,21 @@ const bys = (['reckoned', 'maker', 'kept'] as const).map((value) => ({ value, la
 const blank: QuantityText = { text: '' }
 
 /** The metering device for the new refrigerant: what it should be, with its working, and what was fitted. */
-export function DeviceCard({ unit, conversion }: { unit: UnitHandle; conversion: ConversionRun }) {
+export function DeviceCard({
+  unit,
+  conversion,
+  outdoor = false,
+}: {
+  unit: UnitHandle
+  conversion: ConversionRun
+  /** of a heat pump: what meters in heating, at the outdoor coil */
+  outdoor?: boolean
+}) {
   const { view } = unit
   const { facts, method } = view
-  const fitted = conversion.device?.entry
-  const before = fitted?.bore ?? facts.oldBore
-  const form = useEntryForm<Draft>(unit, 'device', {
+  const fitted = (outdoor ? conversion.outdoorDevice : conversion.device)?.entry
+  const before = fitted?.bore ?? (outdoor ? undefined : facts.oldBore)
+  const form = useEntryForm<Draft>(unit, outdoor ? 'outdoorDevice' : 'device', {
     device: facts.metering === 'expansionValve' ? 'valve' : 'piston',
     by: '',
     was: quantityText(before),
@@ -72,8 +82,8 @@ export function DeviceCard({ unit, conversion }: { unit: UnitHandle; conversion:
     if (!size) return
     const metering = device === 'valve' ? 'expansionValve' : 'fixedOrifice'
     const bodies: EntryBody[] = [
-      { kind: 'deviceFitted', device, by, ...size },
-      ...(facts.metering === metering ? [] : [{ kind: 'facts', facts: { metering } } as const]),
+      { kind: 'deviceFitted', device, ...(outdoor ? { coil: 'outdoor' as const } : {}), by, ...size },
+      ...(outdoor || facts.metering === metering ? [] : [{ kind: 'facts', facts: { metering } } as const]),
     ]
     if (!form.log(bodies, 'device')) return
     form.done({ device, was: size.bore ? quantityText(size.bore) : blank })
@@ -84,34 +94,30 @@ export function DeviceCard({ unit, conversion }: { unit: UnitHandle; conversion:
   useBarAction(open && from && to && typed ? 'Log what is fitted' : undefined, log)
   if (!from || !to) return null
   return (
-    <Card testID="device">
-      <Heading>Orifice or valve</Heading>
+    <Card testID={outdoor ? 'outdoor-device' : 'device'}>
+      <Heading>{outdoor ? 'Orifice or valve at the outdoor coil, in heating' : 'Orifice or valve'}</Heading>
       {open ? (
         <Choice
-          label="What meters at the indoor coil"
+          label={outdoor ? 'What meters at the outdoor coil' : 'What meters at the indoor coil'}
           options={devices}
           value={draft.device || undefined}
           onChange={(device) => change({ device: device ?? '' })}
-          testID="device-kind"
+          testID={outdoor ? 'outdoor-kind' : 'device-kind'}
         />
       ) : null}
       {problems.device ? <Body color="$oxide">{problems.device}</Body> : null}
-      {facts.mode === 'heatPump' ? (
-        <Body color="$brass" testID="both-devices">
-          A heat pump meters with two devices, one in each mode: look at the one at the outdoor coil, too, and log it in
-          words. Only the one for cooling is reckoned here.
-        </Body>
+      {draft.device === 'piston' ? (
+        <PistonSizes unit={unit} from={from} to={to} was={draft.was} outdoor={outdoor} />
       ) : null}
-      {draft.device === 'piston' ? <PistonSizes unit={unit} from={from} to={to} was={draft.was} /> : null}
       {draft.device === 'capillary' ? <CapillaryLength from={from} to={to} unit={unit} /> : null}
       {draft.device === 'valve' ? <ValveAnswer from={from} to={to} bulb={draft.bulb || from} method={method} /> : null}
       {fitted && !again ? (
         <>
-          <Body fontWeight="700" testID="device-fitted">
+          <Body fontWeight="700" testID={outdoor ? 'outdoor-fitted' : 'device-fitted'}>
             {`${deviceWords[fitted.device]}${sizeText(fitted)}, ${deviceByWords[fitted.by]}`}
           </Body>
           {view.sealed ? null : (
-            <Press look="quiet" testID="device-again" onPress={() => setAgain(true)}>
+            <Press look="quiet" testID={outdoor ? 'outdoor-again' : 'device-again'} onPress={() => setAgain(true)}>
               Fit another
             </Press>
           )}
@@ -127,7 +133,7 @@ export function DeviceCard({ unit, conversion }: { unit: UnitHandle; conversion:
                 value={draft.was}
                 onChange={(was) => change({ was })}
                 problem={problems.was}
-                testID="was"
+                testID={`${outdoor ? 'outdoor-' : ''}was`}
               />
               <QuantityField
                 label="Bore that is in it now"
@@ -135,7 +141,7 @@ export function DeviceCard({ unit, conversion }: { unit: UnitHandle; conversion:
                 value={draft.bore}
                 onChange={(bore) => change({ bore })}
                 problem={problems.bore}
-                testID="bore"
+                testID={`${outdoor ? 'outdoor-' : ''}bore`}
               />
             </>
           ) : null}
@@ -147,7 +153,7 @@ export function DeviceCard({ unit, conversion }: { unit: UnitHandle; conversion:
                 value={draft.lengthWas}
                 onChange={(lengthWas) => change({ lengthWas })}
                 problem={problems.lengthWas}
-                testID="lengthWas"
+                testID={`${outdoor ? 'outdoor-' : ''}lengthWas`}
               />
               <QuantityField
                 label="Length that is in it now"
@@ -155,7 +161,7 @@ export function DeviceCard({ unit, conversion }: { unit: UnitHandle; conversion:
                 value={draft.length}
                 onChange={(length) => change({ length })}
                 problem={problems.length}
-                testID="length"
+                testID={`${outdoor ? 'outdoor-' : ''}length`}
               />
             </>
           ) : null}
@@ -165,7 +171,7 @@ export function DeviceCard({ unit, conversion }: { unit: UnitHandle; conversion:
               options={unitRefrigerants.map((value) => ({ value, label: value }))}
               value={draft.bulb || undefined}
               onChange={(bulb) => change({ bulb: bulb ?? '' })}
-              testID="bulb"
+              testID={`${outdoor ? 'outdoor-' : ''}bulb`}
             />
           ) : null}
           {problems.bulb ? <Body color="$oxide">{problems.bulb}</Body> : null}
@@ -174,11 +180,11 @@ export function DeviceCard({ unit, conversion }: { unit: UnitHandle; conversion:
             options={bys}
             value={draft.by || undefined}
             onChange={(by) => change({ by: by ?? '' })}
-            testID="device-by"
+            testID={outdoor ? 'outdoor-by' : 'device-by'}
           />
           {problems.by ? <Body color="$oxide">{problems.by}</Body> : null}
           {problems.all ? <Body color="$oxide">{problems.all}</Body> : null}
-          <Press testID="device-log" onPress={log}>
+          <Press testID={outdoor ? 'outdoor-log' : 'device-log'} onPress={log}>
             Log what is fitted
           </Press>
         </>
@@ -217,27 +223,39 @@ function PistonSizes({
   from,
   to,
   was,
+  outdoor,
 }: {
   unit: UnitHandle
   from: Refrigerant
   to: Refrigerant
   was: QuantityText
+  outdoor: boolean
 }) {
   const { system } = useSettings()
   const { method, conversion, facts } = unit.view
-  const conditions = useMemo(() => usualConditions(method), [method])
+  const conditions = useMemo(
+    () => (outdoor ? usualHeatingConditions(method) : usualConditions(method)),
+    [method, outdoor],
+  )
   const found = useMemo(
     () => machineOrifice({ oldRefrigerant: from, newRefrigerant: to, ...conditions }),
     [from, to, conditions],
   )
   // against what the machine was built with, not against a first try
-  const first = unit.record.items.deviceFitted[0]?.entry.was
+  const first = unit.record.items.deviceFitted.find(({ entry }) => (entry.coil === 'outdoor') === outdoor)?.entry.was
   const typed = first ?? quantityInput('bore', system).safeParse(was).data
   const old = typed && orificeThousandths(toSi('bore', typed))
   const wanted = old && found && old * found.machineRatio
   const sizes = wanted ? [...new Set([Math.floor(wanted), Math.ceil(wanted)])] : []
   const stays = conversion?.list.some((l) => l.line.because === 'oilChange' && !l.answer?.entry.done) ?? false
-  const landing = useLanding({ from: facts.builtFor ?? from, to, built: old, sizes, oily: stays })
+  const landing = useLanding({
+    from: facts.builtFor ?? from,
+    to,
+    built: old,
+    // the rig cools only
+    sizes: outdoor ? [] : sizes,
+    oily: stays,
+  })
   const [open, setOpen] = useState(false)
   if (!found)
     return (
@@ -255,7 +273,7 @@ function PistonSizes({
           ? `Wanted: ${formatNumber(wanted, 1)} thousandths, ${formatNumber((found.machineRatio - 1) * 100, 1)} % ${found.machineRatio >= 1 ? 'wider' : 'narrower'} than the ${formatNumber(old, 0)} that was in it.`
           : `The bore should be ${formatNumber(found.machineRatio, 3)} times the old one. Type what was in it.`}
       </Body>
-      {sizes.length > 0 ? (
+      {sizes.length > 0 && !outdoor ? (
         <WorkingLines
           lines={sizes.map((n) => ({
             name: `${n} thousandths, on the rig`,

@@ -34,6 +34,7 @@ function Refit({ unit }: { unit: UnitHandle }) {
       <ListCard unit={unit} conversion={conversion} />
       {charged ? <PumpDownCard unit={unit} /> : null}
       <DeviceCard unit={unit} conversion={conversion} />
+      {conversion.heatPump ? <DeviceCard unit={unit} conversion={conversion} outdoor /> : null}
       <LeftCard unit={unit} conversion={conversion} />
       <Caution>{safetyWords.refit}</Caution>
       <Gate

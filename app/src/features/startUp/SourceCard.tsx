@@ -40,7 +40,7 @@ export function likeUnit({ view, record }: UnitHandle) {
       ...(tuning.totalChargeKg === undefined ? {} : { chargeKg: tuning.totalChargeKg }),
       ...(targetSubcoolingK === undefined ? {} : { targetSubcoolingK }),
       pressurePa: atmosphericPressurePa(elevationM),
-      ...convertedLike(view, record.items.deviceFitted[0]?.entry.was),
+      ...convertedLike(view, record.items.deviceFitted.find(({ entry }) => !entry.coil)?.entry.was),
     },
     running: startedMs !== undefined,
   }

@@ -1,5 +1,15 @@
 import { cylinderFindingWords, safetyWords, weighedLine } from '@zetesis/contract'
-import { formatNumber, isFlammable, isStep, showText, stepWeighing, toSi, unitSlip, type UnitView } from '@zetesis/core'
+import {
+  formatNumber,
+  isBlend,
+  isFlammable,
+  isStep,
+  showText,
+  stepWeighing,
+  toSi,
+  unitSlip,
+  type UnitView,
+} from '@zetesis/core'
 import { useMemo } from 'react'
 import { YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
@@ -159,6 +169,15 @@ function WeighIn({ unit, recovery = false }: { unit: UnitHandle; recovery?: bool
                   </Body>
                 ))
               : null}
+            {!recovery &&
+            draft.direction === 'add' &&
+            draft.phase === 'vapour' &&
+            refrigerant &&
+            isBlend(refrigerant) ? (
+              <Body color="$oxide" testID="blend-as-vapour">
+                {`${refrigerant} is a blend: as vapour its parts leave the cylinder unevenly, and what stays in it is another. Take liquid, throttled.`}
+              </Body>
+            ) : null}
             <ReadingsFrom readings={readings} file={importing} set={onPlate(stock)}>
               {from === 'typed' ? (
                 <>

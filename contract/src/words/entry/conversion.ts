@@ -20,14 +20,14 @@ export const conversionLines: EntryWords<ConversionEntry> = {
     `Becomes ${refrigerant}: ${reason}${compared.length > 1 ? ` (held beside ${compared.filter((c) => c !== refrigerant).join(', ')})` : ''}`,
   refitted: ({ item, done, words, oil }) =>
     `${done ? '' : 'Left: '}${refitWords[item]}${oil ? `, now ${oilWords[oil].toLowerCase()}` : ''}${with_(words)}`,
-  deviceFitted: ({ device, by, was, bore, lengthWas, length, bulb, words }) => {
+  deviceFitted: ({ device, coil, by, was, bore, lengthWas, length, bulb, words }) => {
     const size =
       device === 'piston'
         ? bore && `${was ? `${showTyped(was)} → ` : ''}${showTyped(bore)}`
         : device === 'capillary'
           ? length && `${lengthWas ? `${showTyped(lengthWas)} → ` : ''}${showTyped(length)}`
           : bulb && `bulb for ${bulb}`
-    return `${deviceWords[device]}${size ? ` ${size}` : ''}, ${deviceByWords[by]}${with_(words)}`
+    return `${deviceWords[device]}${coil ? ' at the outdoor coil' : ''}${size ? ` ${size}` : ''}, ${deviceByWords[by]}${with_(words)}`
   },
   pumpedDown: ({ suctionPressure, valvesHold }) =>
     `Pumped down to ${showTyped(suctionPressure)}, valves ${valvesHold ? 'hold' : 'don’t hold'}`,
