@@ -528,6 +528,36 @@ const samples: Record<string, readonly unknown[]> = {
       profile,
     },
   ],
+  portStates: [
+    {
+      heatPump: true,
+      outdoorDevice: 'expansionValve',
+      liquidPort: 'coilSide',
+      trueSuction: true,
+      extraLiquidPort: true,
+    },
+    'heating',
+  ],
+  portsLeftOut: [
+    {
+      heatPump: true,
+      outdoorDevice: 'expansionValve',
+      liquidPort: 'coilSide',
+      trueSuction: true,
+      extraLiquidPort: true,
+    },
+    'heating',
+  ],
+  notForLowGauge: [
+    {
+      heatPump: true,
+      outdoorDevice: 'expansionValve',
+      liquidPort: 'coilSide',
+      trueSuction: true,
+      extraLiquidPort: true,
+    },
+    ['cooling', 'heating'],
+  ],
   meanCoilK: ['R-407C', 6e5],
   oilAnswer: ['R-407C', 'mineral'],
   orificeThousandths: [0.0015],

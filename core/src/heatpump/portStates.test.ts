@@ -1,0 +1,119 @@
+import fc from 'fast-check'
+import {
+  notForLowGauge,
+  portsLeftOut,
+  portStates,
+  type Circuit,
+  type CircuitMode,
+  type CircuitPort,
+} from './portStates'
+
+const modes: readonly CircuitMode[] = ['cooling', 'heating']
+const anyCircuit: fc.Arbitrary<Circuit> = fc
+  .record({
+    heatPump: fc.boolean(),
+    outdoorDevice: fc.constantFrom('fixedOrifice', 'expansionValve', undefined),
+    liquidPort: fc.constantFrom('lineSide', 'coilSide'),
+    trueSuction: fc.boolean(),
+    extraLiquidPort: fc.boolean(),
+  })
+  .map(({ outdoorDevice, ...rest }) => ({ ...rest, ...(outdoorDevice ? { outdoorDevice } : {}) }) as Circuit)
+const pump: Circuit = {
+  heatPump: true,
+  outdoorDevice: 'expansionValve',
+  liquidPort: 'lineSide',
+  trueSuction: true,
+  extraLiquidPort: true,
+}
+const unlooked = ({ heatPump, liquidPort, trueSuction, extraLiquidPort }: Circuit): Circuit => ({
+  heatPump,
+  liquidPort,
+  trueSuction,
+  extraLiquidPort,
+})
+const at = (circuit: Circuit, mode: CircuitMode, port: CircuitPort) =>
+  portStates(circuit, mode).find((s) => s.port === port)
+
+/** The handbook's own table, written down apart from the walk round the circuit. */
+const table: readonly (readonly [CircuitPort, Partial<Circuit>, string, string])[] = [
+  ['vapour', {}, 'suction low superheat', 'discharge high '],
+  ['trueSuction', {}, 'suction low superheat', 'suction low superheat'],
+  ['liquid', { liquidPort: 'lineSide' }, 'liquid high subcooling', 'liquid high subcooling'],
+  ['liquid', { liquidPort: 'coilSide' }, 'liquid high subcooling', 'twoPhase low '],
+  ['extraLiquid', { liquidPort: 'coilSide' }, 'liquid high subcooling', 'liquid high subcooling'],
+]
+
+describe('what each port carries', () => {
+  it.each(table)('%s %j: %s in cooling, %s in heating', (port, part, cooling, heating) => {
+    const circuit = { ...pump, ...part }
+    const said = (mode: CircuitMode) => {
+      const { carries, pressure, valid } = at(circuit, mode, port)!
+      return `${carries} ${pressure} ${valid.join()}`
+    }
+    expect([said('cooling'), said('heating')]).toEqual([cooling, heating])
+  })
+  it('says nothing of the liquid port in heating while nobody looked at the outdoor device, and why', () => {
+    const unseen = unlooked(pump)
+    expect(at(unseen, 'heating', 'liquid')).toBeUndefined()
+    expect(portsLeftOut(unseen, 'heating')).toEqual([{ port: 'liquid', reason: 'outdoorDeviceUnknown' }])
+    expect(at(unseen, 'cooling', 'liquid')?.carries).toBe('liquid')
+    expect(at(unseen, 'heating', 'extraLiquid')?.carries).toBe('liquid')
+  })
+  it('cools only: has nothing to say of heating', () => {
+    expect(portStates({ ...pump, heatPump: false }, 'heating')).toEqual([])
+    expect(portsLeftOut({ ...pump, heatPump: false }, 'heating').map((l) => l.reason)).toEqual(
+      Array(4).fill('coolsOnly'),
+    )
+  })
+  it('whatever the circuit: every port once and on one side, true suction low in both, two phases never for subcooling', () => {
+    fc.assert(
+      fc.property(anyCircuit, (circuit) => {
+        for (const mode of modes) {
+          const states = portStates(circuit, mode)
+          const names = states.map((s) => s.port)
+          expect(new Set(names).size).toBe(names.length)
+          const left = portsLeftOut(circuit, mode).map((l) => l.port)
+          const has = [
+            'vapour',
+            'liquid',
+            ...(circuit.trueSuction ? ['trueSuction'] : []),
+            ...(circuit.extraLiquidPort ? ['extraLiquid'] : []),
+          ]
+          expect([...names, ...left].sort()).toEqual(has.sort())
+          for (const { port, carries, pressure, valid } of states) {
+            expect(pressure).toBe(carries === 'discharge' || carries === 'liquid' ? 'high' : 'low')
+            if (port === 'trueSuction') expect(pressure).toBe('low')
+            if (carries !== 'liquid') expect(valid).not.toContain('subcooling')
+            if (carries !== 'suction') expect(valid).not.toContain('superheat')
+          }
+        }
+      }),
+    )
+  })
+  it('changes over and back again: as it was', () => {
+    fc.assert(
+      fc.property(anyCircuit, fc.constantFrom(...modes), (circuit, mode) => {
+        const before = portStates(circuit, mode)
+        portStates(circuit, mode === 'cooling' ? 'heating' : 'cooling')
+        expect(portStates(circuit, mode)).toEqual(before)
+      }),
+    )
+  })
+})
+
+describe('where the low gauge may not hang', () => {
+  it('at the vapour port of whatever heats now or next, never at the true suction', () => {
+    expect(notForLowGauge(pump, ['cooling'])).toEqual(['liquid', 'extraLiquid'])
+    expect(notForLowGauge(pump, ['cooling', 'heating'])).toEqual(['vapour', 'liquid', 'extraLiquid'])
+    fc.assert(fc.property(anyCircuit, (circuit) => expect(notForLowGauge(circuit, modes)).not.toContain('trueSuction')))
+    fc.assert(
+      fc.property(anyCircuit, (circuit) => {
+        if (circuit.heatPump) expect(notForLowGauge(circuit, ['heating'])).toContain('vapour')
+      }),
+    )
+  })
+  it('nor at one that nobody knows', () => {
+    const unseen = unlooked({ ...pump, liquidPort: 'coilSide' })
+    expect(notForLowGauge(unseen, ['heating'])).toContain('liquid')
+  })
+})

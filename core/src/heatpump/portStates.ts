@@ -1,0 +1,131 @@
+import type { Metering } from '../label/equipment'
+
+/** A machine's circuit as plates and eyes say. */
+export interface Circuit {
+  readonly heatPump: boolean
+  /** what meters at the outdoor coil, in heating; undefined where nobody looked */
+  readonly outdoorDevice?: Metering
+  /** where the port of the small valve sits: on the line's side of the outdoor device, or between it and the coil */
+  readonly liquidPort: 'lineSide' | 'coilSide'
+  /** a port between reversing valve and compressor */
+  readonly trueSuction: boolean
+  /** another port at the liquid line, always on the line's side of the outdoor device */
+  readonly extraLiquidPort: boolean
+}
+
+export type CircuitMode = 'cooling' | 'heating'
+export const circuitPorts = ['vapour', 'trueSuction', 'liquid', 'extraLiquid'] as const
+export type CircuitPort = (typeof circuitPorts)[number]
+export type Carried = 'suction' | 'discharge' | 'liquid' | 'twoPhase'
+
+export interface PortState {
+  readonly port: CircuitPort
+  readonly carries: Carried
+  readonly pressure: 'low' | 'high'
+  /** what can be computed from a gauge and a clamp there */
+  readonly valid: readonly ('superheat' | 'subcooling')[]
+}
+
+/** A port that the machine has and of which nothing is said, and why. */
+export interface PortLeftOut {
+  readonly port: CircuitPort
+  readonly reason: 'outdoorDeviceUnknown' | 'coolsOnly'
+}
+
+/** What refrigerant meets between the two openings of the reversing valve that change places, from the indoor side to the outdoor one. */
+type Element =
+  | { readonly kind: 'port'; readonly port: CircuitPort }
+  | { readonly kind: 'coil'; readonly at: 'indoor' | 'outdoor' }
+  | { readonly kind: 'device'; readonly at: 'indoor' | 'outdoor' }
+
+const port = (name: CircuitPort): Element => ({ kind: 'port', port: name })
+
+function loopOf({ liquidPort, extraLiquidPort }: Circuit): readonly Element[] {
+  return [
+    port('vapour'),
+    { kind: 'coil', at: 'indoor' },
+    { kind: 'device', at: 'indoor' },
+    ...(extraLiquidPort ? [port('extraLiquid')] : []),
+    ...(liquidPort === 'lineSide' ? [port('liquid')] : []),
+    { kind: 'device', at: 'outdoor' },
+    ...(liquidPort === 'coilSide' ? [port('liquid')] : []),
+    { kind: 'coil', at: 'outdoor' },
+  ]
+}
+
+const pressureOf: Readonly<Record<Carried, PortState['pressure']>> = {
+  discharge: 'high',
+  liquid: 'high',
+  twoPhase: 'low',
+  suction: 'low',
+}
+const computed: Readonly<Record<Carried, PortState['valid']>> = {
+  suction: ['superheat'],
+  liquid: ['subcooling'],
+  discharge: [],
+  twoPhase: [],
+}
+
+/** What comes behind a coil: hot gas becomes liquid in it, and what boils becomes gas. */
+const behindCoil: Readonly<Record<Carried, Carried>> = {
+  discharge: 'liquid',
+  liquid: 'liquid',
+  twoPhase: 'suction',
+  suction: 'suction',
+}
+
+/**
+ * What each port of a machine carries in a mode, by following the refrigerant round its circuit from the compressor: a coil that hot gas comes into condenses it, the device before the coil that boils
+ * meters (the other one is passed by its check valve), and what comes back goes to the compressor. Ports that it doesn't have are left out, and those of which nothing can be said: `portsLeftOut` says why.
+ *
+ * @example a heat pump with its liquid port at the coil's side, heating: the vapour port carries discharge, the liquid port two phases
+ */
+export function portStates(circuit: Circuit, mode: CircuitMode): PortState[] {
+  if (mode === 'heating' && !circuit.heatPump) return []
+  const unsaid = new Set(portsLeftOut(circuit, mode).map((left) => left.port))
+  // the reversing valve decides which way round the loop is walked; what boils lies at its end
+  const loop = mode === 'heating' ? loopOf(circuit) : [...loopOf(circuit)].reverse()
+  const boils = mode === 'heating' ? 'outdoor' : 'indoor'
+  const found: PortState[] = []
+  const put = (name: CircuitPort, carries: Carried) => {
+    if (!unsaid.has(name)) found.push({ port: name, carries, pressure: pressureOf[carries], valid: computed[carries] })
+  }
+  let carried: Carried = 'discharge'
+  for (const element of loop) {
+    if (element.kind === 'port') put(element.port, carried)
+    else if (element.kind === 'coil') carried = behindCoil[carried]
+    else if (element.at === boils) carried = 'twoPhase'
+  }
+  // through the reversing valve again, past its port, home
+  if (circuit.trueSuction) put('trueSuction', carried)
+  return circuitPorts.flatMap((name) => found.find((f) => f.port === name) ?? [])
+}
+
+/** Ports that a machine has and that `portStates` says nothing of in this mode. */
+export function portsLeftOut(circuit: Circuit, mode: CircuitMode): PortLeftOut[] {
+  if (mode === 'cooling') return []
+  const has: CircuitPort[] = [
+    'vapour',
+    ...(circuit.trueSuction ? (['trueSuction'] as const) : []),
+    'liquid',
+    ...(circuit.extraLiquidPort ? (['extraLiquid'] as const) : []),
+  ]
+  if (!circuit.heatPump) return has.map((name) => ({ port: name, reason: 'coolsOnly' }))
+  // on which side of it the port lies says nothing while nobody knows what it is
+  return circuit.outdoorDevice === undefined ? [{ port: 'liquid', reason: 'outdoorDeviceUnknown' }] : []
+}
+
+/** Ports where a low-side gauge may not hang: those that carry high pressure in a mode that runs now or is due next. */
+export function notForLowGauge(circuit: Circuit, modes: readonly CircuitMode[]): CircuitPort[] {
+  const high = modes.flatMap((mode) =>
+    portStates(circuit, mode)
+      .filter((state) => state.pressure === 'high')
+      .map((state) => state.port),
+  )
+  // what isn't known may be high
+  const unsaid = modes.flatMap((mode) => portsLeftOut(circuit, mode))
+  return circuitPorts.filter(
+    (name) =>
+      high.includes(name) || unsaid.some((left) => left.port === name && left.reason === 'outdoorDeviceUnknown'),
+  )
+}
