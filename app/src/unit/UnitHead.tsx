@@ -22,11 +22,12 @@ export function UnitHead({ view, title, jobName }: { view: UnitView; title: stri
 
 /** The three facts that decide how a unit is judged. */
 export function FactChips({ view }: { view: UnitView }) {
-  const { refrigerant, metering } = view.facts
+  const { refrigerant, metering, work, oldRefrigerant } = view.facts
+  const from = work === 'conversion' && oldRefrigerant ? `${oldRefrigerant} → ` : ''
   const decides = chargeMethod({ metering })
   const safety = refrigerant && refrigerantInfo(refrigerant)?.safetyClass
   const chips = [
-    refrigerant ? `${refrigerant} · ${safety}` : 'refrigerant?',
+    refrigerant ? `${from}${refrigerant} · ${safety}` : from ? `${from}?` : 'refrigerant?',
     metering ? valueWords[metering]! : 'metering device?',
     decides.ok ? `by ${decides.deciding}` : undefined,
     view.label ? view.label.name : undefined,

@@ -257,6 +257,27 @@ describe('a conversion', () => {
     expect(open.charge.weighedKg).toBeCloseTo(running.charge.weighedKg, 9)
     expect(problems([...before, ...down], { kind: 'started' })).toContainEqual(expect.stringMatching(/^gateClosed/))
   })
+  it('a recording that was running when it was turned back may still end', () => {
+    const traceId = testId(77)
+    const begun: Lines = [[-520, { kind: 'traceBegun', traceId, channels: ['mass'], source: 'rig', speed: 1 }]]
+    const turned: Lines = [[-500, { kind: 'turnedBack', reason: 'starves' }]]
+    const end = { kind: 'traceEnded', traceId, samples: 10, digest: 'a'.repeat(64) } as const
+    expect(problems([...opened, ...chosen, ...begun, ...turned], end)).toEqual([])
+  })
+  it('what goes in running before the first reading of the new charge still belongs to what was due', () => {
+    const more: Lines = [[-640, { kind: 'weighed', direction: 'add', before: oz(220), after: oz(206), running: true }]]
+    const all = [
+      ...opened,
+      ...why,
+      ...baseline,
+      ...recovered,
+      ...refitted,
+      ...charged,
+      [-650, { kind: 'started' }] as Lines[number],
+      ...more,
+    ]
+    expect(view(all).charge.tunedKg).toBe(0)
+  })
   it('sealed before its path had stages keeps the line that it was sealed with', () => {
     const sealedBefore = [
       ...opened,

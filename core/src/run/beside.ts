@@ -29,7 +29,7 @@ export function besideOf({ items }: UnitRecord, terms: InForceHere): Beside {
     looked.find((l) => l[key] !== undefined)?.[key]
   const standing = looked.find((l) => l.standingPressure && l.standingAir)
   // the house as it was measured then, else as the last reading found it
-  const house = byTime(items.reading).at(-1)?.entry.values.returnDryBulb
+  const house = byTime(items.reading.filter((item) => !item.entry.baseline)).at(-1)?.entry.values.returnDryBulb
   const indoors = house ? { returnDryBulb: house } : {}
   const rest = standing
     ? restOf(

@@ -71,7 +71,8 @@ export function refrigerantOut(record: UnitRecord, atMs = Infinity): Refrigerant
  * that still belongs to what was due.
  */
 export function tunedWeighings({ items }: UnitRecord): LogItem<Weighed>[] {
-  const first = Math.min(...items.reading.map(timeOf))
+  // of the machine as it was found a reading tells nothing of this charge
+  const first = Math.min(...items.reading.filter((item) => !item.entry.baseline).map(timeOf))
   const startedMs = Math.min(...items.started.map(timeOf))
   return byTime(items.weighed.filter((w) => w.entry.running === true && timeOf(w) >= Math.max(first, startedMs)))
 }

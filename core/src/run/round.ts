@@ -20,7 +20,6 @@ const lasting: ReadonlySet<EntryKind> = new Set<EntryKind>([
   'turnedBack',
   'conversionWhy',
 ])
-
 /** what tells of a vacuum, and of the start after it */
 const opening: ReadonlySet<EntryKind> = new Set<EntryKind>([
   'vacuumReady',
@@ -32,26 +31,8 @@ const opening: ReadonlySet<EntryKind> = new Set<EntryKind>([
   'started',
 ])
 
-/** The record after the last pump-down: its low side was opened, so vacuum and start count from there. The charge stayed in it. */
-export function sincePumpDown(record: UnitRecord): UnitRecord {
-  const pumped = record.items.pumpedDown.at(-1)
-  if (!pumped) return record
-  const kept = reopened.get(record)
-  if (kept) return kept
-  const fromMs = timeOf(pumped)
-  const items = Object.fromEntries(
-    Object.entries(record.items).map(([kind, list]: [string, readonly LogItem[]]) => [
-      kind,
-      opening.has(kind as EntryKind) ? list.filter((item) => timeOf(item) >= fromMs) : list,
-    ]),
-  ) as unknown as ItemsByKind
-  const made = { ...record, items }
-  reopened.set(record, made)
-  return made
-}
+const rounds = new WeakMap<UnitRecord, UnitRecord>()
 const reopened = new WeakMap<UnitRecord, UnitRecord>()
-
-const known = new WeakMap<UnitRecord, UnitRecord>()
 
 /**
  * The record of the round of work that goes on. A conversion that was turned back begins one anew: recovery, nitrogen, vacuum, charge and start-up count from there, and what was done
@@ -60,16 +41,50 @@ const known = new WeakMap<UnitRecord, UnitRecord>()
 export function thisRound(record: UnitRecord): UnitRecord {
   const turned = record.items.turnedBack.at(-1)
   if (!turned) return record
-  const kept = known.get(record)
-  if (kept) return kept
   const fromMs = timeOf(turned)
+  return kept(
+    rounds,
+    record,
+    (kind, item) => lasting.has(kind) || timeOf(item) >= fromMs || isOpen(record, item, fromMs),
+  )
+}
+
+/** The record after the last pump-down: its low side was opened, so vacuum and start count from there. The charge stayed in it. */
+export function sincePumpDown(record: UnitRecord): UnitRecord {
+  const pumped = record.items.pumpedDown.at(-1)
+  if (!pumped) return record
+  const fromMs = timeOf(pumped)
+  return kept(
+    reopened,
+    record,
+    (kind, item) => timeOf(item) >= fromMs || !(opening.has(kind) || isOfVacuum(item)) || isOpen(record, item, fromMs),
+  )
+}
+
+/** the same object for the same record */
+function kept(
+  known: WeakMap<UnitRecord, UnitRecord>,
+  record: UnitRecord,
+  keep: (kind: EntryKind, item: LogItem) => boolean,
+): UnitRecord {
+  const before = known.get(record)
+  if (before) return before
   const items = Object.fromEntries(
     Object.entries(record.items).map(([kind, list]: [string, readonly LogItem[]]) => [
       kind,
-      lasting.has(kind as EntryKind) ? list : list.filter((item) => timeOf(item) >= fromMs),
+      list.filter((item) => keep(kind as EntryKind, item)),
     ]),
   ) as unknown as ItemsByKind
   const made = { ...record, items }
   known.set(record, made)
   return made
 }
+
+/** A recording that had begun and wasn't over: it may still end. */
+function isOpen({ items }: UnitRecord, { entry }: LogItem, atMs: number): boolean {
+  if (entry.kind !== 'traceBegun') return false
+  const ended = items.traceEnded.find((e) => e.entry.traceId === entry.traceId)
+  return !ended || timeOf(ended) >= atMs
+}
+
+const isOfVacuum = ({ entry }: LogItem) => entry.kind === 'traceBegun' && entry.channels.includes('vacuum')
