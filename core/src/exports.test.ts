@@ -499,6 +499,7 @@ const samples: Record<string, readonly unknown[]> = {
       at: [303, 308],
     },
   ],
+  expectationsOf: ['R-407C', { coilK: 280, condensingK: 319, outdoorK: 308, atmosphericPa: 101325 }],
   glideAt: ['R-407C', 6e5],
   isConversionStage: ['refit'],
   isRefitted: [{ list: [] }],
@@ -516,6 +517,7 @@ const samples: Record<string, readonly unknown[]> = {
   ],
   suctionDensity: ['R-22', 6e5, 285],
   fittedOrifice: [record.items, { facts: { ...facts, work: 'conversion' }, method: profile }],
+  weatherOf: [measured],
   wrongOrifice: [
     {
       measured,

@@ -49,6 +49,30 @@ export function expectedAt({
   })
 }
 
+/** outdoor air that a unit's expectations are said for: 75 to 115 °F */
+const DAYS_K: readonly number[] = [75, 85, 95, 105, 115].map((f) => (f + 459.67) / 1.8)
+
+/** What the gauges should show on five days, from what a reading measured; empty where it lacks a pressure or the outdoor air. */
+export function expectationsOf(
+  refrigerant: Refrigerant | undefined,
+  {
+    coilK,
+    condensingK,
+    outdoorK,
+    atmosphericPa,
+  }: { coilK?: number; condensingK?: number; outdoorK?: number; atmosphericPa?: number },
+): Expectation[] {
+  if (
+    !refrigerant ||
+    coilK === undefined ||
+    condensingK === undefined ||
+    outdoorK === undefined ||
+    atmosphericPa === undefined
+  )
+    return []
+  return expectedAt({ refrigerant, evaporatingK: coilK, condensingK, outdoorK, atmosphericPa, at: DAYS_K })
+}
+
 /** Mean of a coil at one pressure: midway between bubble and dew, K; undefined outside the data. */
 export function meanCoilK(refrigerant: Refrigerant, pressurePa: number): number | undefined {
   const [bubble, dew] = [

@@ -42,6 +42,17 @@ export interface Measured {
   readonly capacitorF?: number
 }
 
+/** What a reading had about it, for what stands in for the machine: outdoor air and return air; undefined where it wasn't measured. */
+export function weatherOf({
+  outdoorK,
+  returnK,
+  returnHumidity,
+}: Pick<Measured, 'outdoorK' | 'returnK' | 'returnHumidity'>) {
+  return outdoorK === undefined || returnK === undefined || returnHumidity === undefined
+    ? undefined
+    : { outdoorK, returnK, returnHumidity }
+}
+
 /** Glide that a coil shows: less is one temperature, K */
 const SHOWN_GLIDE_K = 0.3
 

@@ -10,11 +10,11 @@ import {
 } from '@zetesis/contract'
 import {
   co2eKg,
-  expectedAt,
+  expectationsOf,
   formatNumber,
   showText,
   showTyped,
-  type JudgedReading,
+  weatherOf,
   type Refrigerant,
   type UnitSystem,
   type UnitView,
@@ -117,27 +117,9 @@ export function besideEachOther(view: UnitView, system: UnitSystem) {
   return { rows: beforeAfterRows(before, after, system, shift), brought: shift !== undefined }
 }
 
-function weatherOf({ outdoorK, returnK, returnHumidity }: JudgedReading) {
-  return outdoorK === undefined || returnK === undefined || returnHumidity === undefined
-    ? undefined
-    : { outdoorK, returnK, returnHumidity }
-}
-
-const DAYS_F = [75, 85, 95, 105, 115]
-
 /** Pressures that its gauges should show on other days. */
 export function expectationLines({ reading, facts: { refrigerant } }: UnitView, system: UnitSystem): Line[] {
-  const { coilK, condensingK, outdoorK, atmosphericPa } = reading?.judged ?? {}
-  if (
-    !refrigerant ||
-    coilK === undefined ||
-    condensingK === undefined ||
-    outdoorK === undefined ||
-    atmosphericPa === undefined
-  )
-    return []
-  const at = DAYS_F.map((f) => (f + 459.67) / 1.8)
-  return expectedAt({ refrigerant, evaporatingK: coilK, condensingK, outdoorK, atmosphericPa, at }).map((e) => ({
+  return expectationsOf(refrigerant, reading?.judged ?? {}).map((e) => ({
     label: `Outdoors ${showText('temperature', e.outdoorK, system)}`,
     value: `suction ${showText('gaugePressure', e.suctionPa, system)}, head ${showText('gaugePressure', e.liquidPa, system)}`,
   }))

@@ -1,5 +1,5 @@
 import { beforeAfterRows } from '@zetesis/contract'
-import type { JudgedReading, UnitFacts } from '@zetesis/core'
+import { weatherOf, type JudgedReading, type UnitFacts } from '@zetesis/core'
 import { useEffect, useMemo, useState } from 'react'
 import { Text, XStack, YStack } from 'tamagui'
 import { useSettings } from '@/settings/settings'
@@ -89,10 +89,4 @@ function useShift(before: JudgedReading, after: JudgedReading, { oldRefrigerant,
     return () => worker.terminate()
   }, [question])
   return found && found.key === question?.key ? { ...found.shift } : undefined
-}
-
-function weatherOf({ outdoorK, returnK, returnHumidity }: JudgedReading) {
-  return outdoorK === undefined || returnK === undefined || returnHumidity === undefined
-    ? undefined
-    : { outdoorK, returnK, returnHumidity }
 }

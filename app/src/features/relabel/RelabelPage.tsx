@@ -1,7 +1,7 @@
 import { oilWords } from '@zetesis/contract'
 import {
   co2eKg,
-  expectedAt,
+  expectationsOf,
   formatNumber,
   oils,
   showText,
@@ -157,29 +157,12 @@ function LabelCard({ unit, conversion }: { unit: UnitHandle; conversion: Convers
   )
 }
 
-const STEPS_F = [75, 85, 95, 105, 115]
-
 /** What its gauges should show on other days, from the last settled reading. */
 function Expectations({ unit }: { unit: UnitHandle }) {
   const { system } = useSettings()
   const { reading, facts } = unit.view
-  const { coilK, condensingK, outdoorK, atmosphericPa } = reading?.judged ?? {}
-  if (
-    !facts.refrigerant ||
-    coilK === undefined ||
-    condensingK === undefined ||
-    outdoorK === undefined ||
-    atmosphericPa === undefined
-  )
-    return null
-  const lines = expectedAt({
-    refrigerant: facts.refrigerant,
-    evaporatingK: coilK,
-    condensingK,
-    outdoorK,
-    atmosphericPa,
-    at: STEPS_F.map((f) => (f + 459.67) / 1.8),
-  })
+  const lines = expectationsOf(facts.refrigerant, reading?.judged ?? {})
+  if (lines.length === 0) return null
   return (
     <Card testID="expectations">
       <Heading>Pressures to expect now</Heading>
