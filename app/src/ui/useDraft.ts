@@ -18,6 +18,9 @@ export function useDraftBase(name: string, version: string | undefined): string 
   return base
 }
 
+/** Another version stands in the form now, since nobody had typed: what is typed from here on is typed over it. */
+export const moveDraftBase = (name: string, version: string): void => putDraft(baseName(name), version)
+
 /** What was typed before the page was left or reloaded. */
 export function readDraft<T>(name: string): Partial<T> {
   const draft = draftOf(name)

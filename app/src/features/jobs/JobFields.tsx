@@ -2,7 +2,7 @@ import { zodResolver } from '@hookform/resolvers/zod'
 import { bookProblemWords, elevationStandsWords, type Job } from '@zetesis/contract'
 import { showText, toSi, type JobCard, type Kept } from '@zetesis/core'
 import { useRouter } from 'expo-router'
-import { useMemo, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { Controller, useForm, useWatch } from 'react-hook-form'
 import { XStack, YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
@@ -19,7 +19,7 @@ import { FormText } from '@/ui/FormText'
 import { quantityInput } from '@/ui/quantityInput'
 import { Several } from '@/ui/Several'
 import { together } from '@/ui/fields'
-import { clearDraft, readDraft, useDraft, useDraftBase } from '@/ui/useDraft'
+import { clearDraft, moveDraftBase, readDraft, useDraft, useDraftBase } from '@/ui/useDraft'
 import { SavedTwice } from '@/ui/SavedTwice'
 import { Body, Heading, Soft } from '@/ui/Words'
 import { ElevationMoves, useElevationChange } from './ElevationMoves'
@@ -34,7 +34,9 @@ export function JobForm({ job, kept }: { job?: Job; kept?: Kept<JobCard> }) {
   const crew = useEverybody(job)
   const sealed = useSealedBy(job)
   const draftName = `job.${job?.id ?? 'new'}`
-  const base = useDraftBase(draftName, kept?.version)
+  const opened = useDraftBase(draftName, kept?.version)
+  const [followed, setFollowed] = useState<string>()
+  const base = followed ?? opened
   const stands = sealed.length > 0 ? job?.elevation : undefined
   const schema = useMemo(() => jobSchema(system, { stands, crew }), [system, stands, crew])
   const form = useForm<JobInput, unknown, JobCard>({
@@ -42,6 +44,17 @@ export function JobForm({ job, kept }: { job?: Job; kept?: Kept<JobCard> }) {
     defaultValues: { ...jobValues(job, book.company[0]?.value), ...readDraft<JobInput>(draftName) },
   })
   useDraft(draftName, form)
+  // a card that came meanwhile stands in the form as long as nobody has typed into it
+  const { isDirty } = form.formState
+  const came = kept?.version
+  const { reset } = form
+  useEffect(() => {
+    if (!came || isDirty || Object.keys(readDraft(draftName)).length > 0) return
+    reset(jobValues(job, book.company[0]?.value))
+    moveDraftBase(draftName, came)
+    setFollowed(came)
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- another version is what moves it
+  }, [came, draftName, reset])
   const [refused, setRefused] = useState<string>()
   const { control, handleSubmit } = form
   const typed = quantityInput('elevation', system).safeParse(useWatch({ control, name: 'elevation' })).data
