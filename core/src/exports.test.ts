@@ -620,7 +620,7 @@ const samples: Record<string, readonly unknown[]> = {
     },
   ],
   looseGrid: ['superheatGrid', draft],
-  manifoldSetting: [{ refrigerant: 'R-22', pressurePa: 5e5, shownK: 280 }],
+  manifoldSetting: [{ refrigerant: 'R-22', pressurePa: 5e5, shownK: 280, suspect: 'R-407C' }],
   measure: [{ facts, values, elevationM: 100, profile }],
   missingFacts: [facts, label],
   normalCdf: [1.2],

@@ -218,6 +218,20 @@ describe('a conversion', () => {
     assert.equal(await lead.exists('left'), false)
   })
 
+  it('tells from what the manifold shows that its menu still stands on the old refrigerant', async () => {
+    const other = (await unitIds(lead))['L-07']!
+    await lead.go(`/units/${other}/start-up`)
+    await lead.act(/Take another reading/)
+    await lead.type('suctionPressure', '57.5')
+    await lead.press('manifold-check')
+    // what R-422D has at this pressure, and then what R-22 has
+    await lead.type('shown-low', '33.1')
+    await lead.page.waitForSelector('[data-testid="manifold"]', { hidden: true })
+    await lead.type('shown-low', '31.5')
+    await lead.reads('manifold', /it is set to R-22/)
+    await lead.type('suctionPressure', '')
+  })
+
   it('goes back to the refrigerant that it was built for, and begins its round anew', async () => {
     const other = (await unitIds(lead))['L-07']!
     await lead.go(`/units/${other}/refit`)

@@ -11,10 +11,13 @@ export interface ManifoldSetting {
 
 /** a display's step and another source of the same tables */
 const SAME_K = 0.9
+/** where one other refrigerant is suspected, much nearer to its curve than to the right one's is enough */
+const NEARLY = 1 / 3
 
 /**
  * Whether a manifold shows the saturation temperature of another refrigerant than the one chosen.
  *
+ * @param suspect what it was set to before, where somebody knows: a converted machine's old refrigerant
  * @param pressurePa absolute; @param shownK bubble or dew, whichever the manifold shows: either is right
  * @returns undefined where it agrees, or can't be told
  * Limits: refrigerants whose pressures are alike at this temperature (R-410A and R-454B are not, R-22 and R-407C at their ends are) can't be parted.
@@ -23,10 +26,12 @@ export function manifoldSetting({
   refrigerant,
   pressurePa,
   shownK,
+  suspect,
 }: {
   refrigerant: Refrigerant
   pressurePa: number
   shownK: number
+  suspect?: Refrigerant
 }): ManifoldSetting | undefined {
   const off = (name: Refrigerant) =>
     Math.min(
@@ -35,7 +40,10 @@ export function manifoldSetting({
       ),
     )
   const expectedK = saturationTemperatureK(refrigerant, 'dew', pressurePa)
-  if (expectedK === undefined || !Number.isFinite(shownK) || off(refrigerant) <= SAME_K) return undefined
+  if (expectedK === undefined || !Number.isFinite(shownK)) return undefined
+  if (suspect && suspect !== refrigerant && off(suspect) <= NEARLY * SAME_K && off(refrigerant) > (1 - NEARLY) * SAME_K)
+    return { shownK, expectedK, probably: suspect }
+  if (off(refrigerant) <= SAME_K) return undefined
   const [best] = offeredRefrigerants
     .map((name) => ({ name, k: off(name) }))
     .filter(({ k }) => k <= SAME_K)

@@ -129,7 +129,7 @@ export function assessLive(samples: readonly TraceSample[], terms: LiveTerms): L
     jumps: probeJumps(read, profile),
     silent: silentOf(read),
   }
-  const manifold = manifoldOf(judged, means, facts.refrigerant)
+  const manifold = manifoldOf(judged, means, facts)
   const more = {
     ...(manifold ? { manifold } : {}),
     ...(swap ? { swap } : {}),
@@ -243,11 +243,12 @@ function lookedAt(beside: Beside, { deviations }: DiagnosticFindings): GateQuest
 function manifoldOf(
   m: Measured,
   { lowSaturation, highSaturation }: { readonly [C in SystemChannel]?: number },
-  refrigerant: UnitFacts['refrigerant'],
+  { refrigerant, work, oldRefrigerant }: UnitFacts,
 ): ManifoldSetting | undefined {
+  const suspect = work === 'conversion' ? oldRefrigerant : undefined
   const at = (pressurePa: number | undefined, shownK: number | undefined) =>
     refrigerant && pressurePa !== undefined && shownK !== undefined
-      ? manifoldSetting({ refrigerant, pressurePa, shownK })
+      ? manifoldSetting({ refrigerant, pressurePa, shownK, ...(suspect ? { suspect } : {}) })
       : undefined
   return at(m.suctionPressurePa, lowSaturation) ?? at(m.liquidPressurePa, highSaturation)
 }

@@ -26,6 +26,7 @@ import { Ladder } from '@/verdict/Ladder'
 import { LiveBench } from './LiveBench'
 import { makeLiveStore, useLiveStore, type LiveStore } from './liveStore'
 import { LookCard } from './LookCard'
+import { ManifoldCheck } from './ManifoldCheck'
 import { Numbers } from './Numbers'
 import { RecordedCharts } from './RecordedCharts'
 import { ReturnVisitCard } from './ReturnVisitCard'
@@ -205,6 +206,7 @@ function ReadingBench({
         <>
           <InstrumentPicker slots={readingSlots(kit)} choice={choice} onChoose={choose} profile={view.method} />
           <ReadingFields control={control} title="Reading, in cooling" />
+          {view.conversion ? <ManifoldCheck unit={unit} values={preview} /> : null}
         </>
       ) : null}
       {shown ? (
