@@ -152,15 +152,23 @@ describe('a conversion', () => {
     await lead.go(`/units/${unit}/start-up`)
     await connect('right')
     await start()
-    await settled()
-    await lead.pickNamed('step-cylinder', 'C-21')
+    let picked = false
     for (let steps = 0; ; steps++) {
       await settled()
       const verdict = await lead.text('verdict')
       const head = await lead.reads('advice-head', /Add|Take out|Don’t|No charge/)
       // on its target as far as these gauges can tell
       if (/● In|Too close to call/.test(verdict) && /No charge/.test(head)) break
-      assert.ok(steps < 9 && /Add|Take out/.test(head), `after ${steps} steps: ${verdict} ${head}`)
+      // asked to look at the drier first, one does
+      if (/before and after the drier first/.test(head)) {
+        if (!(await lead.exists('fit-after-drier'))) await lead.press('look-open')
+        await lead.press('fit-after-drier')
+        await lead.reads('advice-head', /^(?!.*after the drier first)/)
+        continue
+      }
+      assert.ok(steps < 12 && /Add|Take out/.test(head), `after ${steps} steps: ${verdict} ${head}`)
+      if (!picked) await lead.pickNamed('step-cylinder', 'C-21')
+      picked = true
       await lead.press('log-step')
       await lead.reads('settling', /Settling/)
     }
