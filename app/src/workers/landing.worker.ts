@@ -1,5 +1,5 @@
 import type { Refrigerant } from '@zetesis/core'
-import { landBySubcooling } from '@zetesis/rig'
+import { landBySubcooling, OIL_LOGGED } from '@zetesis/rig'
 
 export interface LandingQuestion {
   readonly key: string
@@ -14,9 +14,6 @@ export interface LandingAnswer {
   readonly key: string
   readonly superheatK: Readonly<Record<number, number>>
 }
-
-/** of a coil's heat transfer, with oil in it that isn't carried home */
-const OIL_LOGGED = 0.15
 
 /** Plays a converted machine with each bore to its steady state. */
 self.onmessage = ({ data }: MessageEvent<LandingQuestion>) => {

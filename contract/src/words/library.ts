@@ -95,6 +95,7 @@ export const habitWords: Record<HabitKey, string> = {
   retrofitStartShare: 'Retrofit: start share of the charge',
   conversionStartShare: 'Conversion: start share',
   recoveredOverShare: 'Recovered: ask from so much over the label',
+  recoveredShortShare: 'Recovered: a leak from so much under the label',
   pumpDownPa: 'Pump-down: stopped at',
   comparedCondensingK: 'Refrigerants compared: condensing',
   comparedHeatingK: 'Refrigerants compared: evaporating in heating',

@@ -21,6 +21,9 @@ export interface Expectation {
   readonly condensingK: number
 }
 
+/** how good they are over twenty kelvins of weather, K of condensing */
+export const EXPECTED_TO_K = 3
+
 /** the evaporator follows the weather outdoors by about this, K/K: less is pumped against more head */
 const EVAPORATOR_FOLLOWS = 0.1
 

@@ -84,6 +84,14 @@ export const chargeHabits = {
     'more than a quarter over the label is no charge of one system: scale, unit or another refrigerant is asked about',
     { min: 5, max: 100 },
   ),
+  recoveredShortShare: spec(
+    'charge',
+    'ratio',
+    3,
+    '%',
+    'less is the scale, the hoses and what the oil holds: more came from a leak',
+    { min: 0.5, max: 20 },
+  ),
   pumpDownPa: spec(
     'charge',
     'gaugePressure',

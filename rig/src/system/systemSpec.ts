@@ -53,6 +53,9 @@ export interface Converted {
   readonly oilLogged: number
 }
 
+/** oil that a refrigerant doesn't carry home takes about so much of a coil's heat transfer */
+export const OIL_LOGGED = 0.15
+
 /** One split system in its house, on one day. SI throughout. */
 export interface SystemSpec {
   readonly refrigerant: Refrigerant

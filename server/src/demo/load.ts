@@ -10,7 +10,8 @@ import { storeChunks } from '../services/traces'
 import { demoStock } from './cylinders'
 import { demoBook } from './library'
 import { demoId } from './ids'
-import { demoCompany, demoJobs, demoUsers, demoWorld } from './world'
+import { demoCompany, demoJobs, demoUsers } from './crew'
+import { demoWorld } from './world'
 
 /** Loads the demo world into an empty database, all of it or nothing; where any company is there already, or another process makes it, it does nothing. */
 export const loadDemoWorld = (pool: pg.Pool, now = new Date()): Promise<boolean> =>

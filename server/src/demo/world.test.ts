@@ -13,7 +13,8 @@ import {
   type Cylinder,
 } from '@zetesis/core'
 import { demoStock } from './cylinders'
-import { demoUsers, demoWorld } from './world'
+import { demoUsers } from './crew'
+import { demoWorld } from './world'
 
 const now = new Date('2026-07-14T15:00:00.000Z')
 const world = demoWorld(now)

@@ -1,6 +1,7 @@
 import { entryHash, GENESIS_HASH, type ChainedEntry } from '@zetesis/core'
 import type { RecordFile } from '@zetesis/contract'
-import { demoJobs, demoUsers, demoWorld } from '../demo/world'
+import { demoJobs, demoUsers } from '../demo/crew'
+import { demoWorld } from '../demo/world'
 
 /** For tests: a demo unit's record, as the server would give it. */
 export function fileOf(tag: string): RecordFile {

@@ -1,13 +1,13 @@
 import { oilWords } from '@zetesis/contract'
 import {
   co2eKg,
+  EXPECTED_TO_K,
   expectationsOf,
   formatNumber,
   oils,
   showText,
   type ConversionRun,
   type Oil,
-  type Quantity,
 } from '@zetesis/core'
 import { XStack, YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
@@ -71,7 +71,6 @@ const oilNow = ({ list, oil }: ConversionRun): Oil => list.find((l) => l.line.it
 function LabelCard({ unit, conversion }: { unit: UnitHandle; conversion: ConversionRun }) {
   const { view } = unit
   const { system } = useSettings()
-  const inIt: Quantity<'mass'> = { value: Math.round(view.charge.weighedKg * 1000), unit: 'g' }
   const form = useEntryForm<Draft>(unit, 'relabel', {
     name: unit.user?.name ?? '',
     oil: oilNow(conversion),
@@ -133,7 +132,7 @@ function LabelCard({ unit, conversion }: { unit: UnitHandle; conversion: Convers
             problem={problems.charge}
             testID="label-charge"
           />
-          <Soft>{`By the scale ${inIt.value / 1000} kg went in.`}</Soft>
+          <Soft>{`By the scale ${showText('mass', view.charge.weighedKg, system)} went in.`}</Soft>
           <Choice
             label="Oil in it"
             options={oils.map((value) => ({ value, label: oilWords[value] }))}
@@ -173,8 +172,7 @@ function Expectations({ unit }: { unit: UnitHandle }) {
         }))}
       />
       <Soft>
-        Suction and head, with the house as it was at the last reading; condensing is good to some 5 °F. Nothing is
-        charged by these.
+        {`Suction and head: condensing as far over the outdoor air as at the last reading, the coil following a tenth of the weather, the same house. Good to ±${showText('temperatureDifference', EXPECTED_TO_K, system)} of condensing; nothing is charged by these.`}
       </Soft>
     </Card>
   )

@@ -1,4 +1,5 @@
 import { atmosphericPressurePa, orificeThousandths, toSi, type Instrument, type Quantity } from '@zetesis/core'
+import { OIL_LOGGED } from '@zetesis/rig'
 import type { SlotChoice } from '@/kit/choice'
 import { ReadingsFrom, type Readings } from '@/recording/ReadingsFrom'
 import type { UnitHandle } from '@/unit/useUnit'
@@ -45,9 +46,6 @@ export function likeUnit({ view, record }: UnitHandle) {
     running: startedMs !== undefined,
   }
 }
-
-/** oil that the new refrigerant doesn't carry home takes about so much of a coil */
-const OIL_LOGGED = 0.15
 
 /** A machine that runs on another refrigerant than it was built for, with the orifice and the oil that are in it, and with what was weighed in. */
 function convertedLike({ facts, conversion, charge, tuning }: UnitHandle['view'], found: Quantity<'bore'> | undefined) {

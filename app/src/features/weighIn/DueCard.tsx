@@ -46,7 +46,7 @@ export function DueCard({ view }: { view: UnitView }) {
       ) : null}
       {recoveredKg > 0 ? (
         <Body testID="recovered">
-          {`Recovered before: ${showText('mass', recoveredKg, system)}.${short === undefined ? '' : short > 0.02 ? ` It was ${formatNumber(short * 100, 0)} % short of its label: find the leak first.` : ' About what its label says.'}`}
+          {`Recovered before: ${showText('mass', recoveredKg, system)}.${short === undefined ? '' : short > view.method.recoveredShortShare.si ? ` It was ${formatNumber(short * 100, 0)} % short of its label: find the leak first.` : ' About what its label says.'}`}
         </Body>
       ) : null}
       {refrigerant ? (

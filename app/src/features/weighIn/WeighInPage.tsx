@@ -289,7 +289,7 @@ function RecoveredBanner({ view }: { view: UnitView }) {
     )
   return (
     <Banner
-      metal={tooMuch ? 'out' : (shortShare ?? 0) > SHORT_SHARE ? 'tooClose' : 'in'}
+      metal={tooMuch ? 'out' : (shortShare ?? 0) > view.method.recoveredShortShare.si ? 'tooClose' : 'in'}
       word="Recovered"
       figure={<Figure testID="recovered-figure">{showText('mass', kg, system)}</Figure>}
       testID="recovered"
@@ -298,15 +298,12 @@ function RecoveredBanner({ view }: { view: UnitView }) {
         ? `More than label and lines hold (${showText('mass', labelKg!, system)}). Check the scale’s zero and unit, and what else the machine drew in: air, oil, another refrigerant, or it was overcharged. If a figure is wrong, strike it out in the log.`
         : shortShare === undefined
           ? 'What the label says isn’t known: Prepare asks for it.'
-          : shortShare > SHORT_SHARE
+          : shortShare > view.method.recoveredShortShare.si
             ? `${formatNumber(shortShare * 100, 0)} % short of its label: there is a leak. Find it before anything new goes in.`
             : 'About what its label says.'}
     </Banner>
   )
 }
-/** less than this is the scale, the hoses and what oil holds */
-const SHORT_SHARE = 0.03
-
 function BalanceBanner({ view }: { view: UnitView }) {
   const { system } = useSettings()
   const { openKg, weighedKg, settled, due } = view.charge
