@@ -54,6 +54,24 @@ describe('what a phone keeps', () => {
       Object.defineProperty(window, 'localStorage', { get: denied })
     }`)
 
+  /** the device's database has it: how soon is a matter of the machine */
+  const written = (page: Page, typed: string) =>
+    page.waitForFunction(
+      `new Promise((resolve, reject) => {
+        const asking = indexedDB.open('zetesis-drafts')
+        asking.onerror = () => reject(asking.error)
+        asking.onsuccess = () => {
+          const all = asking.result.transaction('drafts').objectStore('drafts').getAll()
+          all.onerror = () => reject(all.error)
+          all.onsuccess = () => {
+            asking.result.close()
+            resolve(JSON.stringify(all.result).includes(${JSON.stringify(JSON.stringify(typed))}))
+          }
+        }
+      })`,
+      { polling: 50 },
+    )
+
   for (const [name, breakStorage, value] of [
     ['full', full, 1711],
     ['switched off', off, 1712],
@@ -108,17 +126,19 @@ describe('what a phone keeps', () => {
       await phone.press('bar-action')
       for (const typed of ['118.5', '119.5', '120.5']) {
         await phone.type('suctionPressure', typed)
-        await new Promise((resolve) => setTimeout(resolve, 250))
+        await written(phone.page, typed)
         const gone = new Promise((resolve) => killed.process()!.once('exit', resolve))
         killed.process()!.kill('SIGKILL')
         await gone
         killed = await launch({ userDataDir: profile })
         phone = await open(killed)
         // the browser writes its cookies down a while later: only the draft is at stake here
-        await phone.go('/')
-        await phone.page.waitForSelector('[data-testid="login"], [data-testid="wait-bar"]')
-        if (await phone.exists('login')) await phone.signIn()
         await phone.go(`/units/${unit}/start-up`)
+        await phone.page.waitForSelector('[data-testid="login"], [data-testid="suctionPressure"]')
+        if (await phone.exists('login')) {
+          await phone.signIn()
+          await phone.go(`/units/${unit}/start-up`)
+        }
         await phone.see('suctionPressure')
         assert.equal(await phone.value('suctionPressure'), typed)
       }

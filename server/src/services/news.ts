@@ -78,6 +78,8 @@ export class News {
       client.once('end', lost)
       client.on('notification', ({ payload }) => this.heard(payload ?? ''))
       await client.query(`listen ${CHANNEL}`)
+      // lost in the very moment it answered: the next connection is the one that tells of the gap
+      if (this.client !== client) return
       if (this.failures > 0) this.listeners.emit('gap')
       this.failures = 0
     } catch {

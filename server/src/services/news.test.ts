@@ -1,0 +1,49 @@
+import { EventEmitter } from 'node:events'
+import type pg from 'pg'
+import { News } from './news'
+
+/** A database whose connections end when they are told to. */
+function database(onListen: (nth: number, client: EventEmitter) => Promise<void>) {
+  let nth = 0
+  const connect = async () => {
+    const client = new EventEmitter()
+    const mine = nth++
+    return Object.assign(client, { release: () => undefined, query: () => onListen(mine, client) })
+  }
+  return { connect } as unknown as pg.Pool
+}
+const soon = (found: () => boolean) =>
+  new Promise<void>((resolve) => {
+    const look = () => (found() ? resolve() : setTimeout(look, 5))
+    look()
+  })
+
+describe('News', () => {
+  it('tells of a gap after a connection that was lost in the very moment it answered', async () => {
+    const ready: number[] = []
+    const news = new News(
+      database(async (nth, client) => {
+        ready.push(nth)
+        // the second one answers, and ends in the same turn
+        if (nth === 1) client.emit('error', new Error('terminated'))
+        if (nth === 0) setTimeout(() => client.emit('end'), 0)
+      }),
+    )
+    const gaps: number[] = []
+    news.onGap(() => gaps.push(ready.length))
+    await news.listen()
+    await soon(() => ready.length === 3)
+    await soon(() => gaps.length > 0)
+    // by the third connection, the one that stands
+    expect(gaps).toEqual([3])
+    news.close()
+  })
+  it('tells of none at the first connection', async () => {
+    const news = new News(database(async () => undefined))
+    const gaps: string[] = []
+    news.onGap(() => gaps.push('gap'))
+    await news.listen()
+    expect(gaps).toEqual([])
+    news.close()
+  })
+})
