@@ -2,12 +2,14 @@ import {
   returnFates,
   coldSchools,
   cylinderStates,
+  deviceKinds,
   habitKeys,
   habitSpecs,
   instrumentKinds,
   jobStandings,
   logoLimits,
   orientations,
+  portValveKinds,
   refrigerants,
   rights,
   roles,
@@ -18,6 +20,7 @@ import {
   type AnyQuantity,
   type BookEntry,
   type Certificate,
+  type CircuitFacts,
   type ChargingSheet,
   type CompanyCard,
   type Cylinder,
@@ -47,6 +50,19 @@ const scale = z.strictObject({ unit: axisUnit, values: z.array(number).min(1).ma
 export const anyQuantity: z.ZodType<AnyQuantity> = z.strictObject({ value: z.number().min(-1e9).max(1e9), unit })
 const inDimension = (dimension: Parameters<typeof unitTable>[0], q: AnyQuantity | undefined) =>
   q === undefined || Object.hasOwn(unitTable(dimension), q.unit)
+/** What plates and eyes say of a machine's circuit. */
+export const circuitFacts = z.strictObject({
+  reversingValve: z.enum(['energisedToCool', 'energisedToHeat']).optional(),
+  indoorDevice: z.enum(deviceKinds).optional(),
+  outdoorDevice: z.enum(deviceKinds).optional(),
+  outdoorDeviceAt: z.enum(['valve', 'coil']).optional(),
+  liquidPort: z.enum(['lineSide', 'coilSide']).optional(),
+  trueSuction: z.boolean().optional(),
+  extraLiquidPort: z.boolean().optional(),
+  accumulator: z.boolean().optional(),
+  vapourValve: z.enum(portValveKinds).optional(),
+  liquidValve: z.enum(portValveKinds).optional(),
+}) satisfies z.ZodType<CircuitFacts>
 export const habitKey = z.enum(habitKeys as [HabitKey, ...HabitKey[]])
 /** A habit's value, in a unit of the right kind. */
 export const habitQuantity = (key: HabitKey, q: AnyQuantity | undefined) => inDimension(habitSpecs[key].dimension, q)
@@ -93,6 +109,7 @@ export function librarySchemas({ quantity, id, instant, day, fits }: Door) {
     refrigerant: refrigerant.optional(),
     metering: metering.optional(),
     mode: z.enum(['coolingOnly', 'heatPump']).optional(),
+    circuit: circuitFacts.optional(),
     charge: quantity('mass').optional(),
     includedLength: quantity('length').optional(),
     allowances: z

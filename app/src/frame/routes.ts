@@ -18,6 +18,8 @@ export const jobCardPath = (jobId: string) => `/jobs/${jobId}/card`
 export const unitPath = (unitId: string) => `/units/${unitId}`
 export const stageHref = (unitId: string, stage: Stage) => `/units/${unitId}/${stagePath[stage]}`
 
+export const portsHref = (unitId: string) => `/units/${unitId}/ports`
+
 /** Where the next act on a unit is done. */
 export function needHref(unitId: string, need: Need, current: Stage): string {
   if (need.code === 'nothing') return stageHref(unitId, 'handOver')

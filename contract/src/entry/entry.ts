@@ -4,6 +4,7 @@ import { admitting, stored, type Door } from '../door'
 import { anyStageSchemas } from './anyStage'
 import { conversionSchemas } from './conversion'
 import { handOverSchemas } from './handOver'
+import { heatPumpSchemas } from './heatPump'
 import { prepareSchemas } from './prepare'
 import { pressureTestSchemas } from './pressureTest'
 import { recordingSchemas } from './recording'
@@ -20,6 +21,7 @@ const entrySchemas = (door: Door) => ({
   ...weighInSchemas(door),
   ...startUpSchemas(door),
   ...conversionSchemas(door),
+  ...heatPumpSchemas(door),
   ...anyStageSchemas(door),
   ...handOverSchemas(door),
 })

@@ -1,7 +1,7 @@
 import { instrumentClasses, oils, orientations, type FactsPatch } from '@zetesis/core'
 import { z } from 'zod'
 import type { Door } from '../door'
-import { refrigerant } from '../library'
+import { circuitFacts, refrigerant } from '../library'
 import { text } from '../text'
 import type { Same } from './tie'
 
@@ -24,6 +24,7 @@ export function factsSchema({ quantity }: Door) {
     oldBore: quantity('bore').nullable(),
     highSideDesign: quantity('gaugePressure').nullable(),
     lawNote: text(600).nullable(),
+    circuit: circuitFacts.nullable(),
     recovered: quantity('mass').nullable(),
     metering: z.enum(['fixedOrifice', 'expansionValve']).nullable(),
     labelCharge: quantity('mass').nullable(),

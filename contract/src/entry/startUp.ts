@@ -23,7 +23,7 @@ export function startUpSchemas(door: Door) {
     }),
     started: entry('started', {}),
     reading: entry('reading', {
-      mode: z.literal('cooling'),
+      mode: z.enum(['cooling', 'heating']),
       baseline: z.literal(true).optional(),
       values: readingValuesSchema(door),
       instruments: instrumentsSchema(door).optional(),

@@ -14,6 +14,7 @@ import {
   type SheetProblem,
   type TableProblem,
 } from '@zetesis/core'
+import { circuitProblemWords } from './heatPump'
 import { habitWords } from './library'
 import { parseProblemWords } from './parse'
 
@@ -79,6 +80,8 @@ export function labelProblemWords(problem: LabelProblem): string {
       return 'This line stands in the table twice.'
     case 'sheet':
       return sheetProblemWords(problem.problem)
+    case 'circuit':
+      return circuitProblemWords(problem.problem)
   }
 }
 

@@ -1,5 +1,6 @@
 import { weighedProblemWords } from './cylinders'
 import { elevationLimitsM, showText, type EntryProblem, type UnitSystem } from '@zetesis/core'
+import { circuitProblemWords, hoseStopWords } from './heatPump'
 import { habitProblemWords, instrumentProblemWords, labelProblemWords, profileProblemWords } from './libraryProblems'
 import { mayNotWords } from './people'
 import { refusalWords, stageWords } from './stages'
@@ -123,6 +124,16 @@ export function entryProblemWords(problem: EntryProblem, system: UnitSystem = 'i
       return 'Nothing was weighed in yet. The label says what is in it.'
     case 'nothingToTurnBack':
       return 'No other refrigerant was chosen yet: choose the one that stays under Prepare, as a retrofit.'
+    case 'coolsOnly':
+      return 'This unit only cools by what stands under Prepare. Say there that it is a heat pump, if it is one.'
+    case 'twoHoses':
+      return 'Two hoses on one port: choose another port for one of them.'
+    case 'lowGaugeOnDischarge':
+    case 'portUnknown':
+    case 'noSuchPort':
+      return hoseStopWords(problem, system)
+    case 'badCircuit':
+      return circuitProblemWords(problem.problem)
     case 'refusedStop':
       return refusalWords[problem.refusal]
   }

@@ -2,6 +2,7 @@ import type { Author } from './base'
 import type { AnyStageEntry } from './anyStage'
 import type { ConversionEntry } from './conversion'
 import type { HandOverEntry } from './handOver'
+import type { HeatPumpEntry } from './heatPump'
 import type { PrepareEntry } from './prepare'
 import type { PressureTestEntry } from './pressureTest'
 import type { RecordingEntry } from './recording'
@@ -17,6 +18,7 @@ export type Entry =
   | WeighInEntry
   | StartUpEntry
   | ConversionEntry
+  | HeatPumpEntry
   | AnyStageEntry
   | HandOverEntry
 

@@ -1,4 +1,5 @@
 import type { Base } from './base'
+import type { ChargeMode } from '../label/equipment'
 import type { Instrument } from '../measurement/instrument'
 import type { Quantity } from '../quantity/unit'
 import type { InstrumentsUsed, ReadingValues, SystemChannel } from '../reading/channels'
@@ -75,7 +76,7 @@ export interface LiveReading {
 /** valves opened and power on */
 export type Started = Base<'started'>
 export interface Reading extends Base<'reading'> {
-  readonly mode: 'cooling'
+  readonly mode: ChargeMode
   /** of the machine as it was found, on the refrigerant that goes out of it */
   readonly baseline?: true
   readonly values: ReadingValues

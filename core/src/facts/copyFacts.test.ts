@@ -18,6 +18,7 @@ const every: Record<keyof UnitFacts, true> = {
   oldBore: true,
   highSideDesign: true,
   lawNote: true,
+  circuit: true,
   recovered: true,
   metering: true,
   labelCharge: true,

@@ -9,6 +9,7 @@ export const factGroups = {
     'orientation',
     'stage',
     'mode',
+    'circuit',
     'refrigerant',
     'metering',
     'labelCharge',

@@ -1,4 +1,5 @@
 import type { Oil } from '../conversion/oil'
+import type { CircuitFacts } from '../label/circuitFacts'
 import type { Metering, Orientation } from '../label/equipment'
 import type { LabelItem } from '../label/modelLabel'
 import type { InstrumentClass } from '../measurement/instrumentClass'
@@ -31,6 +32,8 @@ export interface UnitFacts {
   highSideDesign?: Quantity<'gaugePressure'>
   /** what is the law where it stands, in the words of whoever keeps it */
   lawNote?: string
+  /** what was seen of the circuit at this very unit; the model's label says the rest */
+  circuit?: CircuitFacts
   recovered?: Quantity<'mass'>
   /** as seen at the indoor coil */
   metering?: Metering

@@ -1,23 +1,21 @@
 import fc from 'fast-check'
-import {
-  notForLowGauge,
-  portsLeftOut,
-  portStates,
-  type Circuit,
-  type CircuitMode,
-  type CircuitPort,
-} from './portStates'
+import type { ChargeMode } from '../label/equipment'
+import { notForLowGauge, portsLeftOut, pipeStates, portStates, type Circuit, type CircuitPort } from './portStates'
 
-const modes: readonly CircuitMode[] = ['cooling', 'heating']
+const modes: readonly ChargeMode[] = ['cooling', 'heating']
 const anyCircuit: fc.Arbitrary<Circuit> = fc
   .record({
     heatPump: fc.boolean(),
     outdoorDevice: fc.constantFrom('fixedOrifice', 'expansionValve', undefined),
-    liquidPort: fc.constantFrom('lineSide', 'coilSide'),
+    liquidPort: fc.constantFrom('lineSide', 'coilSide', undefined),
     trueSuction: fc.boolean(),
     extraLiquidPort: fc.boolean(),
   })
-  .map(({ outdoorDevice, ...rest }) => ({ ...rest, ...(outdoorDevice ? { outdoorDevice } : {}) }) as Circuit)
+  .map(({ outdoorDevice, liquidPort, ...rest }): Circuit => ({
+    ...rest,
+    ...(outdoorDevice ? { outdoorDevice } : {}),
+    ...(liquidPort ? { liquidPort } : {}),
+  }))
 const pump: Circuit = {
   heatPump: true,
   outdoorDevice: 'expansionValve',
@@ -27,11 +25,11 @@ const pump: Circuit = {
 }
 const unlooked = ({ heatPump, liquidPort, trueSuction, extraLiquidPort }: Circuit): Circuit => ({
   heatPump,
-  liquidPort,
+  ...(liquidPort ? { liquidPort } : {}),
   trueSuction,
   extraLiquidPort,
 })
-const at = (circuit: Circuit, mode: CircuitMode, port: CircuitPort) =>
+const at = (circuit: Circuit, mode: ChargeMode, port: CircuitPort) =>
   portStates(circuit, mode).find((s) => s.port === port)
 
 /** The handbook's own table, written down apart from the walk round the circuit. */
@@ -46,7 +44,7 @@ const table: readonly (readonly [CircuitPort, Partial<Circuit>, string, string])
 describe('what each port carries', () => {
   it.each(table)('%s %j: %s in cooling, %s in heating', (port, part, cooling, heating) => {
     const circuit = { ...pump, ...part }
-    const said = (mode: CircuitMode) => {
+    const said = (mode: ChargeMode) => {
       const { carries, pressure, valid } = at(circuit, mode, port)!
       return `${carries} ${pressure} ${valid.join()}`
     }
@@ -58,6 +56,13 @@ describe('what each port carries', () => {
     expect(portsLeftOut(unseen, 'heating')).toEqual([{ port: 'liquid', reason: 'outdoorDeviceUnknown' }])
     expect(at(unseen, 'cooling', 'liquid')?.carries).toBe('liquid')
     expect(at(unseen, 'heating', 'extraLiquid')?.carries).toBe('liquid')
+  })
+  it('says nothing of it either while nobody saw on which side of the device it lies', () => {
+    const { liquidPort, ...unseen } = pump
+    expect(liquidPort).toBe('lineSide')
+    expect(portsLeftOut(unseen, 'heating')).toEqual([{ port: 'liquid', reason: 'portSideUnknown' }])
+    expect(at(unseen, 'cooling', 'liquid')?.carries).toBe('liquid')
+    expect(notForLowGauge(unseen, ['heating'])).toContain('liquid')
   })
   it('cools only: has nothing to say of heating', () => {
     expect(portStates({ ...pump, heatPump: false }, 'heating')).toEqual([])
@@ -98,6 +103,30 @@ describe('what each port carries', () => {
         expect(portStates(circuit, mode)).toEqual(before)
       }),
     )
+  })
+})
+
+describe('what each pipe carries', () => {
+  it('as the textbook draws the circuit: metered before the coil that boils, passed by before the other', () => {
+    expect(pipeStates(pump, 'cooling')).toEqual({
+      discharge: 'discharge',
+      coilLine: 'discharge',
+      outdoorStub: 'liquid',
+      liquidLine: 'liquid',
+      indoorStub: 'twoPhase',
+      vapourLine: 'suction',
+      suctionLine: 'suction',
+    })
+    expect(pipeStates(pump, 'heating')).toEqual({
+      discharge: 'discharge',
+      vapourLine: 'discharge',
+      indoorStub: 'liquid',
+      liquidLine: 'liquid',
+      outdoorStub: 'twoPhase',
+      coilLine: 'suction',
+      suctionLine: 'suction',
+    })
+    expect(pipeStates({ ...pump, heatPump: false }, 'heating')).toBeUndefined()
   })
 })
 

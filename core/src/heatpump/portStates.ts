@@ -1,19 +1,18 @@
-import type { Metering } from '../label/equipment'
+import type { ChargeMode, Metering } from '../label/equipment'
 
 /** A machine's circuit as plates and eyes say. */
 export interface Circuit {
   readonly heatPump: boolean
   /** what meters at the outdoor coil, in heating; undefined where nobody looked */
   readonly outdoorDevice?: Metering
-  /** where the port of the small valve sits: on the line's side of the outdoor device, or between it and the coil */
-  readonly liquidPort: 'lineSide' | 'coilSide'
+  /** where the port of the small valve sits: on the line's side of the outdoor device, or between it and the coil; undefined where nobody looked */
+  readonly liquidPort?: 'lineSide' | 'coilSide'
   /** a port between reversing valve and compressor */
   readonly trueSuction: boolean
   /** another port at the liquid line, always on the line's side of the outdoor device */
   readonly extraLiquidPort: boolean
 }
 
-export type CircuitMode = 'cooling' | 'heating'
 export const circuitPorts = ['vapour', 'trueSuction', 'liquid', 'extraLiquid'] as const
 export type CircuitPort = (typeof circuitPorts)[number]
 export type Carried = 'suction' | 'discharge' | 'liquid' | 'twoPhase'
@@ -29,27 +28,46 @@ export interface PortState {
 /** A port that the machine has and of which nothing is said, and why. */
 export interface PortLeftOut {
   readonly port: CircuitPort
-  readonly reason: 'outdoorDeviceUnknown' | 'coolsOnly'
+  readonly reason: 'outdoorDeviceUnknown' | 'portSideUnknown' | 'coolsOnly'
 }
+
+/** A piece of pipe that carries one thing from end to end. */
+export const pipes = [
+  'discharge',
+  'vapourLine',
+  'indoorStub',
+  'liquidLine',
+  'outdoorStub',
+  'coilLine',
+  'suctionLine',
+] as const
+export type Pipe = (typeof pipes)[number]
 
 /** What refrigerant meets between the two openings of the reversing valve that change places, from the indoor side to the outdoor one. */
 type Element =
   | { readonly kind: 'port'; readonly port: CircuitPort }
+  | { readonly kind: 'pipe'; readonly pipe: Pipe }
   | { readonly kind: 'coil'; readonly at: 'indoor' | 'outdoor' }
   | { readonly kind: 'device'; readonly at: 'indoor' | 'outdoor' }
 
 const port = (name: CircuitPort): Element => ({ kind: 'port', port: name })
+const pipe = (name: Pipe): Element => ({ kind: 'pipe', pipe: name })
 
 function loopOf({ liquidPort, extraLiquidPort }: Circuit): readonly Element[] {
   return [
+    pipe('vapourLine'),
     port('vapour'),
     { kind: 'coil', at: 'indoor' },
+    pipe('indoorStub'),
     { kind: 'device', at: 'indoor' },
+    pipe('liquidLine'),
     ...(extraLiquidPort ? [port('extraLiquid')] : []),
-    ...(liquidPort === 'lineSide' ? [port('liquid')] : []),
+    ...(liquidPort === 'coilSide' ? [] : [port('liquid')]),
     { kind: 'device', at: 'outdoor' },
     ...(liquidPort === 'coilSide' ? [port('liquid')] : []),
+    pipe('outdoorStub'),
     { kind: 'coil', at: 'outdoor' },
+    pipe('coilLine'),
   ]
 }
 
@@ -80,29 +98,53 @@ const behindCoil: Readonly<Record<Carried, Carried>> = {
  *
  * @example a heat pump with its liquid port at the coil's side, heating: the vapour port carries discharge, the liquid port two phases
  */
-export function portStates(circuit: Circuit, mode: CircuitMode): PortState[] {
+export function portStates(circuit: Circuit, mode: ChargeMode): PortState[] {
   if (mode === 'heating' && !circuit.heatPump) return []
   const unsaid = new Set(portsLeftOut(circuit, mode).map((left) => left.port))
+  const found = new Map<CircuitPort, Carried>()
+  const { home } = walk(circuit, mode, (element, carried) => {
+    if (element.kind === 'port') found.set(element.port, carried)
+  })
+  // through the reversing valve again, past its port, home
+  if (circuit.trueSuction) found.set('trueSuction', home)
+  return circuitPorts.flatMap((name) => {
+    const carries = found.get(name)
+    return carries === undefined || unsaid.has(name)
+      ? []
+      : [{ port: name, carries, pressure: pressureOf[carries], valid: computed[carries] }]
+  })
+}
+
+/** Follows what the compressor gives off through the loop, and tells what comes back to it. */
+function walk(
+  circuit: Circuit,
+  mode: ChargeMode,
+  meet: (element: Element, carried: Carried) => void,
+): { readonly home: Carried } {
   // the reversing valve decides which way round the loop is walked; what boils lies at its end
   const loop = mode === 'heating' ? loopOf(circuit) : [...loopOf(circuit)].reverse()
   const boils = mode === 'heating' ? 'outdoor' : 'indoor'
-  const found: PortState[] = []
-  const put = (name: CircuitPort, carries: Carried) => {
-    if (!unsaid.has(name)) found.push({ port: name, carries, pressure: pressureOf[carries], valid: computed[carries] })
-  }
   let carried: Carried = 'discharge'
   for (const element of loop) {
-    if (element.kind === 'port') put(element.port, carried)
-    else if (element.kind === 'coil') carried = behindCoil[carried]
-    else if (element.at === boils) carried = 'twoPhase'
+    if (element.kind === 'coil') carried = behindCoil[carried]
+    else if (element.kind === 'device' && element.at === boils) carried = 'twoPhase'
+    else meet(element, carried)
   }
-  // through the reversing valve again, past its port, home
-  if (circuit.trueSuction) put('trueSuction', carried)
-  return circuitPorts.flatMap((name) => found.find((f) => f.port === name) ?? [])
+  return { home: carried }
+}
+
+/** What each piece of pipe carries in a mode, by the same walk; a drawing takes its colours from it. A machine that only cools has none in heating. */
+export function pipeStates(circuit: Circuit, mode: ChargeMode): Readonly<Record<Pipe, Carried>> | undefined {
+  if (mode === 'heating' && !circuit.heatPump) return undefined
+  const found = { discharge: 'discharge' } as Record<Pipe, Carried>
+  const { home } = walk(circuit, mode, (element, carried) => {
+    if (element.kind === 'pipe') found[element.pipe] = carried
+  })
+  return { ...found, suctionLine: home }
 }
 
 /** Ports that a machine has and that `portStates` says nothing of in this mode. */
-export function portsLeftOut(circuit: Circuit, mode: CircuitMode): PortLeftOut[] {
+export function portsLeftOut(circuit: Circuit, mode: ChargeMode): PortLeftOut[] {
   if (mode === 'cooling') return []
   const has: CircuitPort[] = [
     'vapour',
@@ -112,11 +154,12 @@ export function portsLeftOut(circuit: Circuit, mode: CircuitMode): PortLeftOut[]
   ]
   if (!circuit.heatPump) return has.map((name) => ({ port: name, reason: 'coolsOnly' }))
   // on which side of it the port lies says nothing while nobody knows what it is
-  return circuit.outdoorDevice === undefined ? [{ port: 'liquid', reason: 'outdoorDeviceUnknown' }] : []
+  if (circuit.outdoorDevice === undefined) return [{ port: 'liquid', reason: 'outdoorDeviceUnknown' }]
+  return circuit.liquidPort === undefined ? [{ port: 'liquid', reason: 'portSideUnknown' }] : []
 }
 
 /** Ports where a low-side gauge may not hang: those that carry high pressure in a mode that runs now or is due next. */
-export function notForLowGauge(circuit: Circuit, modes: readonly CircuitMode[]): CircuitPort[] {
+export function notForLowGauge(circuit: Circuit, modes: readonly ChargeMode[]): CircuitPort[] {
   const high = modes.flatMap((mode) =>
     portStates(circuit, mode)
       .filter((state) => state.pressure === 'high')
@@ -125,7 +168,6 @@ export function notForLowGauge(circuit: Circuit, modes: readonly CircuitMode[]):
   // what isn't known may be high
   const unsaid = modes.flatMap((mode) => portsLeftOut(circuit, mode))
   return circuitPorts.filter(
-    (name) =>
-      high.includes(name) || unsaid.some((left) => left.port === name && left.reason === 'outdoorDeviceUnknown'),
+    (name) => high.includes(name) || unsaid.some((left) => left.port === name && left.reason !== 'coolsOnly'),
   )
 }

@@ -2,6 +2,7 @@ import type { Habit, HabitOverlay } from '../method/profile'
 import type { HabitKey } from '../method/habits'
 import { anyToSi, toSi, type Quantity } from '../quantity/unit'
 import type { Refrigerant } from '../refrigerant/refrigerants'
+import { checkCircuit, type CircuitFacts, type CircuitProblem } from './circuitFacts'
 import type { Metering, Orientation } from './equipment'
 import { checkSheet, type ChargingSheet, type SheetProblem } from './sheet'
 
@@ -37,6 +38,8 @@ export interface ModelLabel {
   readonly refrigerant?: Refrigerant
   readonly metering?: Metering
   readonly mode?: 'coolingOnly' | 'heatPump'
+  /** ports, metering devices and reversing valve of this model */
+  readonly circuit?: CircuitFacts
   readonly charge?: Quantity<'mass'>
   readonly includedLength?: Quantity<'length'>
   readonly allowances?: readonly LineAllowance[]
@@ -107,6 +110,7 @@ export type LabelProblem =
   | { code: 'emptyTable'; path: string }
   | { code: 'twiceInTable'; path: string }
   | { code: 'sheet'; path: string; problem: SheetProblem }
+  | { code: 'circuit'; path: string; problem: CircuitProblem }
 
 /** What is wrong with a label, each at its place; an empty label with a name is fine. */
 export function checkLabel(label: ModelLabel): LabelProblem[] {
@@ -146,6 +150,9 @@ export function checkLabel(label: ModelLabel): LabelProblem[] {
     if (label.items!.findIndex((other) => sameName(other.name, name)) < i)
       problems.push({ code: 'twiceInTable', path: `items.${i}.name` })
   })
+  if (label.circuit)
+    for (const problem of checkCircuit(label.circuit, label))
+      problems.push({ code: 'circuit', path: `circuit.${problem.path}`, problem })
   label.tables?.forEach((table, i) => problems.push(...checkTable(table, `tables.${i}`)))
   label.sheets?.forEach((sheet, i) =>
     checkSheet(sheet).forEach((problem) =>

@@ -57,6 +57,8 @@ export const emptyRecord: UnitRecord = {
     relabelled: [],
     conversionLeft: [],
     turnedBack: [],
+    hosesOn: [],
+    modeChanged: [],
     gatePassed: [],
     struck: [],
     asked: [],

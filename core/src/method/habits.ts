@@ -296,6 +296,30 @@ export const habitSpecs = {
     { max: 20 },
   ),
 
+  heatingEvaporatingUnderK: spec(
+    'coldWeather',
+    'temperatureDifference',
+    13,
+    '°F',
+    'heating: a clean outdoor coil boils some 10 to 15 °F under the air outdoors',
+    { min: 3, max: 40 },
+  ),
+  heatingCondensingOverK: spec(
+    'coldWeather',
+    'temperatureDifference',
+    35,
+    '°F',
+    'heating: the indoor coil condenses some 30 to 40 °F over return air on a mild day',
+    { min: 10, max: 70 },
+  ),
+  hottestCondensingK: spec(
+    'instruments',
+    'temperature',
+    150,
+    '°F',
+    'design pressures of the high side are customarily those at 150 °F; a gauge there has to stand them',
+    { min: 120, max: 150 },
+  ),
   dischargeOverOutdoorK: spec(
     'coldWeather',
     'temperatureDifference',

@@ -14,6 +14,7 @@ import type { JudgedReading } from '../tuning/judgeCharge'
 import { conversionRun, conversionStop, type ConversionRun } from './conversionRun'
 import { sincePumpDown, thisRound } from './round'
 import { chargeBalance, type ChargeBalance } from './chargeBalance'
+import { heatPumpRun, type HeatPumpRun } from './heatPumpRun'
 import { inForceAt, unitProfile } from './inForce'
 import { judgedReadings } from './judgedReadings'
 import { needOf, type Need } from './need'
@@ -30,6 +31,8 @@ export interface UnitView {
   readonly refusal?: ConversionRefusal
   /** undefined where the refrigerant stays what it is */
   readonly conversion?: ConversionRun
+  /** its circuit, which way round it runs, and what hangs on it */
+  readonly heatPump: HeatPumpRun
   readonly elevationM: number
   /** the model's label as this unit took it */
   readonly label?: ModelLabel
@@ -76,6 +79,7 @@ function tell(whole: UnitRecord, jobElevationM: number | undefined) {
   const refusal = conversionStop(record, here)
   const conversion = conversionRun(record, here)
   const pressureTest = pressureTestRun(record, here)
+  const heatPump = heatPumpRun(record, here)
   const open = sincePumpDown(record)
   const vacuum = vacuumRun(open, here)
   const charge = chargeBalance(record, here)
@@ -92,6 +96,7 @@ function tell(whole: UnitRecord, jobElevationM: number | undefined) {
     missing,
     refusal,
     ...(conversion ? { conversion } : {}),
+    heatPump,
     profile: unitProfile(record),
     pressureTest,
     vacuum,

@@ -28,6 +28,7 @@ import { makeLiveStore, useLiveStore, type LiveStore } from './liveStore'
 import { LookCard } from './LookCard'
 import { ManifoldCheck } from './ManifoldCheck'
 import { Numbers } from './Numbers'
+import { PortsLink } from './PortsLink'
 import { RecordedCharts } from './RecordedCharts'
 import { ReturnVisitCard } from './ReturnVisitCard'
 import { SourceCard } from './SourceCard'
@@ -76,6 +77,7 @@ function StartUp({ unit }: { unit: UnitHandle }) {
     return (
       <YStack gap="$4">
         {watch}
+        <PortsLink unit={unit} />
         <LiveBeforeStart unit={unit} live={live} />
         {from}
         <LiveReturnVisit unit={unit} live={live} />
@@ -86,6 +88,7 @@ function StartUp({ unit }: { unit: UnitHandle }) {
   return (
     <YStack gap="$4">
       {watch}
+      {view.heatPump.circuit.heatPump ? <PortsLink unit={unit} /> : null}
       {session && !view.sealed ? (
         <LiveBench
           unit={unit}

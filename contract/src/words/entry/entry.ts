@@ -2,6 +2,7 @@ import type { Entry, LogItem } from '@zetesis/core'
 import { anyStageLines } from './anyStage'
 import { conversionLines } from './conversion'
 import { handOverLines } from './handOver'
+import { heatPumpLines } from './heatPump'
 import { prepareLines } from './prepare'
 import { pressureTestLines } from './pressureTest'
 import { recordingLines } from './recording'
@@ -18,6 +19,7 @@ const lines: EntryWords<Entry> = {
   ...weighInLines,
   ...startUpLines,
   ...conversionLines,
+  ...heatPumpLines,
   ...anyStageLines,
   ...handOverLines,
 }

@@ -1,4 +1,5 @@
-import { showTyped, type PrepareEntry, type Quantity, type UnitFacts } from '@zetesis/core'
+import { showTyped, type CircuitFacts, type PrepareEntry, type Quantity, type UnitFacts } from '@zetesis/core'
+import { circuitText } from '../heatPump'
 import { habitWords } from '../library'
 import { missingWords } from '../stages'
 import { valueWords } from '../values'
@@ -11,7 +12,10 @@ export const prepareLines: EntryWords<PrepareEntry> = {
   archived: (entry) => `${entry.back ? 'Taken out of the archive' : 'Archived'}: ${entry.reason}`,
   facts: (entry) =>
     Object.entries(entry.facts)
-      .map(([key, value]) => `${factWords[key as keyof UnitFacts]}: ${factText(value)}`)
+      .map(
+        ([key, value]) =>
+          `${factWords[key as keyof UnitFacts]}: ${key === 'circuit' && value ? circuitText(value as CircuitFacts) : factText(value)}`,
+      )
       .join(' · '),
   label: (entry) => `Label taken: ${entry.label.name}`,
   method: (entry) => `Method: ${entry.profile.name}${entry.reason ? `, ${entry.reason}` : ''}`,
@@ -43,6 +47,7 @@ export const factWords: Record<keyof UnitFacts, string> = {
   oldBore: 'bore of the orifice',
   highSideDesign: 'high-side design pressure',
   lawNote: 'law here',
+  circuit: 'circuit',
   testPressure: 'highest test pressure',
   decayLimit: 'decay limit',
   decayHold: 'decay hold',

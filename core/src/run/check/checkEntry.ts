@@ -10,6 +10,7 @@ import { anyStageChecks } from './anyStage'
 import type { Asked, BookedKg, Checks } from './asked'
 import { conversionChecks } from './conversion'
 import { handOverChecks } from './handOver'
+import { heatPumpChecks } from './heatPump'
 import { prepareChecks } from './prepare'
 import { pressureTestChecks } from './pressureTest'
 import type { EntryProblem } from './problem'
@@ -29,6 +30,7 @@ const checks: Checks<EntryKind> = {
   ...weighInChecks,
   ...startUpChecks,
   ...conversionChecks,
+  ...heatPumpChecks,
   ...anyStageChecks,
   ...handOverChecks,
 }

@@ -2,6 +2,7 @@ import { elevationLimitsM } from '../../air/atmosphere'
 import { orificeThousandths } from '../../conversion/orifice'
 import type { PrepareEntry } from '../../entry/prepare'
 import type { FactsPatch } from '../../facts/unitFacts'
+import { checkCircuit } from '../../label/circuitFacts'
 import { checkLabel } from '../../label/modelLabel'
 import { checkHabit, checkProfile } from '../../method/checkProfile'
 import { toSi } from '../../quantity/unit'
@@ -14,7 +15,15 @@ export const prepareChecks: Checks<PrepareEntry['kind']> = {
   archived: ({ back }, { record }) =>
     (back ?? false) === isArchived(record) ? [] : [{ code: 'archivedSo', path: '' }],
   opened: (_, { record }) => (record.items.opened.length > 0 ? [{ code: 'alreadyOpened', path: '' }] : []),
-  facts: ({ facts }) => checkFacts(facts),
+  facts: ({ facts }, { here }) => [
+    ...checkFacts(facts),
+    ...(facts.circuit
+      ? checkCircuit(facts.circuit, {
+          metering: (facts.metering === null ? undefined : facts.metering) ?? here.facts.metering,
+          mode: (facts.mode === null ? undefined : facts.mode) ?? here.facts.mode,
+        }).map((problem): EntryProblem => ({ code: 'badCircuit', path: `facts.circuit.${problem.path}`, problem }))
+      : []),
+  ],
   label: ({ label }) =>
     checkLabel(label).map((problem) => ({ code: 'badLabel', path: `label.${problem.path}`, problem })),
   method: ({ profile }) =>

@@ -1,5 +1,7 @@
 import type { ConversionRefusal } from '../../conversion/suitability'
 import type { Stage } from '../../entry/stage'
+import type { HoseStop } from '../../heatpump/hoses'
+import type { CircuitProblem } from '../../label/circuitFacts'
 import type { LabelProblem } from '../../label/modelLabel'
 import type { InstrumentProblem } from '../../measurement/instrument'
 import type { HabitProblem, ProfileProblem } from '../../method/checkProfile'
@@ -78,6 +80,11 @@ export type EntryProblem =
   | { code: 'oldLabelStands'; path: 'oldCrossedOut' }
   | { code: 'notCharged'; path: '' }
   | { code: 'nothingToTurnBack'; path: '' }
+  | { code: 'coolsOnly'; path: string }
+  | { code: 'twoHoses'; path: 'hoses' }
+  /** hard stops: a low-side gauge where high pressure comes, or where nobody knows */
+  | (HoseStop & { path: 'hoses' })
+  | { code: 'badCircuit'; path: string; problem: CircuitProblem }
 
 export function positive<D extends Dimension>(dimension: D, quantity: Quantity<D>, path: string): EntryProblem[] {
   return toSi(dimension, quantity) > 0 ? [] : [{ code: 'notPositive', path }]
