@@ -8,7 +8,7 @@ import {
   type MethodProfile,
   type UnitSystem,
 } from '@zetesis/core'
-import { sureWords } from './reading'
+import { notReadWords, sureWords } from './reading'
 
 const valueNames: Readonly<Record<FindingValueName, string>> = {
   superheat: 'superheat',
@@ -24,6 +24,8 @@ const valueNames: Readonly<Record<FindingValueName, string>> = {
   coilInlet: 'at its inlet',
   approach: 'liquid line over outdoors',
   condensingOverOutdoor: 'condensing over outdoors',
+  condensingOverReturn: 'condensing over return',
+  evaporatingUnderOutdoor: 'outdoors over evaporating',
   split: 'split',
   expectedSplit: 'expected',
   measured: 'measured',
@@ -61,6 +63,24 @@ function sentenceOf({ code, instrument = '', assumed }: Finding, of: (key: Habit
       return 'Supply air is warmer than return: probes swapped, or it is heating.'
     case 'supplyBelowReturn':
       return 'Supply air is cooler than return though it should heat: probes swapped, or it is cooling.'
+    case 'coolsInsteadOfHeating':
+      return 'It cools instead of heating: a defrost that runs, or the reversing valve or its wire the wrong way round. Wait a few minutes; if it goes on, stop the unit, open nothing, close nothing.'
+    case 'evaporatingAboveOutdoor':
+      return 'In heating the outdoor coil boils under the air outdoors: wrong refrigerant chosen, a defrost, a gauge not zeroed, or the hose hangs elsewhere.'
+    case 'condensingBelowReturn':
+      return 'In heating the indoor coil condenses over the air of the house: wrong refrigerant chosen, a defrost, or a gauge not zeroed.'
+    case 'suctionLineAboveOutdoor':
+      return 'In heating suction gas is no warmer than the air outdoors: the clamp sits too near the reversing valve, is loose, or hangs on another pipe.'
+    case 'outdoorCoilFarUnder':
+      return `The outdoor coil boils more than ${of('heatingEvaporatingMostK')} under the air: frost, dirt, too little air over it, or too little charge.`
+    case 'condensingFarOverReturn':
+      return `Condensing more than ${of('heatingCondensingMostK')} over return air: filter, coil and blower first, then too much charge.`
+    case 'notRead.noTrueSuction':
+      return notReadWords.noTrueSuction
+    case 'notRead.liquidPortTwoPhase':
+      return notReadWords.liquidPortTwoPhase
+    case 'notRead.liquidPortUnknown':
+      return notReadWords.liquidPortUnknown
     case 'condensingBelowOutdoor':
       return 'Condensing below outdoor air can’t be: wrong refrigerant, gauge not zeroed, or the outdoor probe lies in the sun.'
     case 'superheatUnderFloor':

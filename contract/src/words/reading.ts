@@ -5,6 +5,7 @@ import {
   type Habit,
   type LadderWords,
   type MethodProfile,
+  type NotReadable,
   type ReadingChannel,
   type Target,
   type TargetSource,
@@ -50,6 +51,16 @@ export const methodWords: Record<Extract<Target, { ok: true }>['because'], strin
     'An expansion valve holds its own superheat, so only subcooling shows the charge; superheat says whether the valve works.',
 }
 
+/** What a unit's ports don't give in heating, and what would. */
+export const notReadWords: Record<NotReadable, string> = {
+  noTrueSuction:
+    'No true suction port was seen: in heating the vapour port carries hot discharge gas, so superheat isn’t read. A port between reversing valve and compressor would give it.',
+  liquidPortTwoPhase:
+    'In heating this unit’s liquid port lies behind the outdoor device and carries liquid and gas mixed: no subcooling there. An extra port on the liquid line would give it.',
+  liquidPortUnknown:
+    'Nobody looked at the outdoor device and on which side of it the liquid port lies: what it reads in heating isn’t known. Say it in the drawing of the hoses.',
+}
+
 /** Why there is no target, and where to find one; limits are the profile's, in the units in use. */
 export function noTargetWords(
   reason: Extract<Target, { ok: false }>['reason'],
@@ -86,6 +97,16 @@ export function noTargetWords(
       return `The label’s dry-bulb chart holds from ${showText('ratio', profile.chartHumidityLow.si, system)} to ${showText('ratio', profile.chartHumidityHigh.si, system)} humidity indoors. Use a wet-bulb chart, or come back.`
     case 'noLabelTarget':
       return 'An expansion valve is charged to the label’s subcooling. Look on the outdoor plate, inside the access panel, or in the installation sheet. There is no default.'
+    case 'noOutdoorDevice':
+      return 'In heating the device at the outdoor coil meters. Look what it is, and say so in the drawing of the hoses.'
+    case 'noHeatingTarget':
+      return 'The label has no figure for heating. Nothing is set by this reading: weigh in, and set the charge in cooling on a day that fits.'
+    case 'noTrueSuction':
+      return notReadWords.noTrueSuction
+    case 'liquidPortTwoPhase':
+      return notReadWords.liquidPortTwoPhase
+    case 'liquidPortUnknown':
+      return notReadWords.liquidPortUnknown
     case 'noSuperheatSource':
       return 'Choose where the superheat target comes from, under Prepare.'
     case 'noTypedTarget':
@@ -131,6 +152,9 @@ export const workingWords: Record<WorkingCode, { title: string; formula: string 
   requiredLiquidLine: { title: 'Liquid line to aim for', formula: 'condensing − target subcooling' },
   wetBulb: { title: 'Return wet bulb', formula: 'from dry bulb, humidity and site pressure' },
   split: { title: 'Temperature split', formula: 'return − supply' },
+  rise: { title: 'Temperature rise', formula: 'supply − return' },
+  condensingOverReturn: { title: 'Condensing over return', formula: 'condensing − return' },
+  evaporatingUnderOutdoor: { title: 'Outdoor coil under the air', formula: 'outdoors − evaporating' },
   condensingOverOutdoor: { title: 'Condensing over outdoor', formula: 'condensing − outdoors' },
 }
 

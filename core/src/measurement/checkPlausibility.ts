@@ -25,6 +25,11 @@ export type PlausibilityCode =
   | 'wetBulbOverDryBulb'
   | 'suctionLineOverReturn'
   | 'heatsInsteadOfCooling'
+  | 'coolsInsteadOfHeating'
+  | 'supplyNotOverReturn'
+  | 'evaporatingNotUnderOutdoor'
+  | 'condensingNotOverReturn'
+  | 'suctionLineOverOutdoor'
   | 'linesDisagreeAtRest'
   | 'restPressureLow'
   | 'restPressureHigh'
@@ -50,6 +55,8 @@ export type PlausibilityCause =
   | 'thermostatSatisfied'
   | 'highSideShut'
   | 'reversed'
+  | 'defrosting'
+  | 'clampAtReversingValve'
   | 'notYetLevel'
   | 'wetWick'
   | 'emptySystem'
@@ -71,6 +78,8 @@ export interface PlausibilityMargins {
   readonly liquidUnderOutdoorK?: number
   /** suction line over return air, K */
   readonly suctionOverReturnK?: number
+  /** heating: suction line over outdoor air, K */
+  readonly suctionOverOutdoorK?: number
   /** standing: saturation outside what lies between the surroundings of the two coils, K */
   readonly restK?: number
   /** how far superheat and subcooling may read under zero by their own uncertainty, K */
@@ -86,6 +95,7 @@ const usual: Required<PlausibilityMargins> = {
   probesK: 0.8,
   liquidUnderOutdoorK: 2 / 1.8,
   suctionOverReturnK: 5 / 1.8,
+  suctionOverOutdoorK: 3 / 1.8,
   restK: 3 / 1.8,
   superheatK: 0.8,
   subcoolingK: 0.8,
@@ -133,9 +143,9 @@ export function checkPlausibility(reading: PlausibleReading, margins: Plausibili
     causes: ['probeLost', 'wrongUnit'],
   }))
   const sound = absurd.length === 0 ? reading : without(reading, absurd)
-  if (sound.mode === 'heating') return checks
   const m = { ...usual, ...defined(margins) }
-  return [...checks, ...(sound.running === false ? atRest(sound, m) : inCooling(sound, m))]
+  if (sound.running === false) return [...checks, ...atRest(sound, m)]
+  return [...checks, ...(sound.mode === 'heating' ? inHeating(sound, m) : inCooling(sound, m))]
 }
 
 const defined = (margins: PlausibilityMargins) =>
@@ -236,6 +246,95 @@ function inCooling(r: PlausibleReading, m: Required<PlausibilityMargins>): Plaus
   if (above(r.suctionLineK, r.returnK, m.suctionOverReturnK))
     say('suctionLineOverReturn', ['suctionLineK', 'returnK'], ['clampsSwapped', 'clampInSun', 'clampLoose'])
   return checks
+}
+
+/** Running in heating: the outdoor coil boils, the indoor one condenses, and suction is read between reversing valve and compressor. */
+function inHeating(r: PlausibleReading, m: Required<PlausibilityMargins>): PlausibilityCheck[] {
+  const { evaporatingK, condensingK } = circuitOf(r)
+  const checks: PlausibilityCheck[] = []
+  const say = (code: PlausibilityCode, channels: PlausibilityChannel[], causes: PlausibilityCause[]) =>
+    checks.push({ code, channels, causes })
+  if (cools(r, condensingK, m)) {
+    say(
+      'coolsInsteadOfHeating',
+      ['supplyK', 'returnK', 'liquidPressurePa'],
+      ['defrosting', 'reversed', 'airProbesSwapped'],
+    )
+    return checks
+  }
+  const { suctionPressurePa: low, liquidPressurePa: high } = r
+  if (low !== undefined && high !== undefined && high < LEVEL_RATIO * low) {
+    if (low > LEVEL_RATIO * high)
+      say(
+        'suctionNotBelowLiquid',
+        ['suctionPressurePa', 'liquidPressurePa'],
+        ['hosesSwapped', 'reversed', 'notRunning'],
+      )
+    else
+      say('notRunning', ['suctionPressurePa', 'liquidPressurePa'], ['thermostatSatisfied', 'notRunning', 'defrosting'])
+    return checks
+  }
+  if (above(r.suctionLineK, r.liquidLineK, m.probesK))
+    say(
+      'suctionLineNotCooler',
+      ['suctionLineK', 'liquidLineK'],
+      ['clampsSwapped', 'clampAtReversingValve', 'clampLoose', 'notRunning'],
+    )
+  const hottest = Math.max(r.suctionLineK ?? 0, r.liquidLineK ?? 0)
+  if (above(hottest, r.dischargeK, m.probesK))
+    say(
+      'dischargeNotHottest',
+      ['dischargeK', 'liquidLineK', 'suctionLineK'],
+      ['clampsSwapped', 'clampLoose', 'notRunning'],
+    )
+  if (above(r.returnK, r.supplyK, m.probesK))
+    say('supplyNotOverReturn', ['supplyK', 'returnK'], ['airProbesSwapped', 'defrosting', 'notRunning', 'reversed'])
+  if (above(evaporatingK, r.outdoorK, m.probesK))
+    say(
+      'evaporatingNotUnderOutdoor',
+      ['suctionPressurePa', 'outdoorK'],
+      ['wrongRefrigerant', 'defrosting', 'hosesSwapped', 'gaugeNotZeroed', 'notRunning'],
+    )
+  if (above(r.returnK, condensingK, m.probesK))
+    say(
+      'condensingNotOverReturn',
+      ['liquidPressurePa', 'returnK'],
+      ['wrongRefrigerant', 'hosesSwapped', 'defrosting', 'gaugeNotZeroed', 'notRunning'],
+    )
+  if (above(r.suctionLineK, r.outdoorK, m.suctionOverOutdoorK))
+    say(
+      'suctionLineOverOutdoor',
+      ['suctionLineK', 'outdoorK'],
+      ['clampAtReversingValve', 'clampLoose', 'clampInSun', 'clampsSwapped'],
+    )
+  if (above(r.liquidLineK, condensingK, m.subcoolingK))
+    say(
+      'negativeSubcooling',
+      ['liquidLineK', 'liquidPressurePa'],
+      ['wrongRefrigerant', 'clampNearJoint', 'gaugeNotZeroed', 'clampsSwapped', 'nearlyEmpty'],
+    )
+  if (above(evaporatingK, r.suctionLineK, m.superheatK))
+    say(
+      'negativeSuperheat',
+      ['suctionLineK', 'suctionPressurePa'],
+      ['wrongRefrigerant', 'gaugeNotZeroed', 'clampLoose', 'hosesSwapped', 'flooding'],
+    )
+  if (above(r.returnWetBulbK, r.returnK, m.probesK))
+    say('wetBulbOverDryBulb', ['returnWetBulbK', 'returnK'], ['airProbesSwapped', 'wetWick'])
+  return checks
+}
+
+/** It cools the house: supply under return by more than a probe, and the high side no hotter than something cooled by outdoor air can be. */
+function cools(
+  { supplyK, returnK, outdoorK, liquidLineK, suctionLineK }: PlausibleReading,
+  condensingK: number | undefined,
+  m: Required<PlausibilityMargins>,
+): boolean {
+  if (!above(returnK, supplyK, Math.max(m.probesK, HEATS_K))) return false
+  // the liquid that left an indoor coil can't be colder than the house; what left an outdoor one is
+  const coldLiquid = above(returnK, liquidLineK, m.probesK)
+  const warmSuction = above(suctionLineK, outdoorK, HOT_LINE_K)
+  return coldLiquid || warmSuction || above(returnK, condensingK, m.probesK)
 }
 
 /**

@@ -56,11 +56,21 @@ export function exchange(reading: PlausibleReading, { a, b }: ProbeSwap): Plausi
   return { ...reading, [a]: valueB, [b]: valueA }
 }
 
-/** How far a reading lies from a usual system in cooling: squared distances from middling values, each over its spread; K. */
+/** How far a reading lies from a usual system in its mode: squared distances from middling values, each over its spread; K. */
 function strangeness(r: PlausibleReading): number {
   const { evaporatingK, condensingK, superheatK, subcoolingK } = circuitOf(r)
   const term = (a: number | undefined, b: number | undefined, middle: number, spread: number) =>
     a === undefined || b === undefined ? 0 : ((a - b - middle) / spread) ** 2
+  if (r.mode === 'heating')
+    return (
+      term(superheatK, 0, 5, 5) +
+      term(subcoolingK, 0, 11, 6) +
+      term(r.supplyK, r.returnK, 15, 7) +
+      term(r.outdoorK, evaporatingK, 7, 4) +
+      term(r.dischargeK, condensingK, 25, 15) +
+      term(condensingK, r.returnK, 19, 8) +
+      term(r.outdoorK, r.suctionLineK, 3, 4)
+    )
   return (
     term(superheatK, 0, 7, 6) +
     term(subcoolingK, 0, 5.5, 4) +

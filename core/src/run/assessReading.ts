@@ -6,13 +6,14 @@ import { plausibilityMargins, plausibleOf } from '../tuning/plausible'
 import { learntSteps } from './tuningRun'
 import type { UnitView } from './unitView'
 
-export type AssessedReading = ReturnType<typeof tuneReading> & {
-  readonly checks: readonly PlausibilityCheck[]
-  readonly swap?: ProbeSwap
-}
+export type AssessedReading = Partial<ReturnType<typeof tuneReading>> &
+  Pick<ReturnType<typeof tuneReading>, 'ranked' | 'gates'> & {
+    readonly checks: readonly PlausibilityCheck[]
+    readonly swap?: ProbeSwap
+  }
 
 /**
- * What a reading in cooling says beyond its verdict: whether it can be true, what is probably wrong, the next step and what speaks against it. The
+ * What a reading says beyond its verdict: whether it can be true, what is probably wrong, the next step and what speaks against it. The
  * counterpart of `assessLive` for a reading that was typed or logged.
  *
  * @param reading judged, and whether it was taken settled
@@ -24,11 +25,14 @@ export function assessReading(
   { facts, tuning, label }: Pick<UnitView, 'facts' | 'tuning' | 'label'>,
 ): AssessedReading | undefined {
   const { metering } = facts
-  if (!metering) return undefined
-  const plausible = plausibleOf(judged, { facts, running: true })
+  const { mode } = judged
+  if (!metering && mode === 'cooling') return undefined
+  const plausible = plausibleOf(judged, { facts, running: true, mode })
   const margins = plausibilityMargins(judged.method)
   const checks = checkPlausibility(plausible, margins)
   const swap = suggestSwap(plausible, margins)
+  // in heating the label's figure is a check: no charge follows from what it reads
+  if (!metering || mode === 'heating') return { ranked: [], gates: [], checks, ...(swap ? { swap } : {}) }
   const { beside, totalChargeKg } = tuning
   const found = tuneReading(
     { judged, metering, settling: { state: settled ? 'settled' : 'settling' }, checks },

@@ -23,23 +23,28 @@ function judgeLogged(item: LogItem<Reading>, { facts, label, elevationM, method 
   return judgeCharge({ facts, label, elevationM }, { mode, values, instruments, atMs: timeOf(item) }, kit, method)
 }
 
-/** The latest reading by its own time, how far the system had settled, and how far the target moved since the charge last changed. */
+/**
+ * The latest reading by its own time, how far the system had settled, and how far the target moved since the charge last changed. What decides is read in
+ * cooling; the latest reading in heating stands beside it, a check.
+ */
 export function judgedReadings(record: UnitRecord, terms: ReadingTerms) {
   const { startedMs, method } = terms
   const clock = tuningClock(record)
-  const all = byTime(record.items.reading.filter((item) => !item.entry.baseline)).map((item): JudgedItem => {
+  const judged = byTime(record.items.reading.filter((item) => !item.entry.baseline)).map((item): JudgedItem => {
     // a change of charge after the reading leaves it behind
-    const step = lastStep(record, startedMs, timeOf(item))
+    const step = Math.max(lastStep(record, startedMs, timeOf(item)), lastChange(record, timeOf(item)))
     const settled = startedMs !== undefined && hasSettled(item, { startedMs, step, method, clock })
     return { item, judged: judgeLogged(item, terms), settled }
   })
+  const all = judged.filter(({ item }) => item.entry.mode === 'cooling')
+  const heating = judged.filter(({ item }) => item.entry.mode === 'heating').at(-1)
   const last = all.at(-1)
-  if (!last) return { all, reading: undefined }
+  if (!last) return { all, heating, reading: undefined }
   const step = lastStep(record, startedMs)
   const before =
     all.filter((r) => r !== last && timeOf(r.item) >= step).at(0) ?? all.filter((r) => timeOf(r.item) < step).at(-1)
   const settled = last.settled && timeOf(last.item) >= step
-  return { all, reading: { ...last, settled, targetMovedK: before && moved(last.judged, before.judged) } }
+  return { all, heating, reading: { ...last, settled, targetMovedK: before && moved(last.judged, before.judged) } }
 }
 
 /** A reading from a recording was watched settle; one that was typed goes by the clock. */
@@ -53,6 +58,12 @@ function hasSettled({ entry }: LogItem<Reading>, terms: Parameters<typeof settle
 export function lastStep(record: UnitRecord, startedMs = -Infinity, untilMs = Infinity): number {
   const steps = record.items.weighed.map(timeOf).filter((t) => t > startedMs && t <= untilMs)
   return Math.max(startedMs, ...steps)
+}
+
+/** When it last changed over, up to a moment: from then on it settles anew. */
+export function lastChange(record: UnitRecord, untilMs = Infinity): number {
+  const changes = record.items.modeChanged.map(timeOf).filter((t) => t <= untilMs)
+  return Math.max(-Infinity, ...changes)
 }
 
 /** From when a reading may decide: after the wait from start, and after the one from the last change of charge. */

@@ -16,7 +16,7 @@ import { sincePumpDown, thisRound } from './round'
 import { chargeBalance, type ChargeBalance } from './chargeBalance'
 import { heatPumpRun, type HeatPumpRun } from './heatPumpRun'
 import { inForceAt, unitProfile } from './inForce'
-import { judgedReadings } from './judgedReadings'
+import { judgedReadings, type JudgedItem } from './judgedReadings'
 import { needOf, type Need } from './need'
 import { pressureTestRun, type PressureTestRun } from './pressureTestRun'
 import { openReturnVisit } from './returnVisit'
@@ -52,6 +52,8 @@ export interface UnitView {
     readonly settled: boolean
     readonly targetMovedK?: number
   }
+  /** the latest reading in heating: a check beside the one that decides */
+  readonly heating?: JudgedItem
   readonly stages: readonly StageView[]
   readonly current: Stage
   readonly waits: readonly Wait[]
@@ -85,7 +87,7 @@ function tell(whole: UnitRecord, jobElevationM: number | undefined) {
   const charge = chargeBalance(record, here)
   const start = byTime(open.items.started).at(-1)
   const startedMs = start && timeOf(start)
-  const { all, reading } = judgedReadings(record, { ...here, startedMs })
+  const { all, reading, heating } = judgedReadings(record, { ...here, startedMs })
   const totalChargeKg =
     (charge.due.ok ? charge.due.totalKg : undefined) ?? (facts.labelCharge && toSi('mass', facts.labelCharge))
   const tuning = tuningRun(record, { ...here, judged: all, totalChargeKg })
@@ -103,6 +105,7 @@ function tell(whole: UnitRecord, jobElevationM: number | undefined) {
     charge,
     startedMs,
     reading,
+    ...(heating ? { heating } : {}),
     tuning,
     returnVisit,
     sealed,

@@ -1,5 +1,5 @@
 import type { MethodProfile } from '../method/profile'
-import { lastStep, settledFrom } from './judgedReadings'
+import { lastChange, lastStep, settledFrom } from './judgedReadings'
 import type { UnitRecord } from '../log/fold'
 import type { PressureTestRun } from './pressureTestRun'
 import type { RunClock } from '../trace/runClock'
@@ -41,7 +41,7 @@ export function waitsOf(record: UnitRecord, runs: Runs): Wait[] {
   const held = pressureTest.hold
   if (held && !held.verdict) waits.push({ kind: 'pressureHold', startedMs: held.startedMs, endsMs: held.endsMs })
   if (startedMs !== undefined && !reading?.settled) {
-    const step = lastStep(record, startedMs)
+    const step = Math.max(lastStep(record, startedMs), lastChange(record))
     waits.push({
       kind: 'settle',
       startedMs: step,

@@ -1,5 +1,5 @@
 import { adviseStep, type ChargeStep, type StepAdvice } from '../charge/adviseStep'
-import type { Metering } from '../label/equipment'
+import type { ChargeMode, Metering } from '../label/equipment'
 import type { ModelLabel } from '../label/modelLabel'
 import {
   channelDimensions,
@@ -35,6 +35,8 @@ import { wrongOrifice } from './wrongOrifice'
 
 export interface LiveTerms {
   readonly facts: UnitFacts
+  /** which way round it runs; cooling where nobody says */
+  readonly mode?: ChargeMode
   readonly label?: ModelLabel
   readonly elevationM: number
   readonly profile: MethodProfile
@@ -88,7 +90,7 @@ const SILENT_S = 20
 export function assessLive(samples: readonly TraceSample[], terms: LiveTerms): LiveAssessment | undefined {
   const last = samples.at(-1)
   if (!last) return undefined
-  const { profile, facts, label, elevationM } = terms
+  const { profile, facts, label, elevationM, mode = 'cooling' } = terms
   const read = terms.swaps?.length ? samples.map((s) => unswapped(s, terms.swaps!)) : samples
   const atmosphericPa = atmosphericPressurePa(elevationM)
   const settling = detectSettling(
@@ -112,7 +114,7 @@ export function assessLive(samples: readonly TraceSample[], terms: LiveTerms): L
   const values = readingOf(means, terms.system)
   const judged = judgeCharge(
     { facts, label, elevationM },
-    { mode: 'cooling', values, instruments: terms.instruments, atMs: terms.atMs },
+    { mode, values, instruments: terms.instruments, atMs: terms.atMs },
     terms.kit,
     profile,
   )
@@ -135,7 +137,8 @@ export function assessLive(samples: readonly TraceSample[], terms: LiveTerms): L
     ...(swap ? { swap } : {}),
   }
   const { metering } = facts
-  if (!terms.running || !metering) return { ...rest, ...more, ranked: [], gates: [] }
+  // in heating the label's figure is a check: no charge follows from what it reads
+  if (!terms.running || !metering || mode === 'heating') return { ...rest, ...more, ranked: [], gates: [] }
   const beside = { ...terms.beside, ...drierDrop(means) }
   return {
     ...rest,

@@ -12,6 +12,8 @@ import type { UnitFacts } from '../facts/unitFacts'
 import type { Habit, MethodProfile, SuperheatSource } from '../method/profile'
 import { toSi } from '../quantity/unit'
 import { saturationSlopeKPerPa } from '../refrigerant/saturation'
+import { meteringIn, unitCircuit } from '../heatpump/circuit'
+import { readableIn, type NotReadable } from '../heatpump/readable'
 import { chargeMethod, type ChargeMethod } from './chargeMethod'
 import type { Measured } from './measured'
 import { targetSuperheat, type Caution, type TargetRefusal } from './targetSuperheat'
@@ -22,6 +24,9 @@ export type TargetSource = 'plate' | SuperheatSource
 export type NoTarget =
   | Extract<ChargeMethod, { ok: false }>['reason']
   | 'noLabelTarget'
+  | 'noOutdoorDevice'
+  | 'noHeatingTarget'
+  | NotReadable
   | 'noSuperheatSource'
   | 'sourceNotAllowed'
   | 'noTypedTarget'
@@ -67,13 +72,25 @@ interface TargetQuestion {
  * refuses; the rule doesn't step in for it. Subcooling: what was read off this unit's plate, else the model's label.
  */
 export function findTarget(question: TargetQuestion, profile: MethodProfile): Target {
-  const { facts, asked } = question
-  const method = chargeMethod({ metering: facts.metering, asked })
-  if (!method.ok) return { ok: false, reason: method.reason }
+  const { facts, asked, mode, label } = question
+  const heating = mode === 'heating'
+  const method = chargeMethod({ metering: meteringIn(mode, facts, label), asked })
+  if (!method.ok)
+    return { ok: false, reason: heating && method.reason === 'noMetering' ? 'noOutdoorDevice' : method.reason }
+  const unread = heating ? notReadable(method.deciding, question) : undefined
+  if (unread) return { ok: false, reason: unread, deciding: method.deciding }
   const found =
     method.deciding === 'subcooling' ? subcoolingTarget(question, profile) : superheatTarget(question, profile)
   if (!found.ok) return { ...found, deciding: method.deciding }
   return withBand(found, method, profile)
+}
+
+/** Why a port of this unit doesn't give in heating what decides. */
+function notReadable(deciding: ChargedBy, { facts, label }: TargetQuestion): NotReadable | undefined {
+  const readable = readableIn('heating', unitCircuit(facts, label))
+  return readable[deciding]
+    ? undefined
+    : readable.why.find((why) => (why === 'noTrueSuction') === (deciding === 'superheat'))
 }
 
 type Found =
@@ -101,11 +118,19 @@ function subcoolingTarget({ facts, mode, ...rest }: TargetQuestion, profile: Met
   if (facts.targetSubcooling && mode === 'cooling') {
     return plain('plate', toSi('temperatureDifference', facts.targetSubcooling))
   }
-  return lookUp('subcooling', { facts, mode, ...rest }, profile) ?? { ok: false, reason: 'noLabelTarget' }
+  return (
+    lookUp('subcooling', { facts, mode, ...rest }, profile) ?? {
+      ok: false,
+      reason: mode === 'heating' ? 'noHeatingTarget' : 'noLabelTarget',
+    }
+  )
 }
 
 function superheatTarget(question: TargetQuestion, profile: MethodProfile): Found {
   const { facts } = question
+  // rule and typed figure are for cooling: in heating only the label speaks
+  if (question.mode === 'heating')
+    return lookUp('superheat', question, profile) ?? { ok: false, reason: 'noHeatingTarget' }
   const allowed = (source: SuperheatSource) => profile.superheatOrder.includes(source)
   if (facts.superheatSource === 'typed') {
     if (!allowed('typed')) return { ok: false, reason: 'sourceNotAllowed' }

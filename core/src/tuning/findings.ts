@@ -1,4 +1,6 @@
 import { conditionsWindow } from './conditionsWindow'
+import { unitCircuit } from '../heatpump/circuit'
+import { readableIn, type NotReadable } from '../heatpump/readable'
 import type { ChargeMode } from '../label/equipment'
 import { expectedPressures } from '../label/labelTarget'
 import type { ModelLabel } from '../label/modelLabel'
@@ -34,6 +36,13 @@ export type FindingCode =
   | 'hotOutdoors'
   | 'outdoorNotMeasured'
   | 'heatingIsACheck'
+  | 'coolsInsteadOfHeating'
+  | 'evaporatingAboveOutdoor'
+  | 'condensingBelowReturn'
+  | 'suctionLineAboveOutdoor'
+  | 'outdoorCoilFarUnder'
+  | 'condensingFarOverReturn'
+  | `notRead.${NotReadable}`
   | 'indoorsOutsideWindow'
   | 'liquidLineBelowOutdoor'
   | 'evaporatingOffHabit'
@@ -85,6 +94,8 @@ export type FindingValueName =
   | 'coilInlet'
   | 'approach'
   | 'condensingOverOutdoor'
+  | 'condensingOverReturn'
+  | 'evaporatingUnderOutdoor'
   | 'split'
   | 'expectedSplit'
   | 'measured'
@@ -144,6 +155,7 @@ export function findingsOf(c: Circumstances): Finding[] {
   }
   contradictions(c, when)
   conditions(c, when)
+  if (c.mode === 'heating') inHeating(c, when)
   airAndCoils(c, when)
   electrical(c, when)
   return found
@@ -197,10 +209,15 @@ const contradictionOf: { readonly [C in PlausibilityCode]?: FindingCode } = {
   supplyNotBelowReturn: 'supplyAboveReturn',
   condensingNotOverOutdoor: 'condensingBelowOutdoor',
   heatsInsteadOfCooling: 'heatsInsteadOfCooling',
+  coolsInsteadOfHeating: 'coolsInsteadOfHeating',
+  supplyNotOverReturn: 'supplyBelowReturn',
+  evaporatingNotUnderOutdoor: 'evaporatingAboveOutdoor',
+  condensingNotOverReturn: 'condensingBelowReturn',
+  suctionLineOverOutdoor: 'suctionLineAboveOutdoor',
 }
 
 /** What can't be true together: wrong refrigerant, swapped or loose probes, an unzeroed gauge. Never a charge fault. */
-function contradictions({ facts, measured: m, mode, profile, checks }: Circumstances, when: When): void {
+function contradictions({ facts, measured: m, profile, checks }: Circumstances, when: When): void {
   const noSaturation = (pa: number | undefined, k: number | undefined) => pa !== undefined && k === undefined
   const t = 'temperature'
   when(
@@ -222,6 +239,20 @@ function contradictions({ facts, measured: m, mode, profile, checks }: Circumsta
     ],
     supplyAboveReturn: air,
     heatsInsteadOfCooling: air,
+    coolsInsteadOfHeating: air,
+    supplyBelowReturn: air,
+    evaporatingAboveOutdoor: [
+      ['evaporating', t, m.evaporatingK],
+      ['outdoor', t, m.outdoorK],
+    ],
+    condensingBelowReturn: [
+      ['condensing', t, m.condensingK],
+      ['return', t, m.returnK],
+    ],
+    suctionLineAboveOutdoor: [
+      ['suctionLine', t, m.suctionLineK],
+      ['outdoor', t, m.outdoorK],
+    ],
     condensingBelowOutdoor: [
       ['condensing', t, m.condensingK],
       ['outdoor', t, m.outdoorK],
@@ -231,11 +262,6 @@ function contradictions({ facts, measured: m, mode, profile, checks }: Circumsta
     const finding = contradictionOf[code]
     if (finding) when(true, 'stop', finding, seen[finding])
   }
-  const slackK = profile.clampsAgreeK.si
-  const heating = mode === 'heating'
-  when(heating && below(m.supplyK, m.returnK, slackK), 'stop', 'supplyBelowReturn', air)
-  when(heating && below(m.superheatK, 0, slackK), 'stop', 'negativeSuperheat', seen.negativeSuperheat)
-  when(heating && below(m.subcoolingK, 0, slackK), 'stop', 'negativeSubcooling', seen.negativeSubcooling)
   // liquid that reaches the compressor is a danger whether or not the figure under zero can be true
   when(
     below(m.superheatK, profile.superheatFloorK.si),
@@ -295,6 +321,26 @@ function conditions({ facts, measured: m, target, mode, profile }: Circumstances
     ['chartHumidityLow', 'chartHumidityHigh'],
   )
   when(facts.refrigerant && hasGlide(facts.refrigerant), 'note', 'bubbleAndDewDiffer')
+}
+
+/** What both coils and the ports say in heating. A high subcooling isn't among it: the indoor coil holds liquid back. */
+function inHeating({ facts, label, measured: m, profile }: Circumstances, when: When): void {
+  for (const why of readableIn('heating', unitCircuit(facts, label)).why) when(true, 'note', `notRead.${why}`)
+  const d = 'temperatureDifference'
+  when(
+    below(profile.heatingEvaporatingMostK.si, m.evaporatingUnderOutdoorK),
+    'note',
+    'outdoorCoilFarUnder',
+    [['evaporatingUnderOutdoor', d, m.evaporatingUnderOutdoorK]],
+    ['heatingEvaporatingMostK'],
+  )
+  when(
+    below(profile.heatingCondensingMostK.si, m.condensingOverReturnK),
+    'note',
+    'condensingFarOverReturn',
+    [['condensingOverReturn', d, m.condensingOverReturnK]],
+    ['heatingCondensingMostK'],
+  )
 }
 
 /** Supporting readings of both coils and the air: what to look at before any charge. */

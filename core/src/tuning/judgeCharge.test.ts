@@ -255,12 +255,29 @@ describe('which quantity decides', () => {
     expect(chargeMethod({ metering: undefined })).toEqual({ ok: false, reason: 'noMetering' })
   })
   it('checks against the heating column in heating, and says that it is a check', () => {
-    const heating = judge(
-      { facts: valve, label: byOrientation },
-      { mode: 'heating', values: values(11, 26, { supply: degF(100), outdoor: degF(47) }), instruments: used(digital) },
-    )
+    const looked: UnitFacts = {
+      ...valve,
+      mode: 'heatPump',
+      circuit: { outdoorDevice: 'thermostatic', liquidPort: 'lineSide', trueSuction: true },
+    }
+    const reading = {
+      mode: 'heating',
+      values: values(11, 26, { supply: degF(100), outdoor: degF(60) }),
+      instruments: used(digital),
+    } as const
+    const heating = judge({ facts: looked, label: byOrientation }, reading)
     expect(heating).toMatchObject({ verdict: 'in', target: { deciding: 'subcooling' } })
     expect(heating.findings.find((f) => f.code === 'heatingIsACheck')).toMatchObject({ consequence: 'notSettled' })
+    const reason = (circuit: UnitFacts['circuit'], label: ModelLabel = byOrientation) => {
+      const { target } = judge({ facts: { ...looked, ...(circuit ? { circuit } : {}) }, label }, reading)
+      return target.ok ? 'ok' : target.reason
+    }
+    expect(reason({ liquidPort: 'lineSide', trueSuction: true })).toBe('noOutdoorDevice')
+    expect(reason({ outdoorDevice: 'thermostatic', liquidPort: 'coilSide' })).toBe('liquidPortTwoPhase')
+    expect(reason({ outdoorDevice: 'thermostatic' })).toBe('liquidPortUnknown')
+    expect(reason({ outdoorDevice: 'piston', liquidPort: 'lineSide' })).toBe('noTrueSuction')
+    expect(reason({ outdoorDevice: 'piston', liquidPort: 'lineSide', trueSuction: true })).toBe('noHeatingTarget')
+    expect(reason(undefined, { name: 'cools by its label' })).toBe('noHeatingTarget')
   })
 })
 

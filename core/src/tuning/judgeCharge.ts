@@ -44,6 +44,7 @@ export interface ChargeReading {
 export type ChargeVerdict = ThreeWay | 'none'
 
 export interface JudgedReading extends Measured {
+  readonly mode: ChargeMode
   readonly target: Target
   readonly decidingValueK?: number
   readonly requiredLineK?: number
@@ -83,7 +84,7 @@ export function judgeCharge(
   const { facts, label, elevationM } = unit
   const { values, mode, instruments: used = {}, atMs, asked } = reading
   const method = overlay(profile, labelHabits(label), factHabits(facts))
-  const measured = measure({ facts, values, elevationM, profile: method })
+  const measured = measure({ facts, values, elevationM, profile: method, mode, ...(label ? { label } : {}) })
   const liquidGaugePa = values.liquidPressure && toSi('gaugePressure', values.liquidPressure)
   const target = findTarget({ facts, label, measured, mode, asked, liquidGaugePa }, method)
   const decidingValueK = target.ok
@@ -117,6 +118,7 @@ export function judgeCharge(
   const decided = decide(target, decidingValueK, uncertainty, thresholds, findings)
   // assigned rather than spread: a reading is judged at every keystroke, and copying thirty properties is a third of the time
   return Object.assign(measured, {
+    mode,
     target,
     decidingValueK,
     requiredLineK: requiredLine(facts, measured, target),

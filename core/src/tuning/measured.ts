@@ -5,6 +5,10 @@ import { channelDimensions, readingChannels, type ReadingChannel, type ReadingVa
 import type { UnitFacts } from '../facts/unitFacts'
 import type { MethodProfile } from '../method/profile'
 import { anyToSi } from '../quantity/unit'
+import { unitCircuit } from '../heatpump/circuit'
+import { readableIn } from '../heatpump/readable'
+import type { ChargeMode } from '../label/equipment'
+import type { ModelLabel } from '../label/modelLabel'
 import { circuitOf, minus } from '../reading/systemState'
 import { saturationTemperatureK } from '../refrigerant/saturation'
 
@@ -32,6 +36,12 @@ export interface Measured {
   readonly splitK?: number
   readonly expectedSplitK?: number
   readonly condensingOverOutdoorK?: number
+  /** heating: supply over return */
+  readonly riseK?: number
+  /** heating: condensing over return air */
+  readonly condensingOverReturnK?: number
+  /** heating: outdoor air over what boils in the outdoor coil */
+  readonly evaporatingUnderOutdoorK?: number
   /** liquid line over outdoor air */
   readonly approachK?: number
   /** the coil's mean over the point where condensate freezes */
@@ -70,20 +80,25 @@ export function channelsSi(values: ReadingValues): { readonly [C in ReadingChann
   return si
 }
 
-/** A reading's numbers, from its channels, the refrigerant and the site's elevation. */
+/** A reading's numbers, from its channels, the refrigerant and the site's elevation; in heating only what the unit's ports let be read. */
 export function measure({
   facts,
   values,
   elevationM,
   profile,
+  mode = 'cooling',
+  label,
 }: {
   facts: UnitFacts
   values: ReadingValues
   elevationM: number
   profile: MethodProfile
+  mode?: ChargeMode
+  label?: ModelLabel
 }): Measured {
   const { refrigerant } = facts
-  const si = channelsSi(values)
+  const heating = mode === 'heating'
+  const si = heating ? readableSi(channelsSi(values), facts, label) : channelsSi(values)
   const atmosphericPa = atmosphericPressurePa(elevationM)
   const absolute = (gaugePa: number | undefined) => (gaugePa === undefined ? undefined : gaugePa + atmosphericPa)
   const suctionPressurePa = absolute(si.suctionPressure)
@@ -104,7 +119,7 @@ export function measure({
   const air = airSide(si, atmosphericPa)
   const { returnDryBulb: returnK, outdoor: outdoorK } = si
   const split =
-    returnK !== undefined && air.returnWetBulbK !== undefined && profile.splitSchool === 'humidity'
+    !heating && returnK !== undefined && air.returnWetBulbK !== undefined && profile.splitSchool === 'humidity'
       ? expectedSplitK({
           returnDryBulbK: returnK,
           returnWetBulbK: air.returnWetBulbK,
@@ -126,16 +141,35 @@ export function measure({
     ...air,
     supplyK: si.supply,
     outdoorK,
-    splitK: minus(returnK, si.supply),
-    expectedSplitK: split,
-    condensingOverOutdoorK: minus(condensingK, outdoorK),
-    approachK: minus(si.liquidLine, outdoorK),
-    freezeMarginK: minus(coilK, profile.freezeK.si),
+    ...(heating
+      ? {
+          riseK: minus(si.supply, returnK),
+          condensingOverReturnK: minus(condensingK, returnK),
+          evaporatingUnderOutdoorK: minus(outdoorK, evaporatingK),
+        }
+      : {
+          splitK: minus(returnK, si.supply),
+          ...(split ? { expectedSplitK: split } : {}),
+          condensingOverOutdoorK: minus(condensingK, outdoorK),
+          approachK: minus(si.liquidLine, outdoorK),
+          freezeMarginK: minus(coilK, profile.freezeK.si),
+        }),
     staticPa: si.staticPressure,
     voltageV: si.voltage,
     ampsA: si.amps,
     capacitorF: si.capacitor,
   }
+}
+
+/** In heating the hoses of a unit without the ports for it read something else: nothing is computed from them. */
+function readableSi(si: ReturnType<typeof channelsSi>, facts: UnitFacts, label: ModelLabel | undefined) {
+  const readable = readableIn('heating', unitCircuit(facts, label))
+  const { suctionPressure, suctionLine, liquidPressure, liquidLine, ...rest } = si
+  return {
+    ...rest,
+    ...(readable.superheat ? { suctionPressure, suctionLine } : {}),
+    ...(readable.subcooling ? { liquidPressure, liquidLine } : {}),
+  } as typeof si
 }
 
 function airSide(si: ReturnType<typeof channelsSi>, pressurePa: number) {

@@ -31,6 +31,7 @@ export function plausibilityMargins(
     probesK,
     liquidUnderOutdoorK: method.liquidUnderOutdoorK.si,
     suctionOverReturnK: method.suctionOverReturnK.si,
+    suctionOverOutdoorK: method.heatingSuctionOverK.si,
     restK: method.restAgreeK.si,
     superheatK: beyond(standard.superheatK),
     subcoolingK: beyond(standard.subcoolingK),

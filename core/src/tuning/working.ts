@@ -27,6 +27,9 @@ export type WorkingCode =
   | 'wetBulb'
   | 'split'
   | 'condensingOverOutdoor'
+  | 'rise'
+  | 'condensingOverReturn'
+  | 'evaporatingUnderOutdoor'
 
 export type TermName =
   | 'suctionGauge'
@@ -158,6 +161,18 @@ export function readingWorkings({
   add('split', 'temperatureDifference', j.splitK, [
     ['returnDryBulb', 'temperature', j.returnK],
     ['supply', 'temperature', j.supplyK],
+  ])
+  add('rise', 'temperatureDifference', j.riseK, [
+    ['supply', 'temperature', j.supplyK],
+    ['returnDryBulb', 'temperature', j.returnK],
+  ])
+  add('condensingOverReturn', 'temperatureDifference', j.condensingOverReturnK, [
+    ['condensing', 'temperature', j.condensingK],
+    ['returnDryBulb', 'temperature', j.returnK],
+  ])
+  add('evaporatingUnderOutdoor', 'temperatureDifference', j.evaporatingUnderOutdoorK, [
+    ['outdoor', 'temperature', j.outdoorK],
+    ['evaporating', 'temperature', j.evaporatingK],
   ])
   add('condensingOverOutdoor', 'temperatureDifference', j.condensingOverOutdoorK, [
     ['condensing', 'temperature', j.condensingK],

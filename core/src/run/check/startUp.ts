@@ -3,6 +3,7 @@ import { toSi } from '../../quantity/unit'
 import { baselineFacts } from '../conversionRun'
 import { gatesClosed, notStarted, refused, type Checks } from './asked'
 import { positive, type EntryProblem } from './problem'
+import { heats } from './heatPump'
 import { checkReading } from './reading'
 import { isTraceOf } from './recording'
 
@@ -10,8 +11,12 @@ export const startUpChecks: Checks<StartUpEntry['kind']> = {
   preStart: ({ rest }, { here }) =>
     rest ? checkReading(rest, here.facts, here.elevationM).map((p) => under('rest', p)) : [],
   started: (_, asked) => [...refused(asked), ...gatesClosed(asked, ['vacuum'])],
-  reading: ({ values, baseline }, asked) => {
+  reading: ({ values, baseline, mode }, asked) => {
     const { here, record } = asked
+    if (mode === 'heating') {
+      const coolsOnly = heats(asked, 'mode')
+      if (coolsOnly.length > 0) return coolsOnly
+    }
     if (!baseline) return checkReading(values, here.facts, here.elevationM)
     if (here.facts.work !== 'conversion') return [{ code: 'notConversion', path: '' }]
     // what runs on the new refrigerant is no baseline any more
