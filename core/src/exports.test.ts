@@ -87,6 +87,13 @@ const cylinder: core.Cylinder = {
   waterCapacity: { value: 20, unit: 'kg' },
 }
 const used = { suctionPressure: 'g', liquidPressure: 'g' }
+const pumpCircuit: core.Circuit = {
+  heatPump: true,
+  outdoorDevice: 'expansionValve',
+  liquidPort: 'coilSide',
+  trueSuction: true,
+  extraLiquidPort: true,
+}
 const judged = core.judgeCharge(
   { facts, label, elevationM: 100 },
   { mode: 'cooling', values, instruments: used },
@@ -530,36 +537,37 @@ const samples: Record<string, readonly unknown[]> = {
       profile,
     },
   ],
-  portStates: [
-    {
-      heatPump: true,
-      outdoorDevice: 'expansionValve',
-      liquidPort: 'coilSide',
-      trueSuction: true,
-      extraLiquidPort: true,
-    },
-    'heating',
+  checkCircuit: [
+    { outdoorDeviceAt: 'coil', liquidPort: 'coilSide' },
+    { metering: 'fixedOrifice', mode: 'heatPump' },
   ],
-  portsLeftOut: [
-    {
-      heatPump: true,
-      outdoorDevice: 'expansionValve',
-      liquidPort: 'coilSide',
-      trueSuction: true,
-      extraLiquidPort: true,
-    },
-    'heating',
+  unitCircuitFacts: [facts, label],
+  unitCircuit: [facts, label],
+  meteringIn: ['heating', facts, label],
+  expectedSides: [{ refrigerant: 'R-410A', mode: 'heating', outdoorK: 275, returnK: 294, elevationM: 0 }, profile],
+  highestPressurePa: [facts, label, profile],
+  modesAhead: ['cooling', 'heating'],
+  hoseStops: [
+    [{ port: 'vapour', side: 'low', upTo: { value: 250, unit: 'psig' } }],
+    { circuit: pumpCircuit, modes: ['cooling', 'heating'], highestPa: 4e6 },
   ],
-  notForLowGauge: [
+  hasPort: [pumpCircuit, 'trueSuction'],
+  portsOf: [pumpCircuit],
+  pipeStates: [pumpCircuit, 'heating'],
+  readableIn: ['heating', pumpCircuit],
+  heatPumpRun: [record, { facts, method: profile }],
+  modeAt: [record, NOON],
+  circuitPicture: [
     {
-      heatPump: true,
-      outdoorDevice: 'expansionValve',
-      liquidPort: 'coilSide',
-      trueSuction: true,
-      extraLiquidPort: true,
+      circuit: pumpCircuit,
+      known: { outdoorDevice: 'electronic' },
+      mode: 'heating',
+      words: { indoors: 'in', outdoors: 'out', cold: 'cold', hot: 'hot', reversingValve: 'valve', compressor: 'comp.' },
     },
-    ['cooling', 'heating'],
   ],
+  portStates: [pumpCircuit, 'heating'],
+  portsLeftOut: [pumpCircuit, 'heating'],
+  notForLowGauge: [pumpCircuit, ['cooling', 'heating']],
   meanCoilK: ['R-407C', 6e5],
   oilAnswer: ['R-407C', 'mineral'],
   orificeThousandths: [0.0015],

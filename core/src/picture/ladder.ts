@@ -129,14 +129,16 @@ export function ladderScene({
 }
 
 function rungsOf(j: JudgedReading): Rung[] {
+  // the air of the coil that boils stands on the low side
+  const [indoors, outdoors] = j.mode === 'heating' ? (['right', 'left'] as const) : (['left', 'right'] as const)
   const all: (Omit<Rung, 'k'> & { k: number | undefined })[] = [
     { name: 'suctionLine', k: j.suctionLineK, side: 'left', tone: 'low', weight: 4 },
     { name: 'evaporating', k: j.evaporatingK, side: 'left', tone: 'low', weight: 4, dashed: true },
-    { name: 'return', k: j.returnK, side: 'left', tone: 'soft', weight: 2 },
-    { name: 'supply', k: j.supplyK, side: 'left', tone: 'soft', weight: 2 },
+    { name: 'return', k: j.returnK, side: indoors, tone: 'soft', weight: 2 },
+    { name: 'supply', k: j.supplyK, side: indoors, tone: 'soft', weight: 2 },
     { name: 'condensing', k: j.condensingK, side: 'right', tone: 'high', weight: 4, dashed: true },
     { name: 'liquidLine', k: j.liquidLineK, side: 'right', tone: 'high', weight: 4 },
-    { name: 'outdoor', k: j.outdoorK, side: 'right', tone: 'soft', weight: 2 },
+    { name: 'outdoor', k: j.outdoorK, side: outdoors, tone: 'soft', weight: 2 },
   ]
   return all.filter((r): r is Rung => r.k !== undefined)
 }

@@ -143,6 +143,17 @@ export const demoModels = {
     refrigerant: 'R-410A',
     metering: 'expansionValve',
     mode: 'heatPump',
+    circuit: {
+      reversingValve: 'energisedToCool',
+      indoorDevice: 'thermostatic',
+      outdoorDevice: 'electronic',
+      outdoorDeviceAt: 'coil',
+      liquidPort: 'lineSide',
+      trueSuction: true,
+      accumulator: true,
+      vapourValve: 'twoPosition',
+      liquidValve: 'twoPosition',
+    },
     charge: oz(121),
     includedLength: feet(15),
     allowances: [allowance],
@@ -174,7 +185,9 @@ const kit: Record<string, { name: string; kind: Instrument['kind']; checked: num
     name: 'Digital manifold',
     kind: 'pressureGauge',
     checked: 120,
-    accuracies: [accuracy('gaugePressure', { ofReading: percent(0.5), resolution: q(0.1, 'psig') })],
+    accuracies: [
+      accuracy('gaugePressure', { ofReading: percent(0.5), fullScale: q(800, 'psig'), resolution: q(0.1, 'psig') }),
+    ],
   },
   analog: {
     name: 'Analog manifold, 500 psig',

@@ -101,3 +101,30 @@ export function coolingReading(
     outdoor: degF(at.outdoor),
   }
 }
+
+/** A reading in heating from what the coils do; suction at the true suction port, °F. */
+export function heatingReading(
+  refrigerant: Refrigerant,
+  elevationM: number,
+  at: {
+    evaporating: number
+    superheat: number
+    condensing: number
+    subcooling: number
+    returnAir: number
+    supply: number
+    discharge: number
+    outdoor: number
+  },
+): ReadingValues {
+  return {
+    suctionPressure: gaugeAt(refrigerant, 'dew', at.evaporating, elevationM),
+    liquidPressure: gaugeAt(refrigerant, 'bubble', at.condensing, elevationM),
+    suctionLine: degF(Math.round((at.evaporating + at.superheat) * 10) / 10),
+    liquidLine: degF(Math.round((at.condensing - at.subcooling) * 10) / 10),
+    discharge: degF(at.discharge),
+    returnDryBulb: degF(at.returnAir),
+    supply: degF(at.supply),
+    outdoor: degF(at.outdoor),
+  }
+}

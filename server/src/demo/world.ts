@@ -8,6 +8,7 @@ import { recordDecay, type DemoTrace } from './recorded'
 import { conversions, converting } from './conversions'
 import { recordSystem } from './recordedSystem'
 import { nitrogenTest } from './nitrogen'
+import { orchardGate } from './orchard'
 import { coolingReading, degF, dF, feet, oz, standingReading, story, type Told } from './story'
 
 const [kiln, lowmoor, orchard] = demoJobs
@@ -325,47 +326,15 @@ export function demoWorld(now: Date): DemoUnit[] {
   recorded('L-04', 'Caretaker’s flat', 'swappedClamps', 9, 60)
   conversions({ begin: (tag, facts) => begin(tag, lowmoor, facts), now, elevationM: lowmoorM, goodDecay })
 
-  const o1 = begin('O-01', orchard, {
-    ...valve,
-    mode: 'heatPump',
-    place: 'North wall',
-    model: 'Kelvane HP-30',
-    refrigerant: 'R-410A',
-    labelCharge: oz(121),
-    targetSubcooling: dF(11),
-    ...line(25),
+  orchardGate({
+    begin: (tag, facts) => begin(tag, orchard, facts),
+    now,
+    elevationM: toSi('elevation', orchard.elevation),
+    goodDecay,
+    label,
+    line,
+    valve,
   })
-  goodDecay(o1, 200)
-  const kilos = (value: number) => ({ value, unit: 'kg' }) as const
-  o1.tell(180, weighedWith('C-09', now, { direction: 'add', before: kilos(9.86), after: kilos(9.69) }))
-  o1.tell(170, { kind: 'started' })
-  const inAFortnight = new Date(now.getTime() + 14 * 24 * 3600_000).toISOString().slice(0, 10)
-  o1.tell(150, {
-    kind: 'returnVisit',
-    reason: '41 °F outside: weighed in only.',
-    outdoorLow: degF(65),
-    outdoorHigh: degF(100),
-    by: inAFortnight,
-  })
-
-  const o2 = begin('O-02', orchard, {
-    ...valve,
-    mode: 'heatPump',
-    place: 'North wall',
-    model: 'Kelvane HP-30',
-    refrigerant: 'R-410A',
-    labelCharge: oz(121),
-    targetSubcooling: dF(11),
-    ...line(33),
-  })
-  nitrogenTest(o2, 100, { plate: 300, holdMin: 15 })
-  o2.tell(98, {
-    kind: 'gatePassed',
-    stage: 'pressureTest',
-    reason: 'All joints soaped and quiet; no night left for a longer hold, the decay has to tell.',
-  })
-  // the slow leak: too slow for a quarter of an hour of nitrogen on this gauge, plain under vacuum
-  recordDecay(o2, { tag: 'O-02', rig: 'slowLeak', seed: 11, startedAgo: 50, valveOffMin: 22, holdMin: 15 })
 
   return units
 }

@@ -20,6 +20,7 @@ import {
 import PDFDocument from 'pdfkit'
 import type { Letterhead } from '../workers/tasks'
 import { openRecord } from './openRecord'
+import { circuitPictures, heatPumpLines } from './heatPump'
 import { dayText } from './time'
 import { workByLines } from './workBy'
 import {
@@ -112,8 +113,24 @@ export async function papersPdf(
   const end = seal ? signed(doc, seal.entry, timeZone, right, beside + 8) : beside
   if (view.reading) judgedBy(doc, view, system, timeZone, end)
   if (view.conversion) converted(doc, view, system)
+  bothModes(doc, view, system, timeZone)
   footer(doc, file)
   return finished(doc)
+}
+
+/** A heat pump's own page: what its ports carry both ways, how it changed over, and what was read in heating. */
+function bothModes(doc: Doc, view: UnitView, system: UnitSystem, timeZone: string): void {
+  const lines = heatPumpLines(view, system, timeZone)
+  // of a heat pump that nobody looked at there is only one: not read
+  if (lines.length < 2) return
+  doc.addPage()
+  section(doc, 'Both modes', lines, PAGE.margin, PAGE.margin, 110)
+  let y = PAGE.margin
+  for (const [title, { scene }] of circuitPictures(view)) {
+    write(doc.fillColor(inks.copper), ['wordBold', 11.5], title, { x: right, y, lineBreak: false })
+    paint(doc, scene, right, y + 16, column / scene.width)
+    y += 16 + (scene.height * column) / scene.width + 14
+  }
 }
 
 /** A conversion's own page: what was done and why, before beside after, and the pressures to expect. */

@@ -21,6 +21,7 @@ import { Press } from '@/ui/Press'
 import { clearDraft, readDraft, saveDraft, useDraft, useDraftBase } from '@/ui/useDraft'
 import { SavedTwice } from '@/ui/SavedTwice'
 import { Body, Heading, Soft, Title } from '@/ui/Words'
+import { CircuitEditor } from './CircuitEditor'
 import { AllowanceEditor } from './AllowanceEditor'
 import {
   emptyRow,
@@ -82,7 +83,10 @@ function ModelForm({ kept }: { kept?: Kept<ModelLabel> }) {
   const { control, getValues, setError, clearErrors, setValue } = form
   const [problems, setProblems] = useState<Problems>({})
   const [open, setOpen] = useState<string>()
-  const [allowances, items, tables, sheets] = useWatch({ control, name: ['allowances', 'items', 'tables', 'sheets'] })
+  const [allowances, items, tables, sheets, circuit] = useWatch({
+    control,
+    name: ['allowances', 'items', 'tables', 'sheets', 'circuit'],
+  })
 
   const save = () => {
     clearErrors()
@@ -103,7 +107,10 @@ function ModelForm({ kept }: { kept?: Kept<ModelLabel> }) {
     })
   }
   useBarAction('Save the label', save)
-  const change = <K extends 'allowances' | 'items' | 'tables' | 'sheets'>(name: K, value: ModelDraft[K]) => {
+  const change = <K extends 'allowances' | 'items' | 'tables' | 'sheets' | 'circuit'>(
+    name: K,
+    value: ModelDraft[K],
+  ) => {
     setValue(name, value as never, { shouldDirty: true })
     saveDraft(draftName, getValues())
   }
@@ -147,6 +154,9 @@ function ModelForm({ kept }: { kept?: Kept<ModelLabel> }) {
             { value: 'heatPump', label: 'Heat pump' },
           ]}
         />
+      </Card>
+      <Card>
+        <CircuitEditor circuit={circuit ?? {}} onChange={(next) => change('circuit', next)} problems={problems} />
       </Card>
       <Card>
         <Heading>Charge and lines</Heading>

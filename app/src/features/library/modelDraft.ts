@@ -9,6 +9,7 @@ import {
   toSi,
   type ChargeMode,
   type ChargingSheet,
+  type CircuitFacts,
   type Dimension,
   type IndoorAxis,
   type Metering,
@@ -91,6 +92,7 @@ export type ModelDraft = { [Q in QuantityName]: QuantityText } & {
   refrigerant?: Refrigerant
   metering?: Metering
   mode?: 'coolingOnly' | 'heatPump'
+  circuit: CircuitFacts
   allowances: AllowanceDraft[]
   items: ItemDraft[]
   tables: TableDraft[]
@@ -111,6 +113,7 @@ export function modelDraft(label: ModelLabel | undefined): ModelDraft {
     refrigerant: label?.refrigerant,
     metering: label?.metering,
     mode: label?.mode,
+    circuit: label?.circuit ?? {},
     allowances: (label?.allowances ?? []).map(({ tube, allowance }) => ({
       tube: acrTubes.find((t) => Math.abs(t.outsideDiameterM - toSi('tube', tube)) < 1e-4)?.name ?? '',
       allowance: quantityText(allowance),
@@ -187,6 +190,7 @@ export function readModel(
     refrigerant: draft.refrigerant,
     metering: draft.metering,
     mode: draft.mode,
+    circuit: Object.keys(draft.circuit ?? {}).length > 0 ? draft.circuit : undefined,
     allowances: list(
       draft.allowances.flatMap(({ tube, allowance }, i) => {
         const size = acrTubes.find((t) => t.name === tube)

@@ -45,12 +45,12 @@ export function PortList({
   onChoose: (port: CircuitPort) => void
 }) {
   const { system } = useSettings()
-  const { heatPump, facts, method, elevationM, reading } = unit.view
+  const { heatPump, facts, method, elevationM, reading, heating } = unit.view
   const { circuit } = heatPump
   const states = portStates(circuit, mode)
   const left = portsLeftOut(circuit, mode)
   const never = notForLowGauge(circuit, [mode])
-  const measured = reading?.judged.outdoorK
+  const measured = (mode === 'heating' ? heating : reading)?.judged.outdoorK
   const outdoorK = measured ?? USUAL[mode].outdoorK
   const sides =
     facts.refrigerant &&

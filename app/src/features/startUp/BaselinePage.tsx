@@ -43,6 +43,8 @@ function asFound(unit: UnitHandle): UnitHandle {
       ...view,
       facts: baselineFacts(view.facts),
       startedMs: 0,
+      // as it was found it is read in cooling
+      heatPump: { ...view.heatPump, mode: 'cooling' },
       tuning: { ...view.tuning, steps: [], trail: [], lastStepMs: undefined } as UnitHandle['view']['tuning'],
       reading: found && { ...found, settled: true },
     },

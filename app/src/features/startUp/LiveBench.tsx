@@ -33,6 +33,7 @@ import { ManifoldBanner } from './ManifoldBanner'
 import { MethodUsed } from './MethodUsed'
 import { Numbers } from './Numbers'
 import { readingBody } from './readingBody'
+import { ReversedStop } from './ReversedStop'
 import { StepCard } from './StepCard'
 import { StepDespite } from './StepDespite'
 import { SystemControls } from './SystemControls'
@@ -97,6 +98,7 @@ const Bench = memo(function Bench({
   const probes = useStable(() => live?.values)
   if (!live) return <Body testID="live-waiting">Waiting for the first readings …</Body>
   const { judged } = live
+  const heating = judged.mode === 'heating'
   const exchange = () => {
     const [a, b] = live.swap ? [recordedChannel(live.swap.a), recordedChannel(live.swap.b)] : []
     if (a && b) unit.append({ kind: 'probesExchanged', traceId, a, b })
@@ -110,6 +112,7 @@ const Bench = memo(function Bench({
         </Banner>
       ) : null}
       <ManifoldBanner setting={live.manifold} refrigerant={view.facts.refrigerant} />
+      <ReversedStop unit={unit} checks={live.checks} />
       <PlausibilityCard tuned={live} onExchange={exchange} />
       {view.tuning.swaps.length > 0 ? (
         <Soft testID="swapped-note">Two probes of this recording are read the other way round; the log says so.</Soft>
@@ -117,7 +120,7 @@ const Bench = memo(function Bench({
       <Verdict judged={judged} note={settled ? undefined : 'Not settled yet.'} />
       <MethodLine judged={judged} />
       <TargetMoved tuning={view.tuning} judged={judged} />
-      <AdviceCard tuned={live} method={view.method} />
+      {heating ? null : <AdviceCard tuned={live} method={view.method} />}
       {live.advice && mayStep(live) ? (
         <StepCard
           unit={unit}
@@ -131,13 +134,15 @@ const Bench = memo(function Bench({
           <Ladder judged={judged} width={358} height={430} />
         </WhenSeen>
       </YStack>
-      <LookCard
-        unit={unit}
-        asked={live.separating?.symptom}
-        gates={live.gates.map((g) => g.code)}
-        causes={likeliest(live)}
-        probes={probes}
-      />
+      {heating ? null : (
+        <LookCard
+          unit={unit}
+          asked={live.separating?.symptom}
+          gates={live.gates.map((g) => g.code)}
+          causes={likeliest(live)}
+          probes={probes}
+        />
+      )}
       {mayDespite(live) && !view.sealed ? (
         <StepDespite
           unit={unit}
@@ -146,7 +151,7 @@ const Bench = memo(function Bench({
           onRig={view.tuning.trace?.source === 'rig'}
         />
       ) : null}
-      <AimCard judged={judged} tuning={view.tuning} onStrike={strike} />
+      {heating ? null : <AimCard judged={judged} tuning={view.tuning} onStrike={strike} />}
       <Findings judged={judged} />
       <LitChart judged={judged} label={view.label} />
       <WhenSeen>{answer ? <TimeCharts answer={answer} tuning={view.tuning} {...charts} /> : null}</WhenSeen>

@@ -1,5 +1,5 @@
 import { countdown, entryProblemWords, minutesText, safetyWords } from '@zetesis/contract'
-import { showText, type Instrument, type LiveAssessment, conditionsWindow } from '@zetesis/core'
+import { readableIn, showText, type Instrument, type LiveAssessment, conditionsWindow } from '@zetesis/core'
 import { Fragment, useEffect, useMemo, useState } from 'react'
 import { useMedia, YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
@@ -29,6 +29,7 @@ import { LookCard } from './LookCard'
 import { ManifoldCheck } from './ManifoldCheck'
 import { Numbers } from './Numbers'
 import { PortsLink } from './PortsLink'
+import { ReversedStop } from './ReversedStop'
 import { RecordedCharts } from './RecordedCharts'
 import { ReturnVisitCard } from './ReturnVisitCard'
 import { SourceCard } from './SourceCard'
@@ -36,7 +37,7 @@ import { StepCard } from './StepCard'
 import { StepDespite } from './StepDespite'
 import { useCharts } from './useCharts'
 import { useLive } from './useLive'
-import { useShown, useTuned } from './useShownReading'
+import { shownReading, useShown, useTuned } from './useShownReading'
 import { useStrikeStep } from './useStrikeStep'
 import { readingSlots } from '@/kit/instruments'
 import { exchangeReading } from './exchangeReading'
@@ -57,7 +58,8 @@ export function StartUpPage() {
 /** The last logged reading's ladder; while the system is watched live, its own stands in the page. */
 function Beside({ unit: { unitId, view } }: { unit: UnitHandle }) {
   const live = useRig(unitId, 'system') !== undefined && !view.sealed
-  return view.reading && !live ? <Ladder judged={view.reading.judged} width={340} height={400} /> : null
+  const reading = shownReading(view)
+  return reading && !live ? <Ladder judged={reading.judged} width={340} height={400} /> : null
 }
 
 function StartUp({ unit }: { unit: UnitHandle }) {
@@ -157,7 +159,7 @@ const gaugesOf = (live: LiveAssessment | undefined) =>
 function LiveReturnVisit({ unit, live }: { unit: UnitHandle; live: LiveStore }) {
   const { view } = unit
   const now = useLiveStore(live, (found) => found?.judged.outdoorK && Math.round(found.judged.outdoorK * 18) / 18)
-  const outdoorK = now ?? view.reading?.judged.outdoorK
+  const outdoorK = now ?? shownReading(view)?.judged.outdoorK
   const { outdoor } = conditionsWindow({ outdoorK }, view.method)
   return <ReturnVisitCard unit={unit} outdoorK={outdoorK} urged={outdoor === 'tooCold' || outdoor === 'tooHot'} />
 }
@@ -179,7 +181,9 @@ function ReadingBench({
   const [refused, setRefused] = useState<string>()
   const { control, preview, typing, again, takeAgain, save } = useReadingForm(unit, { choice, kit })
   // the form stands first while a reading is being typed, so that what follows the typing never pushes it away
-  const taking = !view.sealed && (again || typing || !view.reading)
+  const heating = view.heatPump.mode === 'heating'
+  const last = shownReading(view)
+  const taking = !view.sealed && (again || typing || !last)
   useBarAction(view.sealed ? undefined : taking ? 'Log this reading' : 'Take another reading', () =>
     taking ? void save() : takeAgain(),
   )
@@ -188,8 +192,8 @@ function ReadingBench({
   const settle = view.waits.find((w) => w.kind === 'settle')
   const tuned = useTuned(unit, shown)
   const strike = useStrikeStep(unit)
-  const mended = view.reading && tuned?.swap && exchangeReading(view.reading.item, tuned.swap)
-  const at = view.reading && new Date(view.reading.item.entry.at)
+  const mended = last && tuned?.swap && exchangeReading(last.item, tuned.swap)
+  const at = last && new Date(last.item.entry.at)
   const exchange =
     mended && !view.sealed
       ? () => {
@@ -208,7 +212,12 @@ function ReadingBench({
       {taking ? (
         <>
           <InstrumentPicker slots={readingSlots(kit)} choice={choice} onChoose={choose} profile={view.method} />
-          <ReadingFields control={control} title="Reading, in cooling" />
+          <ReadingFields
+            control={control}
+            title={`Reading, in ${view.heatPump.mode}`}
+            mode={view.heatPump.mode}
+            {...(heating ? { readable: readableIn('heating', view.heatPump.circuit) } : {})}
+          />
           {view.conversion ? <ManifoldCheck unit={unit} values={preview} /> : null}
         </>
       ) : null}
@@ -219,20 +228,23 @@ function ReadingBench({
               {refused}
             </Banner>
           ) : null}
+          {tuned ? (
+            <ReversedStop unit={unit} checks={tuned.checks} {...(last && !typing ? { logged: last.item } : {})} />
+          ) : null}
           {tuned && !typing ? <PlausibilityCard tuned={tuned} onExchange={exchange} /> : null}
           <Verdict judged={shown.judged} note={note} />
           <MethodLine judged={shown.judged} />
-          {view.reading?.targetMovedK !== undefined && !typing ? (
+          {last?.targetMovedK !== undefined && !typing ? (
             <Banner metal="tooClose" word="The target moved" testID="target-moved">
-              {`By ${showText('temperatureDifference', view.reading.targetMovedK, system)} since the charge last changed: the weather or the house did.`}
+              {`By ${showText('temperatureDifference', last.targetMovedK, system)} since the charge last changed: the weather or the house did.`}
             </Banner>
           ) : null}
           {tuned && typing ? <PlausibilityCard tuned={tuned} /> : null}
-          {tuned ? <AdviceCard tuned={tuned} method={view.method} /> : null}
+          {tuned && !heating ? <AdviceCard tuned={tuned} method={view.method} /> : null}
           {tuned?.advice && mayStep(tuned) && !view.sealed ? (
             <StepCard unit={unit} advice={tuned.advice} onRig={false} />
           ) : null}
-          {tuned && !typing && !view.sealed ? (
+          {tuned && !heating && !typing && !view.sealed ? (
             <>
               <LookCard
                 unit={unit}
@@ -246,7 +258,7 @@ function ReadingBench({
             </>
           ) : null}
           <Findings judged={shown.judged} />
-          {typing ? null : <AimCard judged={shown.judged} tuning={view.tuning} onStrike={strike} />}
+          {typing || heating ? null : <AimCard judged={shown.judged} tuning={view.tuning} onStrike={strike} />}
           <LitChart judged={shown.judged} label={view.label} />
           {wide && !typing ? null : <Ladder judged={shown.judged} width={358} height={430} />}
           <Numbers workings={shown.workings} />

@@ -8,7 +8,7 @@ import {
 
 /** A reading as the log takes it over from a recording: what it settled to, how it stood, and with what it was measured. */
 export function readingBody(
-  { values, settling, timeS }: LiveAssessment,
+  { values, settling, timeS, judged }: LiveAssessment,
   traceId: string,
   used: InstrumentsUsed,
   kit: readonly Instrument[],
@@ -20,7 +20,7 @@ export function readingBody(
   const { state, periodS, amplitudeK } = settling
   return {
     kind: 'reading',
-    mode: 'cooling',
+    mode: judged.mode,
     values,
     instruments,
     kit: kit.filter((i) => ids.has(i.id)),

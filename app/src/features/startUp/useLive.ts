@@ -1,4 +1,4 @@
-import { learntSteps, type Instrument, type LiveTerms, type UnitView } from '@zetesis/core'
+import { learntSteps, type ChargeMode, type Instrument, type LiveTerms, type UnitView } from '@zetesis/core'
 import { useMemo } from 'react'
 import type { SlotChoice } from '@/kit/choice'
 import { useTraceWatch } from '@/recording/useTraceWatch'
@@ -25,21 +25,24 @@ export function useLive(
 
 /** What a recording of this unit is judged by; the same object until the log or the choice of instruments changes. */
 export function useLiveTerms(
-  { facts, label, elevationM, method, tuning, startedMs }: UnitView,
+  { facts, label, elevationM, method, tuning, startedMs, heatPump }: UnitView,
   { choice, kit }: { choice: SlotChoice; kit: readonly Instrument[] },
 ): LiveTerms {
   const { system } = useSettings()
+  const { mode } = heatPump
   return useMemo(
-    () => liveTerms({ facts, label, elevationM, method, tuning, startedMs }, { choice, kit, system }),
-    [facts, label, elevationM, method, tuning, startedMs, choice, kit, system],
+    () => liveTerms({ facts, label, elevationM, method, tuning, startedMs, mode }, { choice, kit, system }),
+    [facts, label, elevationM, method, tuning, startedMs, mode, choice, kit, system],
   )
 }
 
-type Judging = Pick<UnitView, 'facts' | 'label' | 'elevationM' | 'method' | 'tuning' | 'startedMs'>
+type Judging = Pick<UnitView, 'facts' | 'label' | 'elevationM' | 'method' | 'tuning' | 'startedMs'> & {
+  readonly mode: ChargeMode
+}
 
 /** What a recording is judged by: the unit's facts and method, its steps, and what was seen to before. */
 function liveTerms(
-  { facts, label, elevationM, method, tuning, startedMs }: Judging,
+  { facts, label, elevationM, method, tuning, startedMs, mode }: Judging,
   { choice, kit, system }: { choice: SlotChoice; kit: readonly Instrument[]; system: LiveTerms['system'] },
 ): LiveTerms {
   const { trace, clock, lastStepMs, disturbedMs } = tuning
@@ -54,6 +57,7 @@ function liveTerms(
   )
   return {
     facts,
+    mode,
     ...(label ? { label } : {}),
     elevationM,
     profile: method,

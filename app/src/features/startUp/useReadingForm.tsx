@@ -1,6 +1,6 @@
 import { zodResolver } from '@hookform/resolvers/zod'
-import { entryProblemWords } from '@zetesis/contract'
-import type { Dimension, EntryBody, Instrument } from '@zetesis/core'
+import { entryProblemWords, notReadWords } from '@zetesis/contract'
+import type { ChargeMode, Dimension, EntryBody, Instrument, Readable } from '@zetesis/core'
 import { useMemo, useState } from 'react'
 import { useForm, useWatch, type Control, type Path } from 'react-hook-form'
 import { useMedia, XStack, YStack } from 'tamagui'
@@ -13,7 +13,7 @@ import { Disclosure } from '@/ui/Disclosure'
 import { together } from '@/ui/fields'
 import { FormQuantity } from '@/ui/FormQuantity'
 import { clearDraft, readDraft, useDraft } from '@/ui/useDraft'
-import { Heading } from '@/ui/Words'
+import { Heading, Soft } from '@/ui/Words'
 import type { UnitHandle } from '@/unit/useUnit'
 import {
   DECIDING,
@@ -51,7 +51,7 @@ export function useReadingForm(
     const values = typedValues(output)
     const body: EntryBody = {
       kind: 'reading',
-      mode: 'cooling',
+      mode: baseline ? 'cooling' : unit.view.heatPump.mode,
       ...(baseline ? { baseline } : {}),
       values,
       ...instrumentsFor(choice, values, kit),
@@ -72,17 +72,33 @@ export function useReadingForm(
 }
 
 /** Its fields: the deciding ones in pairs of a side, then what helps, then fan and electrical. */
-export function ReadingFields({ control, title }: { control: ReadingControl; title: string }) {
+export function ReadingFields({
+  control,
+  title,
+  mode = 'cooling',
+  readable,
+}: {
+  control: ReadingControl
+  title: string
+  mode?: ChargeMode
+  /** in heating: what the unit's ports give */
+  readable?: Readable
+}) {
   const { wide } = useMedia()
   const [supporting, setSupporting] = useState(false)
   return (
     <Card>
       <Heading>{title}</Heading>
       <XStack flexWrap="wrap" columnGap="$3" rowGap="$3" {...together}>
-        {readingFields.slice(0, DECIDING).map((spec) => (
+        {decidingFields(mode, readable).map((spec) => (
           <ReadingField key={spec.name} control={control} spec={spec} wide={wide} />
         ))}
       </XStack>
+      {readable?.why.map((why) => (
+        <Soft key={why} testID={`not-read-${why}`}>
+          {notReadWords[why]}
+        </Soft>
+      ))}
       <XStack flexWrap="wrap" columnGap="$3" rowGap="$3" {...together}>
         {readingFields.slice(DECIDING).map((spec) => (
           <ReadingField key={spec.name} control={control} spec={spec} wide={wide} />
@@ -103,6 +119,17 @@ export function ReadingFields({ control, title }: { control: ReadingControl; tit
       </Disclosure>
     </Card>
   )
+}
+
+/** In heating suction is read between reversing valve and compressor, and only what a port gives is asked for. */
+function decidingFields(mode: ChargeMode, readable: Readable | undefined) {
+  const fields = readingFields.slice(0, DECIDING)
+  if (mode === 'cooling') return fields
+  return fields
+    .filter(({ name }) =>
+      name.startsWith('suction') ? readable?.superheat : name.startsWith('liquid') ? readable?.subcooling : true,
+    )
+    .map((field) => ({ ...field, label: field.label.replace(/^Suction/, 'True suction') }))
 }
 
 /** from a phone of 360 px on, pressure and line of a side stand beside each other */

@@ -24,7 +24,9 @@ export function useShown(
     kit,
   }: { preview: ReadingValues; typing: boolean; choice: SlotChoice; kit: readonly Instrument[] },
 ) {
-  const { facts, elevationM, reading, label, method } = unit.view
+  const { facts, elevationM, label, method, heatPump } = unit.view
+  const { mode } = heatPump
+  const reading = shownReading(unit.view)
   const minuteMs = useNow()
   return useMemo(() => {
     const workingsOf = (values: ReadingValues, judged: JudgedReading) => readingWorkings({ values, elevationM, judged })
@@ -47,13 +49,17 @@ export function useShown(
     const { instruments } = instrumentsFor(choice, sound, kit)
     const judged = judgeCharge(
       { facts, label, elevationM },
-      { mode: 'cooling', values: sound, instruments, atMs: minuteMs },
+      { mode, values: sound, instruments, atMs: minuteMs },
       kit,
       method,
     )
     return { judged, workings: workingsOf(sound, judged), settled: false }
-  }, [typing, preview, reading, facts, label, elevationM, method, choice, kit, minuteMs])
+  }, [typing, preview, reading, facts, label, elevationM, method, choice, kit, minuteMs, mode])
 }
+
+/** The last reading of the mode that it runs in. */
+export const shownReading = ({ heatPump, reading, heating }: UnitHandle['view']): UnitHandle['view']['reading'] =>
+  heatPump.mode === 'heating' ? heating : reading
 
 /** What a reading says beyond its verdict. */
 export function useTuned({ view }: UnitHandle, shown: ReturnType<typeof useShown>): Tuned | undefined {

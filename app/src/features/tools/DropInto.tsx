@@ -41,7 +41,8 @@ function Into({ unitId, tag, body }: { unitId: string; tag: string; body: EntryB
   const [said, setSaid] = useState<{ ok: boolean; words: string }>()
   const drop = () => {
     if (!body) return
-    const [first] = unit.append(body)
+    // it runs in one mode: what is read of it is read in that
+    const [first] = unit.append(body.kind === 'reading' ? { ...body, mode: unit.view.heatPump.mode } : body)
     setSaid(
       first
         ? { ok: false, words: entryProblemWords(first, system) }

@@ -1,0 +1,104 @@
+import type { EntryBody } from '../entry/entry'
+import { testEntry, NOON } from '../entry/testing'
+import { checkEntry } from './check/checkEntry'
+import { modeAt } from './heatPumpRun'
+import { bare, decayed, degF, good, psig, record, started, tested, view, weighed, type Lines } from './testingLines'
+
+const pump: Lines = [
+  [
+    -87,
+    {
+      kind: 'facts',
+      facts: {
+        mode: 'heatPump',
+        circuit: { outdoorDevice: 'electronic', liquidPort: 'lineSide', trueSuction: true },
+      },
+    },
+  ],
+]
+const opened: Lines = [...bare, ...tested, ...pump]
+const running: Lines = [...opened, ...decayed, ...weighed, ...started]
+const over = (ago: number, mode: 'cooling' | 'heating' = 'heating'): Lines => [
+  [ago, { kind: 'modeChanged', mode, how: 'thermostat', seen: true, auxiliary: 'heldOff' }],
+]
+const lowAtVapour = (next?: 'heating') =>
+  ({
+    kind: 'hosesOn',
+    mode: 'cooling',
+    ...(next ? { next } : {}),
+    hoses: [
+      { port: 'vapour', side: 'low', upTo: psig(250) },
+      { port: 'liquid', side: 'high' },
+    ],
+  }) as const
+const heats = {
+  suctionPressure: psig(64),
+  suctionLine: degF(22),
+  liquidPressure: psig(302),
+  liquidLine: degF(74),
+  discharge: degF(158),
+  returnDryBulb: degF(70),
+  supply: degF(91),
+  outdoor: degF(28),
+}
+const inHeating: Lines = [[-5, { kind: 'reading', mode: 'heating', values: heats }]]
+const check = (lines: Lines, body: EntryBody) =>
+  checkEntry(record(lines), testEntry(1, 0, body), { nowMs: NOON }).map((p) => p.code)
+
+describe('which way round it runs', () => {
+  it('in cooling until it changed over, and what hangs on it meanwhile', () => {
+    expect(view(running).heatPump).toMatchObject({ mode: 'cooling', seen: [] })
+    const log: Lines = [...running, [-20, lowAtVapour()], [-15, { ...lowAtVapour(), hoses: [] }], ...over(-10)]
+    expect(view(log).heatPump).toMatchObject({ mode: 'heating', seen: ['heating'] })
+    expect(view(log).heatPump.hoses).toBeUndefined()
+    const [before, after] = [NOON - 12 * 60_000, NOON]
+    expect([modeAt(record(log), before), modeAt(record(log), after)]).toEqual(['cooling', 'heating'])
+  })
+  it('settles anew after a change-over', () => {
+    const { waits } = view([...running, ...over(-3)])
+    expect(waits.find((w) => w.kind === 'settle')?.startedMs).toBe(NOON - 3 * 60_000)
+  })
+  it('keeps the reading in heating beside the one that decides: it settles no charge', () => {
+    const cooled: Lines = [[-12, { kind: 'reading', mode: 'cooling', values: good }]]
+    const both = view([...running, ...cooled, ...over(-11), ...inHeating])
+    expect(both.reading?.item.entry.mode).toBe('cooling')
+    expect(both.heating?.item.entry.mode).toBe('heating')
+    expect(both.heating?.judged.findings.map((f) => f.code)).toContain('heatingIsACheck')
+    const alone = view([...running, ...over(-25), ...inHeating])
+    expect(alone.reading).toBeUndefined()
+    expect(alone.stages.find((s) => s.stage === 'startUp')?.state).not.toBe('done')
+  })
+})
+
+describe('hard stops at the ports', () => {
+  const stopped = 'lowGaugeOnDischarge'
+  it('no low gauge at the vapour port of what heats, or will', () => {
+    expect(check(running, lowAtVapour())).toEqual([])
+    expect(check(running, lowAtVapour('heating'))).toEqual([stopped])
+    expect(check([...running, ...over(-10)], { ...lowAtVapour(), mode: 'heating' })).toEqual([stopped])
+  })
+  it('no change-over while one hangs there', () => {
+    const hung: Lines = [...running, [-20, lowAtVapour()]]
+    const body = { kind: 'modeChanged', mode: 'heating', how: 'thermostat', seen: false } as const
+    expect(check(hung, body)).toEqual([stopped])
+    expect(check([...hung, [-15, { ...lowAtVapour(), hoses: [] }]], body)).toEqual([])
+  })
+  it('no reading in heating, and no change-over, of what only cools', () => {
+    const cools: Lines = [...bare, ...tested, ...decayed, ...weighed, ...started]
+    expect(check(cools, { kind: 'reading', mode: 'heating', values: heats })).toEqual(['coolsOnly'])
+    expect(check(cools, { kind: 'modeChanged', mode: 'heating', how: 'wire', seen: true })).toEqual(['coolsOnly'])
+  })
+  it('no circuit that contradicts itself or what is known', () => {
+    const say = (circuit: object) => check(opened, { kind: 'facts', facts: { circuit } } as EntryBody)
+    expect(say({ indoorDevice: 'piston' })).toEqual(['badCircuit'])
+    expect(say({ outdoorDeviceAt: 'coil', liquidPort: 'coilSide' })).toEqual(['badCircuit'])
+    expect(say({ outdoorDevice: 'piston', extraLiquidPort: true })).toEqual([])
+  })
+  it('no two hoses on one port', () => {
+    const hoses = [
+      { port: 'liquid', side: 'high' },
+      { port: 'liquid', side: 'high' },
+    ] as const
+    expect(check(running, { kind: 'hosesOn', mode: 'cooling', hoses })).toEqual(['twoHoses'])
+  })
+})
