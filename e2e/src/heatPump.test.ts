@@ -1,0 +1,154 @@
+import assert from 'node:assert/strict'
+import { before, describe, it } from 'node:test'
+import { entriesOfKind, runningUnit, unitIds } from './demo'
+import type { Driver } from './driver'
+import { pdfText } from './pdfText'
+import { setStage } from './stage'
+
+/** Heat pumps on a phone: where the hoses go on three circuits, what must never hang where, and a reading in heating. */
+describe('heat pumps', () => {
+  const stage = setStage()
+  let lead: Driver
+  let ids: Record<string, string>
+  before(async () => {
+    lead = stage.lead
+    await lead.signIn()
+    ids = await unitIds(lead)
+  })
+  const sent = () => lead.reads('sync-note', /^everything sent/)
+  const ports = (tag: string) => lead.go(`/units/${ids[tag]}/ports`)
+  const shown = (mode: 'cooling' | 'heating') => lead.press(`shown-mode-${mode}`)
+
+  it('shows a circuit from its model’s label: liquid on the line’s side, true suction low both ways', async () => {
+    await ports('O-03')
+    await lead.reads('port-vapour', /hot discharge gas.*Never the low gauge here/)
+    await lead.reads('port-trueSuction', /suction gas.*Superheat to the compressor/)
+    await lead.reads('port-liquid', /liquid, high pressure.*Subcooling of the indoor coil/)
+    await shown('cooling')
+    await lead.reads('port-vapour', /suction gas, low pressure/)
+    await lead.reads('port-liquid', /Subcooling of the outdoor coil/)
+    await lead.reads('circuit-said', /electronic valve outdoors, at the coil/)
+  })
+
+  it('shows another one, whose liquid port carries two phases in heating, and what would help', async () => {
+    await ports('O-01')
+    await lead.reads('port-liquid', /Subcooling of the outdoor coil/)
+    await shown('heating')
+    await lead.reads('port-liquid', /liquid and gas mixed.*An extra port on the liquid line’s side would give it/)
+    // a port more, said by tapping it in the drawing
+    await lead.press('part-extraLiquid')
+    await lead.press('say-extraLiquidPort-yes')
+    await lead.reads('port-extraLiquid', /Subcooling of the indoor coil/)
+    await lead.press('say-extraLiquidPort-no')
+    await sent()
+  })
+
+  it('asks by its drawing where nobody looked, and refuses what contradicts itself', async () => {
+    await ports('O-02')
+    await shown('heating')
+    await lead.reads('port-liquid', /Nobody has looked yet what meters at the outdoor coil/)
+    await lead.press('part-outdoorDevice')
+    await lead.press('say-outdoorDevice-thermostatic')
+    await lead.reads('port-liquid', /on which side of the outdoor device/)
+    await lead.press('say-outdoorDeviceAt-coil')
+    await lead.reads('port-liquid', /Subcooling of the indoor coil/)
+    await lead.press('part-liquid')
+    await lead.press('say-liquidPort-coilSide')
+    await lead.reads('part-refused', /lies behind the small valve/)
+    await sent()
+    // and stands after a reload
+    await ports('O-02')
+    await shown('heating')
+    await lead.reads('port-liquid', /Subcooling of the indoor coil/)
+  })
+
+  it('stops the low gauge at the vapour port before what comes next can destroy it; no reason passes that', async () => {
+    await ports('O-01')
+    await lead.pick('hose-low', 'vapour')
+    await lead.type('upTo-low', '250')
+    await lead.type('upTo-high', '800')
+    await lead.press('hoses-next-over')
+    await lead.act(/Hoses are on/)
+    await lead.reads('hoses-stopped', /in heating the vapour port carries high pressure.*ends at 250/)
+    // nothing typed is lost, and the true suction port takes it
+    assert.equal(await lead.value('upTo-low'), '250')
+    await lead.pick('hose-low', 'trueSuction')
+    await lead.act(/Hoses are on/)
+    await lead.reads('hoses-now', /true suction.*liquid port/)
+    await sent()
+    assert.equal((await entriesOfKind(lead, ids['O-01']!, 'hosesOn')).length, 1)
+  })
+
+  it('and a change-over while it hangs there', async () => {
+    await ports('O-01')
+    await lead.pick('hose-low', 'vapour')
+    await lead.type('upTo-low', '250')
+    await lead.press('hoses-next-same')
+    await lead.act(/Hoses are on/)
+    await lead.reads('hoses-now', /vapour port/)
+    await lead.press('change-over-open')
+    await lead.press('change-how-thermostat')
+    await lead.press('change-seen-yes')
+    await lead.press('change-auxiliary-heldOff')
+    await lead.press('change-log')
+    await lead.reads('change-stopped', /Stop: in heating the vapour port/)
+    await lead.press('hoses-off')
+    await lead.press('change-log')
+    await lead.reads('change-over', /runs in heating/)
+    await sent()
+  })
+
+  it('reads in heating what its ports give, and takes no charge from it', async () => {
+    await lead.go(`/units/${ids['O-03']}/start-up`)
+    await lead.reads('ports-link', /Runs in heating/)
+    await lead.reads('verdict', /In/)
+    await lead.shows('In heating the label’s figure is a check')
+    assert.equal(await lead.exists('step-card'), false)
+    // of the other one superheat alone: its liquid port says nothing in heating
+    await lead.go(`/units/${ids['O-01']}/start-up`)
+    await lead.see('suctionPressure')
+    assert.equal(await lead.exists('liquidPressure'), false)
+    await lead.reads('not-read-liquidPortTwoPhase', /no subcooling there/)
+  })
+
+  it('says at once that it heats while it is taken to cool, and puts a reading into the mode it was read in', async () => {
+    const unit = await runningUnit(lead, 'O-31', {
+      work: 'new',
+      mode: 'heatPump',
+      refrigerant: 'R-410A',
+      metering: 'expansionValve',
+      targetSubcooling: { value: 11, unit: '°F' },
+      circuit: { outdoorDevice: 'electronic', liquidPort: 'lineSide', trueSuction: true },
+    })
+    await lead.go(`/units/${unit}/start-up`)
+    for (const [id, text] of [
+      ['suctionPressure', '330'],
+      ['suctionLine', '150'],
+      ['liquidPressure', '325'],
+      ['liquidLine', '85'],
+      ['returnDryBulb', '70'],
+      ['supply', '96'],
+      ['outdoor', '45'],
+    ] as const)
+      await lead.type(id, text)
+    await lead.reads('reversed', /Stop the unit.*Close nothing, open nothing/)
+    await lead.act(/Log this reading/)
+    await lead.press('other-mode')
+    await sent()
+    const readings = await entriesOfKind(lead, unit, 'reading')
+    assert.deepEqual(
+      readings.map((r) => r.mode),
+      ['cooling', 'heating'],
+    )
+    assert.equal((await entriesOfKind(lead, unit, 'struck')).length, 1)
+  })
+
+  it('papers tell of both modes, with the circuit drawn', async () => {
+    const pages = await pdfText((await lead.fetch(`/api/units/${ids['O-03']}/papers.pdf`)).bytes)
+    const page = pages.find((p) => p.includes('Both modes'))!
+    assert.match(page, /Superheat, true suction/)
+    assert.match(page, /a check that sets nothing/)
+    assert.match(page, /auxiliary heat: held off/)
+    assert.deepEqual(lead.errors, [])
+  })
+})
