@@ -1,5 +1,7 @@
 import {
-  showText,
+  formatNumber,
+  fromSi,
+  preferredUnit,
   type AuxiliaryHeat,
   type Carried,
   type ChargeMode,
@@ -83,6 +85,11 @@ export const portLeftOutWords: Record<PortLeftOut['reason'], string> = {
   coolsOnly: 'It only cools.',
 }
 
+function wholeText(gaugePa: number, system: UnitSystem): string {
+  const unit = preferredUnit('gaugePressure', system)
+  return `${formatNumber(fromSi('gaugePressure', gaugePa, unit), system === 'ip' ? 0 : 1)} ${unit}`
+}
+
 /** The hard stop at a port, in a sentence. */
 export function hoseStopWords(stop: HoseStop, system: UnitSystem): string {
   switch (stop.code) {
@@ -91,7 +98,8 @@ export function hoseStopWords(stop: HoseStop, system: UnitSystem): string {
     case 'portUnknown':
       return `Stop: nobody knows what the ${portWords[stop.port].toLowerCase()} carries in ${stop.mode}. Look first; until then no low-side gauge hangs there.`
     case 'lowGaugeOnDischarge': {
-      const p = (pa: number) => showText('gaugePressure', pa, system)
+      // whole psi, or tenths of a bar: more isn’t known of it
+      const p = (pa: number) => wholeText(pa, system)
       const ends =
         stop.upToPa === undefined ? 'nobody said where its scale ends' : `its scale ends at ${p(stop.upToPa)}`
       return `Stop: in ${stop.mode} the ${portWords[stop.port].toLowerCase()} carries high pressure, up to ${p(stop.highestPa)}, and ${ends}. It would be destroyed, and can burst. Take the true suction port, or a gauge that stands it.`

@@ -55,7 +55,9 @@ export function ladderScene({
   const step = system === 'ip' ? 20 : 10
   const inUnit = (k: number) => fromSi('temperature', drawableK(k), unit)
   const values = rungs.map((r) => inUnit(r.k))
-  const bottom = Math.floor((Math.min(...values, inUnit(freezingK)) - step / 4) / (step / 2)) * (step / 2)
+  const bottom =
+    Math.floor((Math.min(...values, ...(j.mode === 'heating' ? [] : [inUnit(freezingK)])) - step / 4) / (step / 2)) *
+    (step / 2)
   const top = Math.ceil((Math.max(...values) + step / 4) / (step / 2)) * (step / 2)
   const hot = j.dischargeK !== undefined && inUnit(j.dischargeK) > top ? j.dischargeK : undefined
   const scaleTop = hot === undefined ? TOP : TOP + BREAK
@@ -68,6 +70,20 @@ export function ladderScene({
   const railRight = middle + 20
   const rail = { left: railLeft, right: railRight }
 
+  // in heating an outdoor coil under it is what winter is like
+  const freezes: Shape[] = [
+    { kind: 'line', x1: 0, x2: width, y1: y(freezingK), y2: y(freezingK), tone: 'low', width: 1.5, dash: [2, 5] },
+    {
+      kind: 'text',
+      x: width,
+      y: y(freezingK) - 5,
+      text: `${words.freezes} ${formatNumber(inUnit(freezingK), 0)} ${unit}`,
+      size: 12,
+      tone: 'low',
+      anchor: 'end',
+      face: 'word',
+    },
+  ]
   const shapes: Shape[] = [
     {
       kind: 'text',
@@ -91,17 +107,7 @@ export function ladderScene({
       face: 'word',
       bold: true,
     },
-    { kind: 'line', x1: 0, x2: width, y1: y(freezingK), y2: y(freezingK), tone: 'low', width: 1.5, dash: [2, 5] },
-    {
-      kind: 'text',
-      x: width,
-      y: y(freezingK) - 5,
-      text: `${words.freezes} ${formatNumber(inUnit(freezingK), 0)} ${unit}`,
-      size: 12,
-      tone: 'low',
-      anchor: 'end',
-      face: 'word',
-    },
+    ...(j.mode === 'heating' ? [] : freezes),
     ...railShapes(scale, bottom, top, step, rail, [scaleTop, height - 12]),
     ...(hot === undefined ? [] : brokenRail(rail)),
     ...gapShapes(j, y, rail),

@@ -3,6 +3,7 @@ import {
   fromSi,
   sheetSpecs,
   toSi,
+  type ChargeMode,
   type ChargingSheet,
   type JudgedReading,
   type ModelLabel,
@@ -17,25 +18,25 @@ import { drawn } from '@/ui/drawn'
 import { Heading, Soft } from '@/ui/Words'
 
 /** The part of the label that gave the target, with the cells that made it lit. */
-export function LitChart({ judged: { target }, label }: { judged: JudgedReading; label?: ModelLabel }) {
-  return label && target.ok && target.used ? <Lit used={target.used} label={label} /> : null
+export function LitChart({ judged: { target, mode }, label }: { judged: JudgedReading; label?: ModelLabel }) {
+  return label && target.ok && target.used ? <Lit used={target.used} label={label} mode={mode} /> : null
 }
 
 type Used = NonNullable<Extract<JudgedReading['target'], { ok: true }>['used']>
-const Lit = drawn(function Lit({ used, label }: { used: Used; label: ModelLabel }) {
+const Lit = drawn(function Lit({ used, label, mode }: { used: Used; label: ModelLabel; mode: ChargeMode }) {
   if (used.kind === 'table') {
     const table = label.tables?.[used.table]
-    return table ? <LitTable table={table} row={used.row} name={label.name} /> : null
+    return table ? <LitTable table={table} row={used.row} name={label.name} mode={mode} /> : null
   }
   const sheet = label.sheets?.[used.sheet]
   return sheet ? <LitSheet sheet={sheet} used={used.cells} name={label.name} /> : null
 })
 
-function LitTable({ table, row, name }: { table: TargetTable; row: number; name: string }) {
+function LitTable({ table, row, name, mode }: { table: TargetTable; row: number; name: string; mode: ChargeMode }) {
   const { system } = useSettings()
   return (
     <Card testID="lit-table">
-      <Heading>{`${name}: ${table.quantity}`}</Heading>
+      <Heading>{`${name}: ${table.quantity}${mode === 'heating' ? ', in heating' : ''}`}</Heading>
       <YStack>
         {table.rows.map((line, i) => (
           <XStack
@@ -53,7 +54,7 @@ function LitTable({ table, row, name }: { table: TargetTable; row: number; name:
               {[line.indoor, line.orientation && orientationWords[line.orientation]].filter(Boolean).join(', ') ||
                 'Any indoor unit'}
             </Soft>
-            <Cell text={line.cooling ? differenceIn(line.cooling, system) : '–'} bold={i === row} />
+            <Cell text={line[mode] ? differenceIn(line[mode], system) : '–'} bold={i === row} />
           </XStack>
         ))}
       </YStack>

@@ -17,7 +17,9 @@ export const startUpLines: EntryWords<StartUpEntry> = {
   preStart: (entry) => `Before the start: ${preStartLine(entry)}`,
   started: () => 'Valves open, power on',
   reading: (entry) =>
-    `${entry.baseline ? 'Baseline' : 'Reading'}: ${Object.entries(entry.values)
+    `${entry.baseline ? 'Baseline' : entry.mode === 'heating' ? 'Reading in heating' : 'Reading'}: ${Object.entries(
+      entry.values,
+    )
       .filter(([, q]) => q !== undefined)
       .map(([key, q]) => `${shortWords[key as ReadingChannel]} ${showTyped(q as Quantity)}`)
       .join(' · ')}`,
