@@ -41,6 +41,12 @@ function onSystem(body: EntryBody, { record, view: { startedMs } }: Followed): R
   switch (body.kind) {
     case 'started':
       return [{ kind: 'run', on: true }]
+    case 'modeChanged':
+      return [{ kind: 'mode', mode: body.mode }]
+    case 'hosesOn': {
+      const low = body.hoses.find((h) => h.side === 'low')
+      return low ? [{ kind: 'lowHose', at: low.port === 'trueSuction' ? 'trueSuction' : 'vapour' }] : []
+    }
     case 'pumpedDown':
       return [{ kind: 'run', on: false }]
     case 'deviceFitted': {

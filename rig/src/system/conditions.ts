@@ -23,6 +23,18 @@ const warmDay: DaySpec = {
   staticPa: 115,
 }
 
+/** A frosty morning; a house that loses as much as a heat pump can give. */
+const winterDay: DaySpec = {
+  ...warmDay,
+  outdoorK: f(28),
+  outdoorHumidity: 0.8,
+  outdoorDriftKPerS: 0.00004,
+  roomK: f(67),
+  roomHumidity: 0.35,
+  loadW: -7000,
+  waterKgPerS: 0,
+}
+
 /** A three-ton system on a piston, 15 ft of line. */
 export const pistonSystem: SystemSpec = {
   refrigerant: 'R-410A',
@@ -67,6 +79,9 @@ export const systemRigs = {
   dirtyCondenser: (spec) => withFault(spec, { dirtyCondenser: 0.4 }),
   weakCompressor: (spec) => withFault(spec, { weakCompressor: 0.3 }),
   air: (spec) => withFault(spec, { airPa: 2e5 }),
+  reversed: (spec) => withFault(spec, { reversed: true }),
+  leaksThrough: (spec) => withFault(spec, { leaksThrough: 0.1 }),
+  checkLeaks: (spec) => withFault(spec, { checkLeaks: 0.4 }),
 } as const satisfies Record<string, (spec: SystemSpec) => SystemSpec>
 export type SystemRigName = keyof typeof systemRigs
 
@@ -77,6 +92,13 @@ export interface SystemLike {
   readonly chargeKg?: number
   readonly targetSubcoolingK?: number
   readonly pressurePa?: number
+  /** a heat pump: what meters outdoors, what its label asks for in heating, which way round it runs, where the low hose hangs */
+  readonly heatPump?: {
+    readonly mode: 'cooling' | 'heating'
+    readonly metering?: SystemSpec['metering']
+    readonly targetSubcoolingK?: number
+    readonly lowHose?: SystemSpec['lowHose']
+  }
   /** built for another refrigerant */
   readonly converted?: Converted
   /** what was weighed into it, kg; without it the practice system's share of the right charge */
@@ -94,11 +116,26 @@ export function systemFor(name: SystemRigName, like: SystemLike = {}): SystemSpe
     targetSubcoolingK: target,
     // it can't subcool to within a kelvin or two of the air
     condensingOverK: Math.max(base.condensingOverK, target + 3),
-    day: { ...base.day, pressurePa: like.pressurePa ?? base.day.pressurePa },
+    day: {
+      ...(like.heatPump?.mode === 'heating' ? winterDay : base.day),
+      pressurePa: like.pressurePa ?? base.day.pressurePa,
+    },
+    ...(like.heatPump ? turnedRound(like.heatPump) : {}),
     ...(like.converted ? { converted: like.converted } : {}),
   })
   return like.inKg === undefined ? spec : { ...spec, chargeShare: like.inKg / sizeHardware(spec).rightChargeKg }
 }
+
+const turnedRound = ({
+  mode,
+  metering,
+  targetSubcoolingK,
+  lowHose,
+}: NonNullable<SystemLike['heatPump']>): Partial<SystemSpec> => ({
+  mode,
+  heating: { ...(metering ? { metering } : {}), ...(targetSubcoolingK === undefined ? {} : { targetSubcoolingK }) },
+  ...(lowHose ? { lowHose } : {}),
+})
 
 const sizes = [1.5, 2, 2.5, 3, 3.5, 4, 5] as const
 const fluids = ['R-410A', 'R-22', 'R-32', 'R-454B', 'R-407C'] as const

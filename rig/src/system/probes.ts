@@ -17,8 +17,8 @@ const LOW_BATTERY_LOSS = 0.35
 const SUN_K = 9
 
 /** What a probe would feel at its place, before it measures. */
-function felt(truth: Truth, channel: SystemChannel, placed: Placement | undefined, atmospherePa: number): number {
-  const plain = at(truth, channel, atmospherePa)
+function felt(truth: Truth, channel: SystemChannel, placed: Placement | undefined, site: Site): number {
+  const plain = at(truth, channel, site)
   switch (placed) {
     case 'sun':
       return plain + SUN_K
@@ -35,14 +35,22 @@ function felt(truth: Truth, channel: SystemChannel, placed: Placement | undefine
   }
 }
 
-function at(t: Truth, channel: SystemChannel, atmospherePa: number): number {
+/** Where the low hose and the suction clamp hang, and the air around. */
+interface Site {
+  readonly atmospherePa: number
+  readonly lowHose: LowHoseAt
+}
+export type LowHoseAt = 'vapour' | 'trueSuction'
+
+function at(t: Truth, channel: SystemChannel, { atmospherePa, lowHose }: Site): number {
+  const atVapour = lowHose === 'vapour'
   switch (channel) {
     case 'suctionPressure':
-      return t.suctionPa - atmospherePa
+      return (atVapour ? t.vapourPa : t.suctionPa) - atmospherePa
     case 'liquidPressure':
       return t.liquidPa - atmospherePa
     case 'suctionLine':
-      return t.suctionLineK
+      return atVapour ? t.vapourLineK : t.suctionLineK
     case 'liquidLine':
       return t.liquidLineK
     case 'discharge':
@@ -79,6 +87,8 @@ export interface Probes {
   setManifold(refrigerant: Refrigerant): void
   /** the probe came back set to another unit: its number stays, the unit is read wrong */
   slipUnit(channel: SystemChannel): void
+  /** low hose and suction clamp on another port */
+  hang(at: LowHoseAt): void
   /** a further clamp, behind the drier */
   fitAfterDrier(): void
   /** high side shut and hoses drawn down: the high-side gauge follows the low side */
@@ -89,7 +99,7 @@ export interface Probes {
 export function makeProbes(
   spec: ProbeSpec,
   random: Random,
-  { atmospherePa, refrigerant }: { atmospherePa: number; refrigerant: Refrigerant },
+  { atmospherePa, refrigerant, lowHose: hung }: { atmospherePa: number; refrigerant: Refrigerant; lowHose: LowHoseAt },
 ): Probes {
   let manifold = spec.manifoldRefrigerant ?? refrigerant
   const own: { [C in SystemChannel]?: number } = Object.fromEntries(fitted.map((c) => [c, random.between(-1, 1)]))
@@ -98,6 +108,7 @@ export function makeProbes(
   const place = new Map<SystemChannel, SystemChannel>(
     spec.swapped.flatMap(([a, b]) => [[a, b] as const, [b, a] as const]),
   )
+  let lowHose = hung
   const slipped = new Set<SystemChannel>()
   let zeroOffsetPa = spec.zeroOffsetPa
   let drawing = false
@@ -145,7 +156,7 @@ export function makeProbes(
 
   function one(truth: Truth, channel: SystemChannel, seconds: number): number | null {
     const site = place.get(channel) ?? channel
-    let value = felt(truth, site, placed[channel], atmospherePa)
+    let value = felt(truth, site, placed[channel], { atmospherePa, lowHose })
     if (drawing && site === 'liquidPressure') value = hosePa ?? value
     const before = lagged[channel] ?? value
     const lag = isPressure(channel) ? 1 : spec.lagS
@@ -167,7 +178,7 @@ export function makeProbes(
   return {
     read(truth, seconds) {
       timeS += seconds
-      const lowPa = truth.suctionPa - atmospherePa
+      const lowPa = (lowHose === 'vapour' ? truth.vapourPa : truth.suctionPa) - atmospherePa
       const highPa = truth.liquidPa - atmospherePa
       hosePa = drawing ? lowPa + ((hosePa ?? highPa) - lowPa) * Math.exp(-seconds / DRAW_S) : undefined
       const values = Object.fromEntries(
@@ -189,6 +200,9 @@ export function makeProbes(
     },
     setManifold(name) {
       manifold = name
+    },
+    hang(where) {
+      lowHose = where
     },
     fitAfterDrier() {
       own.drierOut ??= random.between(-1, 1)

@@ -9,7 +9,7 @@ export const rating = { outdoorK: 308.15, roomK: 299.817, humidity: 0.511, press
 export const EVAPORATOR_VOID = 0.87
 export const CONDENSER_VOID = 0.8
 /** air that comes to the state of the coil's surface */
-const CONTACT = 0.84
+export const CONTACT = 0.84
 /** nominal airflow, m³ per J of capacity: 400 cfm a ton */
 const AIRFLOW = 5.368e-5
 export const ISENTROPIC = 1.17
@@ -159,10 +159,10 @@ const INCLUDED_M = 4.572
 const EVAPORATOR_SHARE = 0.2
 const HELD_SHARE = 0.08
 /** superheat from closed to wide open */
-const VALVE_RANGE_K = 5
+export const VALVE_RANGE_K = 5
 
 /** Temperature of saturated air of an enthalpy, at the rating point's pressure. */
-function surfaceWith(enthalpy: number): number {
+export function surfaceWith(enthalpy: number): number {
   let low = 255
   let high = rating.roomK
   for (let i = 0; i < 40; i++) {

@@ -1,7 +1,7 @@
 import type { Refrigerant, SystemChannel } from '@zetesis/core'
 import { makeRandom } from '../random'
 import { createModel, type Truth } from './model'
-import { makeProbes, type SystemSample } from './probes'
+import { makeProbes, type LowHoseAt, type SystemSample } from './probes'
 import type { Placement } from './probeSpec'
 import type { SystemFaults, SystemSpec } from './systemSpec'
 
@@ -20,6 +20,12 @@ export type SystemChange =
   | { readonly kind: 'zero' }
   /** another orifice in a converted machine: its bore over the one that it was built with */
   | { readonly kind: 'bore'; readonly ratio: number }
+  /** the thermostat's call, by which the reversing valve turns */
+  | { readonly kind: 'mode'; readonly mode: 'cooling' | 'heating' }
+  /** a defrost provoked at the board, or ended */
+  | { readonly kind: 'defrost'; readonly on: boolean }
+  /** low hose and suction clamp on another port */
+  | { readonly kind: 'lowHose'; readonly at: LowHoseAt }
   | { readonly kind: 'fitAfterDrier' }
   | { readonly kind: 'manifold'; readonly refrigerant: Refrigerant }
   | { readonly kind: 'slipUnit'; readonly channel: SystemChannel }
@@ -50,6 +56,7 @@ export function createRig(spec: SystemSpec, seed: number): SystemRig {
   const probes = makeProbes(spec.probes, random, {
     atmospherePa: spec.day.pressurePa,
     refrigerant: spec.refrigerant,
+    lowHose: spec.lowHose ?? 'vapour',
   })
   // nobody has turned the manifold's menu yet
   if (spec.converted) probes.setManifold(spec.converted.builtFor)
@@ -88,6 +95,12 @@ export function createRig(spec: SystemSpec, seed: number): SystemRig {
           return probes.fitAfterDrier()
         case 'bore':
           return model.setBore(change.ratio)
+        case 'mode':
+          return model.setMode(change.mode)
+        case 'defrost':
+          return model.defrost(change.on)
+        case 'lowHose':
+          return probes.hang(change.at)
         case 'zero':
           return probes.zero()
         case 'slipUnit':

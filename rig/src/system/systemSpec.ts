@@ -25,6 +25,14 @@ export interface SystemFaults {
   readonly dirtyCondenser: number
   /** share of the condenser's face that is covered */
   readonly blockedCondenser: number
+  /** the reversing valve or its wire the wrong way round: asked to cool it heats */
+  readonly reversed: boolean
+  /** share of what the compressor gives off that leaks through the reversing valve back to its suction */
+  readonly leaksThrough: number
+  /** the check valve beside the device that meters leaks: its area over the device's own */
+  readonly checkLeaks: number
+  /** the outdoor fan stands */
+  readonly fanStopped: boolean
   /** share of another, higher-boiling refrigerant in it: pressures fall by so much */
   readonly mixed: number
 }
@@ -41,6 +49,10 @@ export const soundSystem: SystemFaults = {
   dirtyCoil: 0,
   dirtyCondenser: 0,
   blockedCondenser: 0,
+  reversed: false,
+  leaksThrough: 0,
+  checkLeaks: 0,
+  fanStopped: false,
   mixed: 0,
 }
 
@@ -78,6 +90,12 @@ export interface SystemSpec {
   /** condensing over outdoor air and evaporating temperature where it was designed, K */
   readonly condensingOverK: number
   readonly evaporatingK: number
+  /** a heat pump: what meters at its outdoor coil, and what its label asks for in heating */
+  readonly heating?: { readonly metering?: Metering; readonly targetSubcoolingK?: number }
+  /** which way round it is asked to run at first; cooling where nothing is said */
+  readonly mode?: 'cooling' | 'heating'
+  /** where the low hose and the suction clamp hang; at the large valve where nothing is said */
+  readonly lowHose?: 'vapour' | 'trueSuction'
   /** steps of capacity, rising, the last 1; single speed: [1] */
   readonly stages: readonly number[]
   /** 1: an expansion valve that suits its coil; above, one too large that hunts, the more the higher */
@@ -89,6 +107,8 @@ export interface SystemSpec {
 
 export interface DaySpec {
   readonly outdoorK: number
+  /** relative, of the air outdoors, where a coil may frost; 70 % where nothing is said */
+  readonly outdoorHumidity?: number
   /** drift of the outdoor temperature, K/s */
   readonly outdoorDriftKPerS: number
   readonly pressurePa: number

@@ -41,10 +41,43 @@ export function likeUnit({ view, record }: UnitHandle) {
       ...(tuning.totalChargeKg === undefined ? {} : { chargeKg: tuning.totalChargeKg }),
       ...(targetSubcoolingK === undefined ? {} : { targetSubcoolingK }),
       pressurePa: atmosphericPressurePa(elevationM),
+      ...turnedLike(view),
       ...convertedLike(view, record.items.deviceFitted.find(({ entry }) => !entry.coil)?.entry.was),
     },
     running: startedMs !== undefined,
   }
+}
+
+/** A heat pump: what meters outdoors, its label's figure in heating, which way round it runs, and where the low hose hangs. */
+function turnedLike({ heatPump, facts, label, heating }: UnitHandle['view']) {
+  const { circuit, mode, hoses } = heatPump
+  if (!circuit.heatPump) return {}
+  const { target } = heating?.judged ?? {}
+  const looked =
+    label && facts.refrigerant
+      ? label.tables
+          ?.flatMap((table) => (table.quantity === 'subcooling' ? table.rows : []))
+          .find((row) => row.heating && (!row.indoor || row.indoor === facts.indoorModel))?.heating
+      : undefined
+  const targetSubcoolingK =
+    target?.ok && target.deciding === 'subcooling' ? target.targetK : looked && toSi('temperatureDifference', looked)
+  const low = hoses?.entry.hoses.find((h) => h.side === 'low')?.port
+  return {
+    heatPump: {
+      mode,
+      ...(circuit.outdoorDevice ? { metering: circuit.outdoorDevice } : {}),
+      ...(targetSubcoolingK === undefined ? {} : { targetSubcoolingK }),
+      // nobody said: at the true suction where there is one, as the drawing advises
+      lowHose:
+        low === undefined
+          ? circuit.trueSuction
+            ? 'trueSuction'
+            : 'vapour'
+          : low === 'trueSuction'
+            ? 'trueSuction'
+            : 'vapour',
+    },
+  } as const
 }
 
 /** A machine that runs on another refrigerant than it was built for, with the orifice and the oil that are in it, and with what was weighed in. */

@@ -49,6 +49,13 @@ const things: readonly {
   { id: 'other-unit', word: 'Probe in another unit', change: { kind: 'slipUnit', channel: 'liquidLine' } },
 ]
 
+/** what there is besides at a heat pump */
+const turned: typeof things = [
+  { id: 'defrost', word: 'Provoke a defrost', change: { kind: 'defrost', on: true } },
+  { id: 'fan-stopped', word: 'Stop the outdoor fan', change: { kind: 'faults', faults: { fanStopped: true } } },
+  { id: 'fan-runs', word: 'Let it run', change: { kind: 'faults', faults: { fanStopped: false } } },
+]
+
 /** What house, weather and hands would do at the simulated system. */
 export const SystemControls = drawn(function SystemControls({ unit }: { unit: UnitHandle }) {
   const atRig = useRigConsole(unit.unitId)
@@ -59,7 +66,7 @@ export const SystemControls = drawn(function SystemControls({ unit }: { unit: Un
   ]
   return (
     <XStack gap="$2" flexWrap="wrap" testID="system-controls">
-      {things.map(({ id, word, change, says }) => (
+      {[...things, ...(unit.view.heatPump.circuit.heatPump ? turned : [])].map(({ id, word, change, says }) => (
         <Press
           key={id}
           look="quiet"
