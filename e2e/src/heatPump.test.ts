@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { before, describe, it } from 'node:test'
-import { entriesOfKind, runningUnit, unitIds } from './demo'
+import { entriesOfKind, preparedUnit, runningUnit, tellEntries, unitIds } from './demo'
 import type { Driver } from './driver'
 import { pdfText } from './pdfText'
 import { setStage } from './stage'
@@ -18,6 +18,25 @@ describe('heat pumps', () => {
   const sent = () => lead.reads('sync-note', /^everything sent/)
   const ports = (tag: string) => lead.go(`/units/${ids[tag]}/ports`)
   const shown = (mode: 'cooling' | 'heating') => lead.press(`shown-mode-${mode}`)
+
+  /** stands, evacuated and weighed, ready to be started */
+  const preparedPump = async (tag: string) => {
+    const unit = await preparedUnit(lead, tag)
+    await tellEntries(lead, unit, [
+      [
+        44,
+        {
+          kind: 'facts',
+          facts: {
+            mode: 'heatPump',
+            circuit: { outdoorDevice: 'electronic', liquidPort: 'lineSide', trueSuction: true },
+          },
+        },
+      ],
+      [40, { kind: 'gatePassed', stage: 'vacuum', reason: 'not what this is about' }],
+    ])
+    return unit
+  }
 
   it('shows a circuit from its model’s label: liquid on the line’s side, true suction low both ways', async () => {
     await ports('O-03')
@@ -141,6 +160,56 @@ describe('heat pumps', () => {
       ['cooling', 'heating'],
     )
     assert.equal((await entriesOfKind(lead, unit, 'struck')).length, 1)
+  })
+
+  const connect = async (rig: string) => {
+    await lead.press('source-rig')
+    await lead.press('rig')
+    await lead.press(`rig-${rig}`)
+    await lead.press('speed-300')
+    await lead.press('rig-start')
+  }
+
+  it('starts in heating on the rig’s frosty day, settles, and a defrost isn’t taken for a wrong valve', async () => {
+    const unit = await preparedPump('O-32')
+    await lead.go(`/units/${unit}/ports`)
+    await lead.press('change-over-open')
+    await lead.press('change-how-serviceMenu')
+    await lead.press('change-auxiliary-none')
+    await lead.press('change-log')
+    await lead.type('upTo-low', '800')
+    await lead.act(/Hoses are on/)
+    await lead.reads('hoses-now', /true suction/)
+    await lead.go(`/units/${unit}/start-up`)
+    await connect('right')
+    await lead.see('rest-live')
+    for (const what of ['zeroed', 'valvesShut', 'airflowGood', 'condenserClean', 'deviceChecked', 'thermostatFar'])
+      await lead.press(`seen-${what}`)
+    await lead.act(/Valves open, power on/)
+    await lead.see('live')
+    await lead.reads('settling', /Settled/)
+    await lead.act(/Log this reading/)
+    await sent()
+    const [reading] = await entriesOfKind(lead, unit, 'reading')
+    assert.equal(reading!.mode, 'heating')
+    assert.equal(await lead.exists('reversed'), false)
+    // slow enough to see it
+    await lead.press('speed-20')
+    await lead.press('rig-things')
+    await lead.press('defrost')
+    await lead.reads('reversed', /a defrost that runs/)
+    await lead.page.waitForFunction(() => !document.querySelector('[data-testid="reversed"]'), { timeout: 45_000 })
+  })
+
+  it('is stopped at once where the reversing valve is wired the wrong way', async () => {
+    const unit = await preparedPump('O-33')
+    await lead.go(`/units/${unit}/start-up`)
+    await connect('reversed')
+    await lead.see('rest-live')
+    await lead.act(/Valves open, power on/)
+    await lead.reads('reversed', /Stop the unit/)
+    await lead.reads('implausible', /It heats instead of cooling/)
+    await lead.press('rig-stop')
   })
 
   it('papers tell of both modes, with the circuit drawn', async () => {

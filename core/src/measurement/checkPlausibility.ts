@@ -126,6 +126,7 @@ const STANDING_K = 8
 const HEATS_K = 2
 const HOT_LINE_K = 10
 const HOT_SATURATION_K = 4
+const HOT_SUPPLY_K = 5
 
 /**
  * What can't be true together, running in cooling (or standing): each failed check with the channels it is about and its probable causes,
@@ -254,7 +255,7 @@ function inHeating(r: PlausibleReading, m: Required<PlausibilityMargins>): Plaus
   const checks: PlausibilityCheck[] = []
   const say = (code: PlausibilityCode, channels: PlausibilityChannel[], causes: PlausibilityCause[]) =>
     checks.push({ code, channels, causes })
-  if (cools(r, condensingK, m)) {
+  if (cools(r, { evaporatingK, condensingK }, m)) {
     say(
       'coolsInsteadOfHeating',
       ['supplyK', 'returnK', 'liquidPressurePa'],
@@ -324,17 +325,18 @@ function inHeating(r: PlausibleReading, m: Required<PlausibilityMargins>): Plaus
   return checks
 }
 
-/** It cools the house: supply under return by more than a probe, and the high side no hotter than something cooled by outdoor air can be. */
+/** It cools the house: supply under return by more than a probe, and one of the coils as it is only when the house's boils. */
 function cools(
   { supplyK, returnK, outdoorK, liquidLineK, suctionLineK }: PlausibleReading,
-  condensingK: number | undefined,
+  { evaporatingK, condensingK }: { evaporatingK?: number; condensingK?: number },
   m: Required<PlausibilityMargins>,
 ): boolean {
   if (!above(returnK, supplyK, Math.max(m.probesK, HEATS_K))) return false
   // the liquid that left an indoor coil can't be colder than the house; what left an outdoor one is
   const coldLiquid = above(returnK, liquidLineK, m.probesK)
   const warmSuction = above(suctionLineK, outdoorK, HOT_LINE_K)
-  return coldLiquid || warmSuction || above(returnK, condensingK, m.probesK)
+  // what boils over the air outdoors boils in the house
+  return coldLiquid || warmSuction || above(returnK, condensingK, m.probesK) || above(evaporatingK, outdoorK, m.probesK)
 }
 
 /**
@@ -351,6 +353,8 @@ function heats(
   const plainlyLevel = level || low === undefined || high === undefined
   const warmest = Math.max(returnK ?? 0, plainlyLevel ? (outdoorK ?? 0) : 0)
   if (plainlyLevel && !above(supplyK, returnK, HEATS_K)) return false
+  // wherever the low hose hangs: nothing but a coil that condenses warms the supply over the house and the air outdoors
+  if (outdoorK !== undefined && above(supplyK, Math.max(returnK ?? 0, outdoorK), HOT_SUPPLY_K)) return true
   return above(suctionLineK, warmest, HOT_LINE_K) || above(evaporatingK, warmest, HOT_SATURATION_K)
 }
 

@@ -139,6 +139,14 @@ describe('what can be true together in heating', () => {
       }),
     )
   })
+  it('so it is with the low hose at the true suction, where nothing looks hot, once it is clearly warmer indoors than both airs', () => {
+    fc.assert(
+      fc.property(sound, (r) => {
+        if (r.supplyK! < Math.max(r.returnK!, r.outdoorK!) + 6) return
+        expect(codes({ ...r, mode: 'cooling' })).toEqual(['heatsInsteadOfCooling'])
+      }),
+    )
+  })
 })
 
 describe('probes hung the wrong way round in heating', () => {

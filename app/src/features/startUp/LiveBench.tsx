@@ -112,7 +112,7 @@ const Bench = memo(function Bench({
         </Banner>
       ) : null}
       <ManifoldBanner setting={live.manifold} refrigerant={view.facts.refrigerant} />
-      <ReversedStop unit={unit} checks={live.checks} />
+      <ReversedStop unit={unit} checks={live.checks} {...(live.swap ? { swap: live.swap } : {})} />
       <PlausibilityCard tuned={live} onExchange={exchange} />
       {view.tuning.swaps.length > 0 ? (
         <Soft testID="swapped-note">Two probes of this recording are read the other way round; the log says so.</Soft>

@@ -1,5 +1,5 @@
-import { entryProblemWords } from '@zetesis/contract'
-import type { EntryBody, LogItem, PlausibilityCheck, Reading } from '@zetesis/core'
+import { entryProblemWords, swapWords } from '@zetesis/contract'
+import type { EntryBody, LogItem, PlausibilityCheck, ProbeSwap, Reading } from '@zetesis/core'
 import { useState } from 'react'
 import { YStack } from 'tamagui'
 import { useSettings } from '@/settings/settings'
@@ -12,10 +12,13 @@ import type { UnitHandle } from '@/unit/useUnit'
 export function ReversedStop({
   unit,
   checks,
+  swap,
   logged,
 }: {
   unit: UnitHandle
   checks: readonly PlausibilityCheck[]
+  /** two probes that, exchanged, would explain it as well */
+  swap?: ProbeSwap
   /** the reading that says so, where it is one in the log */
   logged?: LogItem<Reading>
 }) {
@@ -44,6 +47,9 @@ export function ReversedStop({
             ? 'Close nothing, open nothing: the vapour port carries hot gas at high pressure. Stop the unit at its disconnect, then look at the wire.'
             : 'A defrost is over in some minutes. If it goes on cooling: close nothing, open nothing, stop the unit, then look at the wire.'}
         </Body>
+        {swap ? (
+          <Body fontSize="$3" lineHeight="$3">{`Unless two probes are to blame: ${swapWords(swap.a, swap.b)}`}</Body>
+        ) : null}
         {logged && !sealed && heatPump.circuit.heatPump ? (
           <Press testID="other-mode" onPress={putRight}>
             {`No, it was meant: read in ${meant}`}

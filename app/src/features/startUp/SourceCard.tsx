@@ -1,4 +1,11 @@
-import { atmosphericPressurePa, orificeThousandths, toSi, type Instrument, type Quantity } from '@zetesis/core'
+import {
+  atmosphericPressurePa,
+  labelTarget,
+  orificeThousandths,
+  toSi,
+  type Instrument,
+  type Quantity,
+} from '@zetesis/core'
 import { OIL_LOGGED } from '@zetesis/rig'
 import type { SlotChoice } from '@/kit/choice'
 import { ReadingsFrom, type Readings } from '@/recording/ReadingsFrom'
@@ -49,24 +56,18 @@ export function likeUnit({ view, record }: UnitHandle) {
 }
 
 /** A heat pump: what meters outdoors, its label's figure in heating, which way round it runs, and where the low hose hangs. */
-function turnedLike({ heatPump, facts, label, heating }: UnitHandle['view']) {
+function turnedLike({ heatPump, facts, label, method }: UnitHandle['view']) {
   const { circuit, mode, hoses } = heatPump
   if (!circuit.heatPump) return {}
-  const { target } = heating?.judged ?? {}
-  const looked =
-    label && facts.refrigerant
-      ? label.tables
-          ?.flatMap((table) => (table.quantity === 'subcooling' ? table.rows : []))
-          .find((row) => row.heating && (!row.indoor || row.indoor === facts.indoorModel))?.heating
-      : undefined
-  const targetSubcoolingK =
-    target?.ok && target.deciding === 'subcooling' ? target.targetK : looked && toSi('temperatureDifference', looked)
+  const { orientation, indoorModel } = facts
+  const place = { quantity: 'subcooling', mode: 'heating', orientation, indoorModel } as const
+  const target = label && labelTarget(label, place, method)
   const low = hoses?.entry.hoses.find((h) => h.side === 'low')?.port
   return {
     heatPump: {
       mode,
       ...(circuit.outdoorDevice ? { metering: circuit.outdoorDevice } : {}),
-      ...(targetSubcoolingK === undefined ? {} : { targetSubcoolingK }),
+      ...(target?.ok ? { targetSubcoolingK: target.targetK } : {}),
       // nobody said: at the true suction where there is one, as the drawing advises
       lowHose:
         low === undefined

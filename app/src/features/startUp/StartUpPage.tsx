@@ -229,7 +229,12 @@ function ReadingBench({
             </Banner>
           ) : null}
           {tuned ? (
-            <ReversedStop unit={unit} checks={tuned.checks} {...(last && !typing ? { logged: last.item } : {})} />
+            <ReversedStop
+              unit={unit}
+              checks={tuned.checks}
+              {...(tuned.swap ? { swap: tuned.swap } : {})}
+              {...(last && !typing ? { logged: last.item } : {})}
+            />
           ) : null}
           {tuned && !typing ? <PlausibilityCard tuned={tuned} onExchange={exchange} /> : null}
           <Verdict judged={shown.judged} note={note} />
