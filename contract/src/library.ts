@@ -134,6 +134,8 @@ export function librarySchemas({ quantity, id, instant, day, fits }: Door) {
     outdoorHigh: quantity('temperature').optional(),
     indoorLow: quantity('temperature').optional(),
     indoorHigh: quantity('temperature').optional(),
+    heatingSets: z.literal(true).optional(),
+    dischargeOverOutdoor: difference.optional(),
     subcoolingTolerance: difference.optional(),
     superheatTolerance: difference.optional(),
     tables: z.array(targetTable).max(20).optional(),

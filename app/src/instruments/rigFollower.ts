@@ -37,6 +37,9 @@ function onEvacuation(body: EntryBody, { view: { elevationM, method } }: Followe
   }
 }
 
+/** what somebody covers at first: some seven tenths of the face */
+const COVERED = 0.72
+
 function onSystem(body: EntryBody, { record, view: { startedMs } }: Followed): RigChange[] {
   switch (body.kind) {
     case 'started':
@@ -47,6 +50,8 @@ function onSystem(body: EntryBody, { record, view: { startedMs } }: Followed): R
       const low = body.hoses.find((h) => h.side === 'low')
       return low ? [{ kind: 'lowHose', at: low.port === 'trueSuction' ? 'trueSuction' : 'vapour' }] : []
     }
+    case 'covered':
+      return [{ kind: 'faults', faults: { blockedCondenser: body.on ? COVERED : 0 } }]
     case 'pumpedDown':
       return [{ kind: 'run', on: false }]
     case 'deviceFitted': {

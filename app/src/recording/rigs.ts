@@ -51,6 +51,7 @@ export const rigWords: { readonly [K in RigKind]: Readonly<Record<Names[K], stri
     dirtyCondenser: 'Dirty condenser',
     weakCompressor: 'Worn compressor',
     air: 'Air in the system',
+    coldDay: 'Sound, 45 °F outdoors',
     reversed: 'Reversing valve wired wrong',
     leaksThrough: 'Reversing valve leaks through',
     checkLeaks: 'Check valve leaks',

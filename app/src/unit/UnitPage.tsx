@@ -12,6 +12,7 @@ import { unitPath } from '@/frame/routes'
 import { sentence } from '@/sync/api'
 import { Banner } from '@/ui/Banner'
 import { Body, Heading } from '@/ui/Words'
+import { CoverNote } from './CoverNote'
 import { UnitHead } from './UnitHead'
 import { RequestsCard } from './RequestsCard'
 import { setLastUnit } from './lastUnit'
@@ -72,6 +73,7 @@ export function UnitPage({
       ) : null}
       <RefusedEntries unitId={unitId} />
       <MayNote right="log" />
+      <CoverNote unit={unit} />
       <RequestsCard unit={unit} />
       {render(unit)}
     </Page>

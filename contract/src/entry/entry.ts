@@ -2,6 +2,7 @@ import type { Entry } from '@zetesis/core'
 import { z } from 'zod'
 import { admitting, stored, type Door } from '../door'
 import { anyStageSchemas } from './anyStage'
+import { coldSchemas } from './cold'
 import { conversionSchemas } from './conversion'
 import { handOverSchemas } from './handOver'
 import { heatPumpSchemas } from './heatPump'
@@ -22,6 +23,7 @@ const entrySchemas = (door: Door) => ({
   ...startUpSchemas(door),
   ...conversionSchemas(door),
   ...heatPumpSchemas(door),
+  ...coldSchemas(door),
   ...anyStageSchemas(door),
   ...handOverSchemas(door),
 })

@@ -126,6 +126,12 @@ export function entryProblemWords(problem: EntryProblem, system: UnitSystem = 'i
       return 'No other refrigerant was chosen yet: choose the one that stays under Prepare, as a retrofit.'
     case 'coolsOnly':
       return 'This unit only cools by what stands under Prepare. Say there that it is a heat pump, if it is one.'
+    case 'coldWayNotAllowed':
+      return 'The method in force doesn’t allow this way. Choose another one, or another method with a reason.'
+    case 'coveredSo':
+      return 'It stands so in the log already.'
+    case 'coverStillOn':
+      return 'The condenser is still covered. Take the cover off and log it first: left on, the head rises until something opens.'
     case 'twoHoses':
       return 'Two hoses on one port: choose another port for one of them.'
     case 'lowGaugeOnDischarge':

@@ -26,6 +26,13 @@ export interface StepQuestion {
   readonly totalChargeKg: number
   readonly meteringDevice: Metering
   readonly profile: MethodProfile
+  /** what a whole charge moves the quantity that decides, where it is none of the two, and how uncertain that is as a share */
+  readonly prior?: SlopePrior
+}
+
+export interface SlopePrior {
+  readonly perChargeK: number
+  readonly relative: number
 }
 
 export type StepReason =
@@ -116,13 +123,14 @@ export function estimateSlope(
     totalChargeKg,
     meteringDevice,
     profile,
-  }: { totalChargeKg: number; meteringDevice: Metering; profile?: MethodProfile },
+    prior: given,
+  }: { totalChargeKg: number; meteringDevice: Metering; profile?: MethodProfile; prior?: SlopePrior },
 ): Slope {
   if (!isCharge(totalChargeKg)) throw new RangeError('the total charge must be above zero')
   const prior = priors[meteringDevice]
-  const start = (quantity === 'superheat' ? prior.superheatK : prior.subcoolingK) / totalChargeKg
+  const start = perCharge(quantity, meteringDevice, given) / totalChargeKg
   let slope = start
-  let variance = Math.max(prior.relative * Math.abs(start), LEAST_SPREAD_K / totalChargeKg) ** 2
+  let variance = Math.max((given ?? prior).relative * Math.abs(start), LEAST_SPREAD_K / totalChargeKg) ** 2
   for (const step of history) {
     const moved = movedBy(step, quantity)
     if (moved === undefined || !(Math.abs(step.amountKg) > 0 && Math.abs(step.amountKg) < 1e5)) continue
@@ -133,6 +141,9 @@ export function estimateSlope(
   }
   return { kPerKg: slope, standard: Math.sqrt(variance) }
 }
+
+const perCharge = (quantity: 'superheat' | 'subcooling', metering: Metering, given: SlopePrior | undefined) =>
+  given?.perChargeK ?? (quantity === 'superheat' ? priors[metering].superheatK : priors[metering].subcoolingK)
 
 function movedBy({ before, after }: ChargeStep, quantity: 'superheat' | 'subcooling'): number | undefined {
   const key = quantity === 'superheat' ? 'superheatK' : 'subcoolingK'
@@ -153,7 +164,7 @@ function movedBy({ before, after }: ChargeStep, quantity: 'superheat' | 'subcool
  * Limits: says nothing of whether charge is the fault; `chargeGates` does.
  */
 export function adviseStep(question: StepQuestion): StepAdvice {
-  const { history, current, target, tolerance, totalChargeKg, meteringDevice, profile } = question
+  const { history, current, target, tolerance, totalChargeKg, meteringDevice, profile, prior } = question
   const quantity = meteringDevice === 'fixedOrifice' ? 'superheat' : 'subcooling'
   const value = quantity === 'superheat' ? current.superheatK : current.subcoolingK
   const known = [value, target, tolerance, current.standardK ?? 0].every(
@@ -181,10 +192,13 @@ export function adviseStep(question: StepQuestion): StepAdvice {
   if (!add && !takingOut && value >= lowK && value <= highK)
     return { action: 'stop', reasons: [{ code: 'inBand', valueK: value, lowK, highK }] }
 
-  const slope = estimateSlope(history, quantity, { totalChargeKg, meteringDevice, profile })
-  const usual = Math.abs(
-    quantity === 'superheat' ? priors[meteringDevice].superheatK : priors[meteringDevice].subcoolingK,
-  )
+  const slope = estimateSlope(history, quantity, {
+    totalChargeKg,
+    meteringDevice,
+    profile,
+    ...(prior ? { prior } : {}),
+  })
+  const usual = Math.abs(perCharge(quantity, meteringDevice, prior))
   const steep = Math.max(Math.abs(slope.kPerKg), (FLATTEST * usual) / totalChargeKg)
   const careful = steep + profile.stepCareful.si * slope.standard
   const distanceK = Math.max(
@@ -217,13 +231,21 @@ export function predictStep(
     totalChargeKg,
     meteringDevice,
     profile,
-  }: Pick<StepQuestion, 'history' | 'current' | 'totalChargeKg' | 'meteringDevice'> & { profile?: MethodProfile },
+    prior,
+  }: Pick<StepQuestion, 'history' | 'current' | 'totalChargeKg' | 'meteringDevice' | 'prior'> & {
+    profile?: MethodProfile
+  },
   kg: number,
 ): NonNullable<StepAdvice['predicted']> {
   if (!(isCharge(totalChargeKg) && Math.abs(kg) < 1e5)) return {}
   const one = (quantity: 'superheat' | 'subcooling', value: number | undefined) => {
     if (value === undefined || !(Math.abs(value) < ABSURD_K)) return undefined
-    const slope = estimateSlope(history, quantity, { totalChargeKg, meteringDevice, profile })
+    const slope = estimateSlope(history, quantity, {
+      totalChargeKg,
+      meteringDevice,
+      profile,
+      ...(prior ? { prior } : {}),
+    })
     const valueK = Math.max(0, value + slope.kPerKg * kg)
     const spreadK = RANGE_90 * Math.hypot(slope.standard * kg, changeStandardK([current, current], profile))
     return { valueK, lowK: Math.max(0, valueK - spreadK), highK: valueK + spreadK }
@@ -237,11 +259,16 @@ export function predictStep(
  * would have been seen: several standard uncertainties of a difference between two readings. Small steps add up until it would.
  */
 function stepsThatDidNothing(
-  { history, totalChargeKg, meteringDevice, profile }: StepQuestion,
+  { history, totalChargeKg, meteringDevice, profile, prior }: StepQuestion,
   quantity: 'superheat' | 'subcooling',
 ): StepReason | undefined {
   // by the prior: a slope learnt from these very steps would excuse them
-  const { kPerKg } = estimateSlope([], quantity, { totalChargeKg, meteringDevice, profile })
+  const { kPerKg } = estimateSlope([], quantity, {
+    totalChargeKg,
+    meteringDevice,
+    profile,
+    ...(prior ? { prior } : {}),
+  })
   let expectedK = 0
   let movedK = 0
   let steps = 0

@@ -1,5 +1,6 @@
 import type { Author } from './base'
 import type { AnyStageEntry } from './anyStage'
+import type { ColdEntry } from './cold'
 import type { ConversionEntry } from './conversion'
 import type { HandOverEntry } from './handOver'
 import type { HeatPumpEntry } from './heatPump'
@@ -19,6 +20,7 @@ export type Entry =
   | StartUpEntry
   | ConversionEntry
   | HeatPumpEntry
+  | ColdEntry
   | AnyStageEntry
   | HandOverEntry
 

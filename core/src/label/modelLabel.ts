@@ -58,6 +58,10 @@ export interface ModelLabel {
   readonly outdoorHigh?: Quantity<'temperature'>
   readonly indoorLow?: Quantity<'temperature'>
   readonly indoorHigh?: Quantity<'temperature'>
+  /** the label's figures for heating are for setting the charge, not only for checking it */
+  readonly heatingSets?: true
+  /** discharge over outdoor air in heating, for charging by it */
+  readonly dischargeOverOutdoor?: Quantity<'temperatureDifference'>
   readonly subcoolingTolerance?: Quantity<'temperatureDifference'>
   readonly superheatTolerance?: Quantity<'temperatureDifference'>
   readonly tables?: readonly TargetTable[]
@@ -128,6 +132,7 @@ export function checkLabel(label: ModelLabel): LabelProblem[] {
     'capacitor',
     'airflow',
     'maximumStatic',
+    'dischargeOverOutdoor',
     'subcoolingTolerance',
     'superheatTolerance',
   ] as const

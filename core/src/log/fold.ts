@@ -59,6 +59,8 @@ export const emptyRecord: UnitRecord = {
     turnedBack: [],
     hosesOn: [],
     modeChanged: [],
+    coldWayChosen: [],
+    covered: [],
     gatePassed: [],
     struck: [],
     asked: [],

@@ -39,12 +39,17 @@ export function judgedReadings(record: UnitRecord, terms: ReadingTerms) {
   const all = judged.filter(({ item }) => item.entry.mode === 'cooling')
   const heating = judged.filter(({ item }) => item.entry.mode === 'heating').at(-1)
   const last = all.at(-1)
-  if (!last) return { all, heating, reading: undefined }
+  if (!last) return { all, both: judged, heating, reading: undefined }
   const step = lastStep(record, startedMs)
   const before =
     all.filter((r) => r !== last && timeOf(r.item) >= step).at(0) ?? all.filter((r) => timeOf(r.item) < step).at(-1)
   const settled = last.settled && timeOf(last.item) >= step
-  return { all, heating, reading: { ...last, settled, targetMovedK: before && moved(last.judged, before.judged) } }
+  return {
+    all,
+    both: judged,
+    heating,
+    reading: { ...last, settled, targetMovedK: before && moved(last.judged, before.judged) },
+  }
 }
 
 /** A reading from a recording was watched settle; one that was typed goes by the clock. */

@@ -13,6 +13,7 @@ import { toSi } from '../quantity/unit'
 import type { JudgedReading } from '../tuning/judgeCharge'
 import { conversionRun, conversionStop, type ConversionRun } from './conversionRun'
 import { sincePumpDown, thisRound } from './round'
+import { coldRun, type ColdRun } from './coldRun'
 import { chargeBalance, type ChargeBalance } from './chargeBalance'
 import { heatPumpRun, type HeatPumpRun } from './heatPumpRun'
 import { inForceAt, unitProfile } from './inForce'
@@ -33,6 +34,8 @@ export interface UnitView {
   readonly conversion?: ConversionRun
   /** its circuit, which way round it runs, and what hangs on it */
   readonly heatPump: HeatPumpRun
+  /** how the charge is come to in the cold, and whether the condenser is covered */
+  readonly cold: ColdRun
   readonly elevationM: number
   /** the model's label as this unit took it */
   readonly label?: ModelLabel
@@ -87,7 +90,7 @@ function tell(whole: UnitRecord, jobElevationM: number | undefined) {
   const charge = chargeBalance(record, here)
   const start = byTime(open.items.started).at(-1)
   const startedMs = start && timeOf(start)
-  const { all, reading, heating } = judgedReadings(record, { ...here, startedMs })
+  const { all, reading, heating, both } = judgedReadings(record, { ...here, startedMs })
   const totalChargeKg =
     (charge.due.ok ? charge.due.totalKg : undefined) ?? (facts.labelCharge && toSi('mass', facts.labelCharge))
   const tuning = tuningRun(record, { ...here, judged: all, totalChargeKg })
@@ -99,6 +102,7 @@ function tell(whole: UnitRecord, jobElevationM: number | undefined) {
     refusal,
     ...(conversion ? { conversion } : {}),
     heatPump,
+    cold: coldRun(record, both),
     profile: unitProfile(record),
     pressureTest,
     vacuum,

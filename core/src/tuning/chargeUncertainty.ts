@@ -68,6 +68,16 @@ function channelError(
   return quantity && { shape: classError(quantity, si, assumed, profile), named: false }
 }
 
+/** Standard uncertainty of one temperature by its instrument, else by its class, K. */
+export function channelStandardK(
+  channel: ReadingChannel,
+  si: number,
+  instruments: UsedInstruments,
+): number | undefined {
+  const error = channelError(channel, si, instruments)
+  return error && standardOf(error.shape)
+}
+
 /** What would turn Too close to call into a verdict. */
 export type Settling =
   | {

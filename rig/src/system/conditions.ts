@@ -79,6 +79,10 @@ export const systemRigs = {
   dirtyCondenser: (spec) => withFault(spec, { dirtyCondenser: 0.4 }),
   weakCompressor: (spec) => withFault(spec, { weakCompressor: 0.3 }),
   air: (spec) => withFault(spec, { airPa: 2e5 }),
+  coldDay: (spec) => ({
+    ...spec,
+    day: { ...spec.day, outdoorK: f(45), outdoorHumidity: 0.7, roomK: f(75), roomHumidity: 0.5, loadW: 4500 },
+  }),
   reversed: (spec) => withFault(spec, { reversed: true }),
   leaksThrough: (spec) => withFault(spec, { leaksThrough: 0.1 }),
   checkLeaks: (spec) => withFault(spec, { checkLeaks: 0.4 }),

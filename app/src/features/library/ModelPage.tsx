@@ -154,6 +154,16 @@ function ModelForm({ kept }: { kept?: Kept<ModelLabel> }) {
             { value: 'heatPump', label: 'Heat pump' },
           ]}
         />
+        <FormChoice
+          control={control}
+          name="heating"
+          label="The label’s figures for heating"
+          options={[
+            { value: 'checks', label: 'are a check' },
+            { value: 'sets', label: 'set the charge' },
+          ]}
+          hint="Only where the label itself says that the charge may be set in heating."
+        />
       </Card>
       <Card>
         <CircuitEditor circuit={circuit ?? {}} onChange={(next) => change('circuit', next)} problems={problems} />

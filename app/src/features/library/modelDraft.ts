@@ -40,6 +40,12 @@ export const modelQuantities = [
     dimension: 'temperatureDifference',
     group: 'window',
   },
+  {
+    name: 'dischargeOverOutdoor',
+    label: 'Discharge over outdoors, in heating',
+    dimension: 'temperatureDifference',
+    group: 'window',
+  },
   { name: 'outdoorLow', label: 'Outdoors from', dimension: 'temperature', group: 'window' },
   { name: 'outdoorHigh', label: 'Outdoors to', dimension: 'temperature', group: 'window' },
   { name: 'indoorLow', label: 'Indoors from', dimension: 'temperature', group: 'window' },
@@ -93,6 +99,7 @@ export type ModelDraft = { [Q in QuantityName]: QuantityText } & {
   metering?: Metering
   mode?: 'coolingOnly' | 'heatPump'
   circuit: CircuitFacts
+  heating?: 'checks' | 'sets'
   allowances: AllowanceDraft[]
   items: ItemDraft[]
   tables: TableDraft[]
@@ -114,6 +121,7 @@ export function modelDraft(label: ModelLabel | undefined): ModelDraft {
     metering: label?.metering,
     mode: label?.mode,
     circuit: label?.circuit ?? {},
+    heating: label?.heatingSets ? 'sets' : undefined,
     allowances: (label?.allowances ?? []).map(({ tube, allowance }) => ({
       tube: acrTubes.find((t) => Math.abs(t.outsideDiameterM - toSi('tube', tube)) < 1e-4)?.name ?? '',
       allowance: quantityText(allowance),
@@ -190,6 +198,7 @@ export function readModel(
     refrigerant: draft.refrigerant,
     metering: draft.metering,
     mode: draft.mode,
+    heatingSets: draft.heating === 'sets' ? true : undefined,
     circuit: Object.keys(draft.circuit ?? {}).length > 0 ? draft.circuit : undefined,
     allowances: list(
       draft.allowances.flatMap(({ tube, allowance }, i) => {

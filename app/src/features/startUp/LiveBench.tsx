@@ -24,6 +24,8 @@ import { AdviceCard, likeliest, mayDespite, mayStep, PlausibilityCard } from './
 import { AimCard } from './AimCard'
 import { readingSlots } from '@/kit/instruments'
 import { Ladder } from '@/verdict/Ladder'
+import { ColdCard, nowOf } from './ColdCard'
+import { HeadStop } from './HeadStop'
 import { LitChart } from './LitChart'
 import { LiveCard } from './LiveCard'
 import { useLiveAnswer, type LiveStore } from './liveStore'
@@ -112,6 +114,7 @@ const Bench = memo(function Bench({
         </Banner>
       ) : null}
       <ManifoldBanner setting={live.manifold} refrigerant={view.facts.refrigerant} />
+      <HeadStop unit={unit} judged={judged} />
       <ReversedStop unit={unit} checks={live.checks} {...(live.swap ? { swap: live.swap } : {})} />
       <PlausibilityCard tuned={live} onExchange={exchange} />
       {view.tuning.swaps.length > 0 ? (
@@ -121,6 +124,15 @@ const Bench = memo(function Bench({
       <MethodLine judged={judged} />
       <TargetMoved tuning={view.tuning} judged={judged} />
       {heating ? null : <AdviceCard tuned={live} method={view.method} />}
+      <ColdCard
+        unit={unit}
+        now={nowOf(live)}
+        kit={kit}
+        {...(judged.outdoorK === undefined ? {} : { outdoorK: judged.outdoorK })}
+        {...(judged.returnK === undefined ? {} : { returnK: judged.returnK })}
+        onRig={view.tuning.trace?.source === 'rig'}
+        reading={start}
+      />
       {live.advice && mayStep(live) ? (
         <StepCard
           unit={unit}

@@ -21,6 +21,7 @@ import { ReadingFields, useReadingForm } from './useReadingForm'
 import { AdviceCard, likeliest, mayDespite, mayStep, PlausibilityCard } from './AdviceCard'
 import { AimCard } from './AimCard'
 import { BeforeStart } from './BeforeStart'
+import { ColdCard } from './ColdCard'
 import { ComingOff } from './ComingOff'
 import { Ladder } from '@/verdict/Ladder'
 import { LiveBench } from './LiveBench'
@@ -192,6 +193,17 @@ function ReadingBench({
   const settle = view.waits.find((w) => w.kind === 'settle')
   const tuned = useTuned(unit, shown)
   const strike = useStrikeStep(unit)
+  const now = useMemo(() => {
+    if (typing) return { values: preview, settled: false }
+    const entry = last?.item.entry
+    return (
+      entry && {
+        values: entry.values,
+        ...(entry.instruments ? { instruments: entry.instruments } : {}),
+        settled: last.settled,
+      }
+    )
+  }, [typing, preview, last])
   const mended = last && tuned?.swap && exchangeReading(last.item, tuned.swap)
   const at = last && new Date(last.item.entry.at)
   const exchange =
@@ -262,6 +274,14 @@ function ReadingBench({
               ) : null}
             </>
           ) : null}
+          <ColdCard
+            unit={unit}
+            {...(now ? { now } : {})}
+            kit={kit}
+            {...(shown.judged.outdoorK === undefined ? {} : { outdoorK: shown.judged.outdoorK })}
+            {...(shown.judged.returnK === undefined ? {} : { returnK: shown.judged.returnK })}
+            onRig={false}
+          />
           <Findings judged={shown.judged} />
           {typing || heating ? null : <AimCard judged={shown.judged} tuning={view.tuning} onStrike={strike} />}
           <LitChart judged={shown.judged} label={view.label} />

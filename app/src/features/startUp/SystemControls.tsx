@@ -56,6 +56,12 @@ const turned: typeof things = [
   { id: 'fan-runs', word: 'Let it run', change: { kind: 'faults', faults: { fanStopped: false } } },
 ]
 
+/** what a hand does at a condenser that is covered */
+const covering: typeof things = [
+  { id: 'cover-more', word: 'Cover more', change: { kind: 'faults', faults: { blockedCondenser: 0.9 } } },
+  { id: 'cover-less', word: 'Cover less', change: { kind: 'faults', faults: { blockedCondenser: 0.6 } } },
+]
+
 /** What house, weather and hands would do at the simulated system. */
 export const SystemControls = drawn(function SystemControls({ unit }: { unit: UnitHandle }) {
   const atRig = useRigConsole(unit.unitId)
@@ -66,7 +72,11 @@ export const SystemControls = drawn(function SystemControls({ unit }: { unit: Un
   ]
   return (
     <XStack gap="$2" flexWrap="wrap" testID="system-controls">
-      {[...things, ...(unit.view.heatPump.circuit.heatPump ? turned : [])].map(({ id, word, change, says }) => (
+      {[
+        ...things,
+        ...(unit.view.heatPump.circuit.heatPump ? turned : []),
+        ...(unit.view.cold.cover ? covering : []),
+      ].map(({ id, word, change, says }) => (
         <Press
           key={id}
           look="quiet"

@@ -1,5 +1,6 @@
 import type { Entry, LogItem } from '@zetesis/core'
 import { anyStageLines } from './anyStage'
+import { coldLines } from './cold'
 import { conversionLines } from './conversion'
 import { handOverLines } from './handOver'
 import { heatPumpLines } from './heatPump'
@@ -20,6 +21,7 @@ const lines: EntryWords<Entry> = {
   ...startUpLines,
   ...conversionLines,
   ...heatPumpLines,
+  ...coldLines,
   ...anyStageLines,
   ...handOverLines,
 }

@@ -1,6 +1,7 @@
 import type { EntryKind, EntryOf } from '../../entry/entry'
 import type { Stage } from '../../entry/stage'
 import type { UnitRecord } from '../../log/fold'
+import { coldRun } from '../coldRun'
 import { conversionStop } from '../conversionRun'
 import type { InForceHere } from '../inForce'
 import { unitView } from '../unitView'
@@ -40,6 +41,10 @@ export function gatesClosed({ whole, nowMs, jobElevationM }: Asked, before: read
   const closed = view.stages.filter((s) => before.includes(s.stage) && s.state !== 'done' && s.state !== 'bypassed')
   return closed.length === 0 ? [] : [{ code: 'gateClosed', path: '', stages: closed.map((s) => s.stage) }]
 }
+
+/** Nothing is left behind with its condenser covered. */
+export const uncovered = ({ record }: Asked): EntryProblem[] =>
+  coldRun(record).cover ? [{ code: 'coverStillOn', path: '' }] : []
 
 /** Nothing of the running system before it was started. */
 export const notStarted = ({ record }: Asked): EntryProblem[] =>

@@ -8,6 +8,7 @@ import { thisRound } from '../round'
 import { isArchived } from '../standing'
 import { anyStageChecks } from './anyStage'
 import type { Asked, BookedKg, Checks } from './asked'
+import { coldChecks } from './cold'
 import { conversionChecks } from './conversion'
 import { handOverChecks } from './handOver'
 import { heatPumpChecks } from './heatPump'
@@ -31,6 +32,7 @@ const checks: Checks<EntryKind> = {
   ...startUpChecks,
   ...conversionChecks,
   ...heatPumpChecks,
+  ...coldChecks,
   ...anyStageChecks,
   ...handOverChecks,
 }

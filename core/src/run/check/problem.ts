@@ -84,6 +84,10 @@ export type EntryProblem =
   | { code: 'twoHoses'; path: 'hoses' }
   /** hard stops: a low-side gauge where high pressure comes, or where nobody knows */
   | (HoseStop & { path: 'hoses' })
+  | { code: 'coldWayNotAllowed'; path: 'school' }
+  | { code: 'coveredSo'; path: 'on' }
+  /** a hard stop: what covers the condenser comes off first */
+  | { code: 'coverStillOn'; path: '' }
   | { code: 'badCircuit'; path: string; problem: CircuitProblem }
 
 export function positive<D extends Dimension>(dimension: D, quantity: Quantity<D>, path: string): EntryProblem[] {

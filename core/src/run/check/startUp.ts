@@ -1,7 +1,7 @@
 import type { LookedInto, ReturnVisit, StartUpEntry } from '../../entry/startUp'
 import { toSi } from '../../quantity/unit'
 import { baselineFacts } from '../conversionRun'
-import { gatesClosed, notStarted, refused, type Checks } from './asked'
+import { gatesClosed, notStarted, refused, uncovered, type Checks } from './asked'
 import { positive, type EntryProblem } from './problem'
 import { heats } from './heatPump'
 import { checkReading } from './reading'
@@ -29,7 +29,7 @@ export const startUpChecks: Checks<StartUpEntry['kind']> = {
   probesExchanged: ({ traceId }, { record }) =>
     isTraceOf(record, traceId) ? [] : [{ code: 'unknownTrace', path: 'traceId' }],
   disturbed: (_, asked) => notStarted(asked),
-  cameOff: (_, asked) => notStarted(asked),
+  cameOff: (_, asked) => [...notStarted(asked), ...uncovered(asked)],
 }
 
 /** The problem of a value that stands elsewhere in the entry. */

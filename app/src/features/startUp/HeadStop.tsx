@@ -1,0 +1,55 @@
+import { entryProblemWords } from '@zetesis/contract'
+import { showText, type JudgedReading } from '@zetesis/core'
+import { useState } from 'react'
+import { Text, YStack } from 'tamagui'
+import { useSettings } from '@/settings/settings'
+import { useAlarm } from '@/ui/alarm'
+import { Press } from '@/ui/Press'
+import { Body } from '@/ui/Words'
+import type { UnitHandle } from '@/unit/useUnit'
+
+/** With the condenser covered: head over the method's stop takes the whole screen, and sounds, until the cover is off or the head is down. */
+export function HeadStop({ unit, judged }: { unit: UnitHandle; judged: JudgedReading }) {
+  const { system } = useSettings()
+  const [problem, setProblem] = useState<string>()
+  const { cold, method } = unit.view
+  const stopK = method.restrictedStopK.si
+  const { condensingK } = judged
+  const over = cold.cover !== undefined && condensingK !== undefined && condensingK > stopK
+  useAlarm(over)
+  if (!over) return null
+  return (
+    <YStack
+      testID="head-stop"
+      role="alert"
+      position={'fixed' as 'absolute'}
+      top={0}
+      left={0}
+      right={0}
+      bottom={0}
+      zIndex={1000}
+      backgroundColor="$oxide"
+      alignItems="center"
+      justifyContent="center"
+      gap="$5"
+      padding="$5"
+    >
+      <Text color="$paper" fontSize="$8" lineHeight="$8" fontWeight="700" textAlign="center">
+        Take the cover off now
+      </Text>
+      <Text color="$paper" fontSize="$6" lineHeight="$6" textAlign="center">
+        {`It condenses at ${showText('temperature', condensingK, system)}; the stop is ${showText('temperature', stopK, system)}. If the head doesn’t fall at once, stop the unit.`}
+      </Text>
+      <Press
+        testID="head-stop-off"
+        onPress={() => {
+          const [first] = unit.append({ kind: 'covered', on: false })
+          setProblem(first && entryProblemWords(first, system))
+        }}
+      >
+        The cover is off
+      </Press>
+      {problem ? <Body color="$paper">{problem}</Body> : null}
+    </YStack>
+  )
+}

@@ -1,0 +1,274 @@
+import { adviseStep, type ChargeStep, type StepAdvice } from '../charge/adviseStep'
+import { meteringIn } from '../heatpump/circuit'
+import type { PlausibilityCheck } from '../measurement/checkPlausibility'
+import { checkPlausibility } from '../measurement/checkPlausibility'
+import type { Instrument } from '../measurement/instrument'
+import { judge } from '../measurement/judge'
+import type { ColdSchool, MethodProfile } from '../method/profile'
+import { toSi } from '../quantity/unit'
+import { channelStandardK } from '../tuning/chargeUncertainty'
+import {
+  judgeCharge,
+  type ChargeReading,
+  type ChargeUnit,
+  type ChargeVerdict,
+  type JudgedReading,
+} from '../tuning/judgeCharge'
+import { plausibilityMargins, plausibleOf } from '../tuning/plausible'
+
+export type ProvisionalSchool = Exclude<ColdSchool, 'weighInOnly'>
+export type ColdQuantity = 'superheat' | 'subcooling' | 'dischargeOverOutdoor'
+
+export interface ColdQuestion {
+  readonly school: ProvisionalSchool
+  readonly unit: ChargeUnit
+  readonly reading: ChargeReading
+  readonly kit: readonly Instrument[]
+  readonly profile: MethodProfile
+  readonly settled: boolean
+  /** this unit's steps, read by the quantity of the school: as `superheatK` where it falls with charge, as `subcoolingK` where it rises */
+  readonly steps: readonly ChargeStep[]
+  /** right charge by label and line set, and what the scale says is in it, kg */
+  readonly totalChargeKg?: number
+  readonly weighedKg?: number
+  readonly airflowKnownGood: boolean
+}
+
+/** Why nothing is put in or taken out now. */
+export type ColdAgainst =
+  | { readonly code: 'contradiction'; readonly checks: readonly PlausibilityCheck[] }
+  | { readonly code: 'notSettled' }
+  | { readonly code: 'noReading' }
+  | { readonly code: 'noTotal' }
+  | { readonly code: 'airflowNotKnownGood' }
+  /** the scale's word stands: in the cold no reading carries the charge further over it */
+  | { readonly code: 'overWeighed'; readonly overKg: number; readonly shareAllowed: number }
+  /** covered: condensing isn't yet, or is beyond, what a warm day gives */
+  | { readonly code: 'coverMore' | 'coverLess'; readonly condensingK: number; readonly wantedK: number }
+
+export interface ColdAssessment {
+  readonly school: ProvisionalSchool
+  readonly quantity: ColdQuantity
+  /** what else the reading says; with the condenser covered, judged for the weather that its condensing stands for */
+  readonly judged: JudgedReading
+  readonly valueK?: number
+  readonly targetK?: number
+  readonly lowK?: number
+  readonly highK?: number
+  readonly standardK?: number
+  /** never more than provisional */
+  readonly verdict: ChargeVerdict
+  readonly probabilityIn?: number
+  readonly advice?: StepAdvice
+  readonly against: readonly ColdAgainst[]
+  /** outdoor air that a covered condenser's condensing stands for */
+  readonly standsForK?: number
+}
+
+/** The outdoor air of the warm day that a condensing temperature stands for: less by what condensers usually lie over it. */
+export const standsForOutdoorK = (condensingK: number, method: MethodProfile): number =>
+  condensingK - (method.condensingOverOutdoorLowK.si + method.condensingOverOutdoorHighK.si) / 2
+
+/** Discharge over outdoor air in heating: the label's, else the method's habit, which no maker of this unit said. */
+export function dischargeOffset({ label }: Pick<ChargeUnit, 'label'>, method: MethodProfile) {
+  const own = label?.dischargeOverOutdoor
+  return own
+    ? { offsetK: toSi('temperatureDifference', own), source: 'label' as const }
+    : { offsetK: method.dischargeOverOutdoorK.si, source: 'habit' as const }
+}
+
+/**
+ * A reading on a cold day, judged by one of the ways that are open then: what the charge seems to be, and the next small step. Whatever it says is provisional.
+ *
+ * The target follows the weather: it is worked out anew from each reading. Nothing is put in beyond what the scale and the label say by the method's share, so that no cold reading
+ * overcharges; a habit of the trade in place of the label's own figure carries the uncertainty of that.
+ *
+ * Sources: label or habit for the targets; JCGM 100 and 106 for uncertainty and verdict; `adviseStep` for the step.
+ */
+export function assessCold(question: ColdQuestion): ColdAssessment {
+  const found = measured(question)
+  const against = againstOf(question, found)
+  const advised = against.some((a) => a.code !== 'airflowNotKnownGood') ? undefined : stepOf(question, found)
+  const { advice, over } = withinWeighed(question, advised)
+  const barred = against.length > 0 && advice?.action === 'add'
+  return {
+    ...found,
+    school: question.school,
+    ...(advice && !barred ? { advice } : {}),
+    against: [
+      // taking out asks less: it is never wrong for want of airflow
+      ...against.filter((a) => a.code !== 'airflowNotKnownGood' || advice?.action === 'add'),
+      ...(over ? [over] : []),
+    ],
+  }
+}
+
+type Found = Omit<ColdAssessment, 'school' | 'advice' | 'against'>
+
+function measured(q: ColdQuestion): Found {
+  switch (q.school) {
+    case 'discharge':
+      return byDischarge(q)
+    case 'labelHeating': {
+      const judged = judgeCharge(q.unit, { ...q.reading, mode: 'heating' }, q.kit, q.profile)
+      return byTarget(judged, judged.uncertainty?.standardK)
+    }
+    case 'restrictedCondenser':
+      return byCover(q)
+  }
+}
+
+function byTarget(judged: JudgedReading, standardK: number | undefined): Found {
+  const { target, decidingValueK } = judged
+  const quantity = target.deciding ?? 'superheat'
+  if (!target.ok || decidingValueK === undefined || standardK === undefined)
+    return { judged, quantity, verdict: 'none' }
+  const stopped = judged.findings.some((f) => f.consequence === 'noVerdict')
+  const { lowK, highK, targetK } = target
+  const decided = judge({
+    value: decidingValueK,
+    standardUncertainty: standardK,
+    low: lowK,
+    high: highK,
+    thresholds: { in: judged.method.inProbability.si, out: judged.method.outProbability.si },
+  })
+  return {
+    judged,
+    quantity,
+    valueK: decidingValueK,
+    targetK,
+    lowK,
+    highK,
+    standardK,
+    ...(stopped ? { verdict: 'none' } : decided),
+  }
+}
+
+function byDischarge({ unit, reading, kit, profile }: ColdQuestion): Found {
+  const judged = judgeCharge(unit, { ...reading, mode: 'heating' }, kit, profile)
+  const { method, dischargeK, outdoorK } = judged
+  const { offsetK, source } = dischargeOffset(unit, method)
+  const quantity = 'dischargeOverOutdoor' as const
+  if (dischargeK === undefined || outdoorK === undefined) return { judged, quantity, targetK: offsetK, verdict: 'none' }
+  const instruments = {
+    used: reading.instruments ?? {},
+    kit,
+    assumed: unit.facts.instrumentClass ?? 'digital',
+    profile: method,
+  } as const
+  const standardK = Math.hypot(
+    channelStandardK('discharge', dischargeK, instruments) ?? 0,
+    channelStandardK('outdoor', outdoorK, instruments) ?? 0,
+    source === 'habit' ? method.dischargeHabitSpreadK.si : 0,
+  )
+  const valueK = dischargeK - outdoorK
+  const lowK = offsetK - method.dischargeToleranceK.si
+  const highK = offsetK + method.dischargeToleranceK.si
+  const stopped = judged.findings.some((f) => f.consequence === 'noVerdict')
+  const decided = judge({
+    value: valueK,
+    standardUncertainty: standardK,
+    low: lowK,
+    high: highK,
+    thresholds: { in: method.inProbability.si, out: method.outProbability.si },
+  })
+  return {
+    judged,
+    quantity,
+    valueK,
+    targetK: offsetK,
+    lowK,
+    highK,
+    standardK,
+    ...(stopped ? { verdict: 'none' } : decided),
+  }
+}
+
+function byCover({ unit, reading, kit, profile }: ColdQuestion): Found {
+  const plain = judgeCharge(unit, { ...reading, mode: 'cooling' }, kit, profile)
+  const { condensingK, method } = plain
+  if (condensingK === undefined) return { judged: plain, quantity: 'superheat', verdict: 'none' }
+  const standsForK = standsForOutdoorK(condensingK, method)
+  const judged = judgeCharge(
+    unit,
+    { ...reading, mode: 'cooling', values: { ...reading.values, outdoor: { value: standsForK, unit: 'K' } } },
+    kit,
+    profile,
+  )
+  const slope = judged.target.ok ? (judged.target.slopes.outdoor ?? 0) : 0
+  // what the covered coil really stands for is known to half of what condensers lie apart
+  const spreadK = (method.condensingOverOutdoorHighK.si - method.condensingOverOutdoorLowK.si) / Math.sqrt(12)
+  const own = judged.uncertainty?.standardK
+  return { ...byTarget(judged, own === undefined ? undefined : Math.hypot(own, slope * spreadK)), standsForK }
+}
+
+function againstOf(q: ColdQuestion, { judged, valueK, targetK }: Found): ColdAgainst[] {
+  const { school, settled, totalChargeKg, unit } = q
+  const { outdoor } = q.reading.values
+  const { method, condensingK, mode } = judged
+  const checks = checkPlausibility(
+    // of the air that is there, not of the day that a cover stands for
+    plausibleOf(
+      { ...judged, ...(outdoor ? { outdoorK: toSi('temperature', outdoor) } : {}) },
+      { facts: unit.facts, running: true, mode },
+    ),
+    plausibilityMargins(method, judged.standard),
+  )
+  const wantedK = method.restrictedCondensingK.si
+  const off = school === 'restrictedCondenser' && condensingK !== undefined ? condensingK - wantedK : 0
+  return [
+    ...(checks.length > 0 ? [{ code: 'contradiction' as const, checks }] : []),
+    ...(valueK === undefined || targetK === undefined ? [{ code: 'noReading' as const }] : []),
+    ...(settled ? [] : [{ code: 'notSettled' as const }]),
+    ...(totalChargeKg === undefined ? [{ code: 'noTotal' as const }] : []),
+    ...(Math.abs(off) > method.restrictedWithinK.si
+      ? [{ code: off < 0 ? ('coverMore' as const) : ('coverLess' as const), condensingK: condensingK!, wantedK }]
+      : []),
+    ...(q.airflowKnownGood ? [] : [{ code: 'airflowNotKnownGood' as const }]),
+  ]
+}
+
+/** what a whole charge moves discharge over outdoor air, K, behind a piston; with how little is known of it */
+const DISCHARGE = { perChargeK: -30, relative: 0.6 }
+
+function stepOf(q: ColdQuestion, found: Found): StepAdvice | undefined {
+  const { valueK, targetK, highK, standardK, quantity, judged } = found
+  const { totalChargeKg, unit, school } = q
+  if (valueK === undefined || targetK === undefined || highK === undefined || totalChargeKg === undefined)
+    return undefined
+  const rises = quantity === 'subcooling'
+  const metering = rises
+    ? 'expansionValve'
+    : school === 'labelHeating'
+      ? meteringIn('heating', unit.facts, unit.label)
+      : 'fixedOrifice'
+  if (!metering) return undefined
+  return adviseStep({
+    history: q.steps,
+    current: {
+      ...(rises ? { subcoolingK: valueK } : { superheatK: valueK }),
+      settled: q.settled,
+      ...(standardK === undefined ? {} : { standardK }),
+    },
+    target: targetK,
+    tolerance: highK - targetK,
+    totalChargeKg,
+    meteringDevice: metering,
+    profile: judged.method,
+    ...(quantity === 'dischargeOverOutdoor' ? { prior: DISCHARGE } : {}),
+  })
+}
+
+/** The scale is the better witness: what goes in beyond label and line set stays within the method's share of it. */
+function withinWeighed(
+  { totalChargeKg, weighedKg, profile }: ColdQuestion,
+  advice: StepAdvice | undefined,
+): { advice?: StepAdvice; over?: Extract<ColdAgainst, { code: 'overWeighed' }> } {
+  if (advice?.action !== 'add' || advice.amountKg === undefined || totalChargeKg === undefined)
+    return advice ? { advice } : {}
+  const share = profile.coldOverShare.si
+  const room = totalChargeKg * (1 + share) - (weighedKg ?? totalChargeKg)
+  if (room >= advice.amountKg) return { advice }
+  if (room >= Math.min(profile.stepLeastKg.si, advice.amountKg)) return { advice: { ...advice, amountKg: room } }
+  return { over: { code: 'overWeighed', overKg: advice.amountKg - Math.max(room, 0), shareAllowed: share } }
+}

@@ -1,0 +1,178 @@
+import fc from 'fast-check'
+import type { UnitFacts } from '../facts/unitFacts'
+import type { ModelLabel } from '../label/modelLabel'
+import { customaryProfile, readyProfiles } from '../method/readyProfiles'
+import { resolveProfile } from '../method/profile'
+import { saturationPressurePa } from '../refrigerant/saturation'
+import { assessCold, standsForOutdoorK, type ColdQuestion } from './assessCold'
+import { coldWays, type ColdPlace } from './coldWays'
+
+const k = (f: number) => (f + 459.67) / 1.8
+const degF = (value: number) => ({ value, unit: '°F' }) as const
+const psig = (curve: 'dew' | 'bubble', f: number) =>
+  ({ value: (saturationPressurePa('R-410A', curve, k(f))! - 101325) / 6894.757, unit: 'psig' }) as const
+
+const pump: UnitFacts = {
+  work: 'new',
+  mode: 'heatPump',
+  refrigerant: 'R-410A',
+  metering: 'expansionValve',
+  circuit: { outdoorDevice: 'piston', liquidPort: 'lineSide', trueSuction: true },
+}
+const piston: UnitFacts = {
+  work: 'new',
+  mode: 'coolingOnly',
+  refrigerant: 'R-410A',
+  metering: 'fixedOrifice',
+  superheatSource: 'commonRule',
+}
+const label: ModelLabel = { name: 'x', dischargeOverOutdoor: degF(115) }
+const open = (place: ColdPlace, method = customaryProfile) =>
+  coldWays(place, method).flatMap((w) => (w.why.length === 0 ? [w.school] : []))
+const why = (place: ColdPlace, school: string) =>
+  coldWays(place, customaryProfile).find((w) => w.school === school)!.why
+
+describe('ways that are open in the cold', () => {
+  const frost = { outdoorK: k(28), returnK: k(70) }
+  it('fit device, mode and weather; weighing in always does', () => {
+    expect(open({ facts: pump, mode: 'heating', ...frost })).toEqual(['weighInOnly', 'discharge'])
+    expect(open({ facts: piston, mode: 'cooling', ...frost })).toEqual(['weighInOnly', 'restrictedCondenser'])
+    expect(open({ facts: { ...piston, metering: 'expansionValve' }, mode: 'cooling', ...frost })).toEqual([
+      'weighInOnly',
+    ])
+  })
+  it('say why the others don’t', () => {
+    const valve = { ...pump, circuit: { ...pump.circuit, outdoorDevice: 'electronic' as const } }
+    expect(why({ facts: valve, mode: 'heating', ...frost }, 'discharge')).toEqual(['valveHolds'])
+    expect(why({ facts: pump, mode: 'cooling', ...frost }, 'discharge')).toEqual(['runsInCooling'])
+    expect(why({ facts: piston, mode: 'cooling', ...frost }, 'discharge')).toContain('coolsOnly')
+    expect(why({ facts: piston, mode: 'cooling', outdoorK: k(28), returnK: k(62) }, 'restrictedCondenser')).toEqual([
+      'indoorsTooCool',
+    ])
+    expect(why({ facts: piston, mode: 'cooling', outdoorK: k(80), returnK: k(75) }, 'restrictedCondenser')).toEqual([
+      'warmEnough',
+    ])
+    expect(why({ facts: piston, mode: 'cooling' }, 'restrictedCondenser')).toEqual(['indoorsUnknown', 'outdoorUnknown'])
+  })
+  it('the label’s heating figure only where the label sets by it and a port gives it', () => {
+    const valve: UnitFacts = { ...pump, circuit: { ...pump.circuit, outdoorDevice: 'electronic' } }
+    const table: ModelLabel = { name: 'x', tables: [{ quantity: 'subcooling', rows: [{ heating: degF(24) }] }] }
+    const place = { facts: valve, mode: 'heating', ...frost } as const
+    expect(why(place, 'labelHeating')).toEqual(['labelHasNone'])
+    expect(why({ ...place, label: table }, 'labelHeating')).toEqual(['labelOnlyChecks'])
+    expect(why({ ...place, label: { ...table, heatingSets: true } }, 'labelHeating')).toEqual([])
+    const behind = { ...valve, circuit: { ...valve.circuit, liquidPort: 'coilSide' as const } }
+    expect(why({ ...place, facts: behind, label: { ...table, heatingSets: true } }, 'labelHeating')).toEqual([
+      'liquidPortTwoPhase',
+    ])
+  })
+  it('only what the method allows', () => {
+    const strict = readyProfiles.map(resolveProfile).find((p) => !p.coldSchools.includes('discharge'))!
+    expect(open({ facts: pump, mode: 'heating', ...frost }, strict)).toEqual(['weighInOnly'])
+  })
+})
+
+/** A reading in heating at 28 °F with so much discharge over outdoors. */
+const heats = (over: number) => ({
+  suctionPressure: psig('dew', 15),
+  suctionLine: degF(20),
+  liquidPressure: psig('bubble', 97),
+  liquidLine: degF(80),
+  discharge: degF(28 + over),
+  returnDryBulb: degF(70),
+  supply: degF(92),
+  outdoor: degF(28),
+})
+const question = (over: number, part: Partial<ColdQuestion> = {}): ColdQuestion => ({
+  school: 'discharge',
+  unit: { facts: pump, label, elevationM: 0 },
+  reading: { mode: 'heating', values: heats(over) },
+  kit: [],
+  profile: customaryProfile,
+  settled: true,
+  steps: [],
+  totalChargeKg: 3,
+  weighedKg: 2.95,
+  airflowKnownGood: true,
+  ...part,
+})
+
+describe('charged by discharge temperature', () => {
+  it('over its target it is short, under it there is too much; the target goes with the weather', () => {
+    expect(assessCold(question(130))).toMatchObject({ verdict: 'out', advice: { action: 'add' }, against: [] })
+    expect(assessCold(question(100))).toMatchObject({ verdict: 'out', advice: { action: 'remove' } })
+    expect(assessCold(question(115)).advice?.action).toBe('stop')
+    expect(assessCold(question(115)).verdict).toBe('in')
+  })
+  it('by a habit in place of the label’s figure it says less', () => {
+    const byHabit = assessCold(question(117, { unit: { facts: pump, elevationM: 0 } }))
+    expect(byHabit.verdict).toBe('tooClose')
+    expect(byHabit.advice?.action).toBe('stop')
+    expect(byHabit.advice?.reasons[0]?.code).toBe('withinUncertainty')
+  })
+  it('puts in nothing before it settled, with readings that can’t be, or with airflow not seen to', () => {
+    expect(assessCold(question(130, { settled: false })).advice).toBeUndefined()
+    expect(assessCold(question(130, { airflowKnownGood: false }))).toMatchObject({
+      against: [{ code: 'airflowNotKnownGood' }],
+    })
+    expect(assessCold(question(130, { airflowKnownGood: false })).advice).toBeUndefined()
+    // taking out is never wrong for want of airflow
+    expect(assessCold(question(100, { airflowKnownGood: false })).advice?.action).toBe('remove')
+    const wrong = { ...heats(130), suctionLine: degF(60) }
+    expect(assessCold(question(130, { reading: { mode: 'heating', values: wrong } })).against[0]?.code).toBe(
+      'contradiction',
+    )
+  })
+  it('whatever it reads, never goes over the scale by more than the method’s share', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 60, max: 190, noNaN: true }),
+        fc.double({ min: 2, max: 3.4, noNaN: true }),
+        (over, weighedKg) => {
+          const { advice, against } = assessCold(question(over, { weighedKg }))
+          if (advice?.action !== 'add') return
+          expect(weighedKg + advice.amountKg!).toBeLessThanOrEqual(3 * (1 + customaryProfile.coldOverShare.si) + 1e-9)
+          expect(against).toEqual([])
+        },
+      ),
+    )
+    expect(assessCold(question(150, { weighedKg: 3.2 }))).toMatchObject({ against: [{ code: 'overWeighed' }] })
+  })
+})
+
+describe('with the condenser covered', () => {
+  const cools = (condensing: number, superheat: number) => ({
+    suctionPressure: psig('dew', 42),
+    suctionLine: degF(42 + superheat),
+    liquidPressure: psig('bubble', condensing),
+    liquidLine: degF(condensing - 9),
+    returnDryBulb: degF(75),
+    returnWetBulb: degF(63),
+    supply: degF(57),
+    outdoor: degF(45),
+  })
+  const covered = (condensing: number, superheat: number) =>
+    assessCold(
+      question(0, {
+        school: 'restrictedCondenser',
+        unit: { facts: piston, elevationM: 0 },
+        reading: { mode: 'cooling', values: cools(condensing, superheat) },
+      }),
+    )
+  it('judges superheat for the warm day that its condensing stands for', () => {
+    const standsForF = standsForOutdoorK(k(100), customaryProfile) * 1.8 - 459.67
+    expect(standsForF).toBeGreaterThan(75)
+    expect(standsForF).toBeLessThan(92)
+    const rule = (3 * 63 - 80 - standsForF) / 2
+    const found = covered(100, rule)
+    expect(found.targetK! * 1.8).toBeCloseTo(rule, 1)
+    expect(found.verdict).not.toBe('out')
+    expect(found.advice?.action).toBe('stop')
+    expect(covered(100, rule + 14)).toMatchObject({ verdict: 'out', advice: { action: 'add' } })
+  })
+  it('asks for more or less cover before anything else', () => {
+    expect(covered(74, 30)).toMatchObject({ against: [{ code: 'coverMore' }] })
+    expect(covered(112, 5)).toMatchObject({ against: [{ code: 'coverLess' }] })
+    expect(covered(74, 30).advice).toBeUndefined()
+  })
+})
