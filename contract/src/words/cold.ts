@@ -63,8 +63,16 @@ export function coldAgainstWords(against: ColdAgainst, system: UnitSystem): stri
       return 'Without the label’s charge nobody knows how much a step is.'
     case 'airflowNotKnownGood':
       return 'Filter, coil and airflow haven’t been seen to: they come before any charge.'
-    case 'overWeighed':
-      return `The scale says that the label’s charge is in it. In the cold nothing goes over it by more than ${showText('ratio', against.shareAllowed, system)}: find out why it reads short, or come back on a warm day.`
+    case 'beyondWeighed': {
+      const share = showText('ratio', against.shareAllowed, system)
+      return against.action === 'add'
+        ? `By the scale the label’s charge is in it. In the cold nothing goes further over it than ${share}: find out why it reads short, or come back on a warm day.`
+        : `By the scale no more than the label’s charge is in it. In the cold nothing comes further out of it than ${share}: come back on a warm day.`
+    }
+    case 'wetSuction':
+      return `Superheat at the true suction is ${showText('temperatureDifference', against.superheatK, system)}, under ${showText('temperatureDifference', against.floorK, system)}: liquid enough comes back, and the discharge stands where it does whatever more is in it. It tells nothing of the charge now; leave the weighed charge.`
+    case 'readsLow':
+      return 'Covered in the cold, superheat reads low whatever the charge: more liquid stands before the orifice than on a warm day. Nothing is taken out on that; leave the weighed charge.'
     case 'coverMore':
       return `It condenses at ${t(against.condensingK)}: cover more, until it is about ${t(against.wantedK)}, then let it settle.`
     case 'coverLess':

@@ -41,9 +41,12 @@ export type ColdAgainst =
   | { readonly code: 'noReading' }
   | { readonly code: 'noTotal' }
   | { readonly code: 'airflowNotKnownGood' }
-  /** the scale's word stands: in the cold no reading carries the charge further over it */
-  | { readonly code: 'overWeighed'; readonly overKg: number; readonly shareAllowed: number }
-  /** covered: condensing isn't yet, or is beyond, what a warm day gives */
+  /** the scale's word stands: in the cold no reading carries the charge further from it */
+  | { readonly code: 'beyondWeighed'; readonly action: 'add' | 'remove'; readonly shareAllowed: number }
+  /** suction gas arrives wet: liquid enough is in it, and discharge stands where it stands whatever more there is */
+  | { readonly code: 'wetSuction'; readonly superheatK: number; readonly floorK: number }
+  /** covered: more liquid stands before the orifice than on the warm day, and superheat reads low: nothing is taken out on that */
+  | { readonly code: 'readsLow' }
   | { readonly code: 'coverMore' | 'coverLess'; readonly condensingK: number; readonly wantedK: number }
 
 export interface ColdAssessment {
@@ -90,7 +93,8 @@ export function assessCold(question: ColdQuestion): ColdAssessment {
   const against = againstOf(question, found)
   const advised = against.some((a) => a.code !== 'airflowNotKnownGood') ? undefined : stepOf(question, found)
   const { advice, over } = withinWeighed(question, advised)
-  const barred = against.length > 0 && advice?.action === 'add'
+  const readsLow = question.school === 'restrictedCondenser' && advice?.action === 'remove'
+  const barred = readsLow || (against.length > 0 && advice?.action === 'add')
   return {
     ...found,
     school: question.school,
@@ -99,6 +103,7 @@ export function assessCold(question: ColdQuestion): ColdAssessment {
       // taking out asks less: it is never wrong for want of airflow
       ...against.filter((a) => a.code !== 'airflowNotKnownGood' || advice?.action === 'add'),
       ...(over ? [over] : []),
+      ...(readsLow ? [{ code: 'readsLow' as const }] : []),
     ],
   }
 }
@@ -172,6 +177,7 @@ function byDischarge({ unit, reading, kit, profile }: ColdQuestion): Found {
     high: highK,
     thresholds: { in: method.inProbability.si, out: method.outProbability.si },
   })
+  const silent = stopped || isWet({ school: 'discharge' }, judged)
   return {
     judged,
     quantity,
@@ -180,7 +186,7 @@ function byDischarge({ unit, reading, kit, profile }: ColdQuestion): Found {
     lowK,
     highK,
     standardK,
-    ...(stopped ? { verdict: 'none' } : decided),
+    ...(silent ? { verdict: 'none' } : decided),
   }
 }
 
@@ -199,7 +205,10 @@ function byCover({ unit, reading, kit, profile }: ColdQuestion): Found {
   // what the covered coil really stands for is known to half of what condensers lie apart
   const spreadK = (method.condensingOverOutdoorHighK.si - method.condensingOverOutdoorLowK.si) / Math.sqrt(12)
   const own = judged.uncertainty?.standardK
-  return { ...byTarget(judged, own === undefined ? undefined : Math.hypot(own, slope * spreadK)), standsForK }
+  return {
+    ...byTarget(judged, own === undefined ? undefined : Math.hypot(own, slope * spreadK, method.restrictedSpreadK.si)),
+    standsForK,
+  }
 }
 
 function againstOf(q: ColdQuestion, { judged, valueK, targetK }: Found): ColdAgainst[] {
@@ -224,9 +233,16 @@ function againstOf(q: ColdQuestion, { judged, valueK, targetK }: Found): ColdAga
     ...(Math.abs(off) > method.restrictedWithinK.si
       ? [{ code: off < 0 ? ('coverMore' as const) : ('coverLess' as const), condensingK: condensingK!, wantedK }]
       : []),
+    ...(isWet(q, judged)
+      ? [{ code: 'wetSuction' as const, superheatK: judged.superheatK!, floorK: method.superheatFloorK.si }]
+      : []),
     ...(q.airflowKnownGood ? [] : [{ code: 'airflowNotKnownGood' as const }]),
   ]
 }
+
+/** By discharge, with liquid on its way to the compressor: nothing is said then. */
+const isWet = ({ school }: Pick<ColdQuestion, 'school'>, { superheatK, method }: JudgedReading): boolean =>
+  school === 'discharge' && superheatK !== undefined && superheatK < method.superheatFloorK.si
 
 /** what a whole charge moves discharge over outdoor air, K, behind a piston; with how little is known of it */
 const DISCHARGE = { perChargeK: -30, relative: 0.6 }
@@ -259,16 +275,18 @@ function stepOf(q: ColdQuestion, found: Found): StepAdvice | undefined {
   })
 }
 
-/** The scale is the better witness: what goes in beyond label and line set stays within the method's share of it. */
+/** The scale is the better witness: the charge stays within the method's share of label and line set, or of where the scale says that it is. */
 function withinWeighed(
   { totalChargeKg, weighedKg, profile }: ColdQuestion,
   advice: StepAdvice | undefined,
-): { advice?: StepAdvice; over?: Extract<ColdAgainst, { code: 'overWeighed' }> } {
-  if (advice?.action !== 'add' || advice.amountKg === undefined || totalChargeKg === undefined)
+): { advice?: StepAdvice; over?: Extract<ColdAgainst, { code: 'beyondWeighed' }> } {
+  const { action, amountKg } = advice ?? {}
+  if ((action !== 'add' && action !== 'remove') || amountKg === undefined || totalChargeKg === undefined)
     return advice ? { advice } : {}
   const share = profile.coldOverShare.si
-  const room = totalChargeKg * (1 + share) - (weighedKg ?? totalChargeKg)
-  if (room >= advice.amountKg) return { advice }
-  if (room >= Math.min(profile.stepLeastKg.si, advice.amountKg)) return { advice: { ...advice, amountKg: room } }
-  return { over: { code: 'overWeighed', overKg: advice.amountKg - Math.max(room, 0), shareAllowed: share } }
+  const inIt = weighedKg ?? totalChargeKg
+  const room = action === 'add' ? totalChargeKg * (1 + share) - inIt : inIt - totalChargeKg * (1 - share)
+  if (room >= amountKg) return { advice: advice! }
+  if (room >= Math.min(profile.stepLeastKg.si, amountKg)) return { advice: { ...advice!, amountKg: room } }
+  return { over: { code: 'beyondWeighed', action, shareAllowed: share } }
 }

@@ -75,7 +75,7 @@ describe('ways that are open in the cold', () => {
 /** A reading in heating at 28 °F with so much discharge over outdoors. */
 const heats = (over: number) => ({
   suctionPressure: psig('dew', 15),
-  suctionLine: degF(20),
+  suctionLine: degF(23),
   liquidPressure: psig('bubble', 97),
   liquidLine: degF(80),
   discharge: degF(28 + over),
@@ -100,7 +100,11 @@ const question = (over: number, part: Partial<ColdQuestion> = {}): ColdQuestion 
 describe('charged by discharge temperature', () => {
   it('over its target it is short, under it there is too much; the target goes with the weather', () => {
     expect(assessCold(question(130))).toMatchObject({ verdict: 'out', advice: { action: 'add' }, against: [] })
-    expect(assessCold(question(100))).toMatchObject({ verdict: 'out', advice: { action: 'remove' } })
+    expect(assessCold(question(100))).toMatchObject({
+      verdict: 'out',
+      against: [{ code: 'beyondWeighed', action: 'remove' }],
+    })
+    expect(assessCold(question(100, { weighedKg: 3.3 })).advice?.action).toBe('remove')
     expect(assessCold(question(115)).advice?.action).toBe('stop')
     expect(assessCold(question(115)).verdict).toBe('in')
   })
@@ -110,6 +114,13 @@ describe('charged by discharge temperature', () => {
     expect(byHabit.advice?.action).toBe('stop')
     expect(byHabit.advice?.reasons[0]?.code).toBe('withinUncertainty')
   })
+  it('says nothing while liquid comes back to the compressor', () => {
+    const wet = { ...heats(130), suctionLine: degF(16) }
+    expect(assessCold(question(130, { reading: { mode: 'heating', values: wet } }))).toMatchObject({
+      verdict: 'none',
+      against: [{ code: 'wetSuction' }],
+    })
+  })
   it('puts in nothing before it settled, with readings that can’t be, or with airflow not seen to', () => {
     expect(assessCold(question(130, { settled: false })).advice).toBeUndefined()
     expect(assessCold(question(130, { airflowKnownGood: false }))).toMatchObject({
@@ -117,13 +128,13 @@ describe('charged by discharge temperature', () => {
     })
     expect(assessCold(question(130, { airflowKnownGood: false })).advice).toBeUndefined()
     // taking out is never wrong for want of airflow
-    expect(assessCold(question(100, { airflowKnownGood: false })).advice?.action).toBe('remove')
+    expect(assessCold(question(100, { airflowKnownGood: false, weighedKg: 3.3 })).advice?.action).toBe('remove')
     const wrong = { ...heats(130), suctionLine: degF(60) }
     expect(assessCold(question(130, { reading: { mode: 'heating', values: wrong } })).against[0]?.code).toBe(
       'contradiction',
     )
   })
-  it('whatever it reads, never goes over the scale by more than the method’s share', () => {
+  it('whatever it reads, never goes further from the scale than the method’s share', () => {
     fc.assert(
       fc.property(
         fc.double({ min: 60, max: 190, noNaN: true }),
@@ -136,7 +147,7 @@ describe('charged by discharge temperature', () => {
         },
       ),
     )
-    expect(assessCold(question(150, { weighedKg: 3.2 }))).toMatchObject({ against: [{ code: 'overWeighed' }] })
+    expect(assessCold(question(150, { weighedKg: 3.2 }))).toMatchObject({ against: [{ code: 'beyondWeighed' }] })
   })
 })
 

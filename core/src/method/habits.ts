@@ -376,6 +376,14 @@ export const habitSpecs = {
     'restricted condenser: watched without a break, and uncovered well before anything opens',
     { min: 100, max: 140 },
   ),
+  restrictedSpreadK: spec(
+    'coldWeather',
+    'temperatureDifference',
+    4,
+    '°F',
+    'restricted condenser: never exact; superheat under a cover is known to some 4 °F, one standard deviation',
+    { max: 20 },
+  ),
   dischargeToleranceK: spec(
     'coldWeather',
     'temperatureDifference',
@@ -395,9 +403,9 @@ export const habitSpecs = {
   coldOverShare: spec(
     'coldWeather',
     'ratio',
-    3,
+    2,
     '%',
-    'on a cold day nothing is put in beyond label and line set by more than a warm reading would let pass',
+    'on a cold day a reading carries the charge no further from what was weighed than a warm reading would let pass',
     { max: 15 },
   ),
 
