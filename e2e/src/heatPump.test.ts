@@ -20,17 +20,15 @@ describe('heat pumps', () => {
   const shown = (mode: 'cooling' | 'heating') => lead.press(`shown-mode-${mode}`)
 
   /** stands, evacuated and weighed, ready to be started */
-  const preparedPump = async (tag: string) => {
+  const valves = { outdoorDevice: 'electronic', liquidPort: 'lineSide', trueSuction: true }
+  const preparedPump = async (tag: string, circuit: object = valves) => {
     const unit = await preparedUnit(lead, tag)
     await tellEntries(lead, unit, [
       [
         44,
         {
           kind: 'facts',
-          facts: {
-            mode: 'heatPump',
-            circuit: { outdoorDevice: 'electronic', liquidPort: 'lineSide', trueSuction: true },
-          },
+          facts: { mode: 'heatPump', circuit },
         },
       ],
       [40, { kind: 'gatePassed', stage: 'vacuum', reason: 'not what this is about' }],
@@ -210,6 +208,69 @@ describe('heat pumps', () => {
     await lead.reads('reversed', /Stop the unit/)
     await lead.reads('implausible', /It heats instead of cooling/)
     await lead.press('rig-stop')
+  })
+
+  it('in the cold offers the ways that fit, says why not the others, and puts in by discharge only as far as the scale allows', async () => {
+    const unit = await preparedPump('O-34', { outdoorDevice: 'piston', liquidPort: 'lineSide', trueSuction: true })
+    await tellEntries(lead, unit, [
+      [30, { kind: 'modeChanged', mode: 'heating', how: 'thermostat', seen: false, auxiliary: 'none' }],
+    ])
+    await lead.go(`/units/${unit}/start-up`)
+    await connect('short')
+    await lead.see('rest-live')
+    for (const what of ['zeroed', 'valvesShut', 'airflowGood', 'condenserClean', 'deviceChecked', 'thermostatFar'])
+      await lead.press(`seen-${what}`)
+    await lead.act(/Valves open, power on/)
+    await lead.see('cold')
+    assert.equal(await lead.exists('cold-labelHeating'), false)
+    await lead.press('cold-others')
+    await lead.reads('cold-why-labelHeating-labelHasNone', /no figure for heating/)
+    await lead.reads('cold-why-restrictedCondenser-runsInHeating', /runs in heating/)
+    await lead.press('cold-discharge')
+    await lead.reads('settling', /Settled/)
+    await lead.reads('cold-verdict', /discharge over outdoors.*Discharge to aim for now/)
+    await sent()
+    const [way] = await entriesOfKind(lead, unit, 'coldWayChosen')
+    assert.equal(way!.school, 'discharge')
+  })
+
+  it('covers a condenser on a cold day, is stopped by the head, and lets nothing be closed with the cover on', async () => {
+    const unit = await preparedUnit(lead, 'O-35')
+    await tellEntries(lead, unit, [
+      [44, { kind: 'facts', facts: { metering: 'fixedOrifice', superheatSource: 'commonRule' } }],
+      [40, { kind: 'gatePassed', stage: 'vacuum', reason: 'not what this is about' }],
+    ])
+    await lead.go(`/units/${unit}/start-up`)
+    await connect('coldDay')
+    await lead.see('rest-live')
+    await lead.act(/Valves open, power on/)
+    await lead.press('cold-restrictedCondenser')
+    await lead.press('cover-on')
+    await lead.reads('cover-note', /must not stay on/)
+    await lead.reads('cold-verdict', /Covered it stands for/)
+    await lead.press('rig-things')
+    await lead.press('cover-more')
+    await lead.reads('head-stop', /Take the cover off now/)
+    // it takes the whole screen
+    const covers = await lead.page.$eval('[data-testid="head-stop"]', (e) => {
+      const box = e.getBoundingClientRect()
+      return box.width >= innerWidth && box.height >= innerHeight
+    })
+    assert.equal(covers, true)
+    const refused = await tellEntries(lead, unit, [
+      [0, { kind: 'cameOff', running: true, suctionCore: 'tight', liquidCore: 'tight', capsTight: true }],
+    ]).then(
+      () => '',
+      (error: Error) => error.message,
+    )
+    assert.match(refused, /still covered/)
+    await lead.press('head-stop-off')
+    await lead.page.waitForFunction(() => !document.querySelector('[data-testid="cover-note"]'))
+    await sent()
+    assert.deepEqual(
+      (await entriesOfKind(lead, unit, 'covered')).map((e) => e.on),
+      [true, false],
+    )
   })
 
   it('papers tell of both modes, with the circuit drawn', async () => {

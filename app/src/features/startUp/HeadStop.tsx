@@ -1,10 +1,11 @@
 import { entryProblemWords } from '@zetesis/contract'
 import { showText, type JudgedReading } from '@zetesis/core'
 import { useState } from 'react'
-import { Text, YStack } from 'tamagui'
+import { Text } from 'tamagui'
 import { useSettings } from '@/settings/settings'
 import { useAlarm } from '@/ui/alarm'
 import { Press } from '@/ui/Press'
+import { WholeScreen } from '@/ui/WholeScreen'
 import { Body } from '@/ui/Words'
 import type { UnitHandle } from '@/unit/useUnit'
 
@@ -19,21 +20,7 @@ export function HeadStop({ unit, judged }: { unit: UnitHandle; judged: JudgedRea
   useAlarm(over)
   if (!over) return null
   return (
-    <YStack
-      testID="head-stop"
-      role="alert"
-      position={'fixed' as 'absolute'}
-      top={0}
-      left={0}
-      right={0}
-      bottom={0}
-      zIndex={1000}
-      backgroundColor="$oxide"
-      alignItems="center"
-      justifyContent="center"
-      gap="$5"
-      padding="$5"
-    >
+    <WholeScreen testID="head-stop">
       <Text color="$paper" fontSize="$8" lineHeight="$8" fontWeight="700" textAlign="center">
         Take the cover off now
       </Text>
@@ -50,6 +37,6 @@ export function HeadStop({ unit, judged }: { unit: UnitHandle; judged: JudgedRea
         The cover is off
       </Press>
       {problem ? <Body color="$paper">{problem}</Body> : null}
-    </YStack>
+    </WholeScreen>
   )
 }
