@@ -24,5 +24,6 @@ export const portsHref = (unitId: string) => `/units/${unitId}/ports`
 export function needHref(unitId: string, need: Need, current: Stage): string {
   if (need.code === 'nothing') return stageHref(unitId, 'handOver')
   if (need.code === 'conversionLeft') return stageHref(unitId, 'refit')
+  if (need.code === 'uncover') return stageHref(unitId, 'startUp')
   return stageHref(unitId, need.code === 'refused' && need.refusal === 'cantBeMadeTight' ? 'baseline' : current)
 }

@@ -96,7 +96,7 @@ export const answerOf = (value: CircuitFacts[CircuitKey]): string | undefined =>
 
 /** The circuit with one answer more, or without it. */
 export function answered(circuit: CircuitFacts, key: CircuitKey, answer: string | undefined): CircuitFacts {
-  const { [key]: _, ...others } = circuit
-  if (answer === undefined) return others
-  return { ...others, [key]: flags.includes(key) ? answer === 'yes' : answer } as CircuitFacts
+  const others = Object.entries(circuit).filter(([known]) => known !== key)
+  const said = answer === undefined ? [] : [[key, flags.includes(key) ? answer === 'yes' : answer]]
+  return Object.fromEntries([...others, ...said]) as CircuitFacts
 }

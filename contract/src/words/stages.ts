@@ -123,6 +123,8 @@ export function needWords(need: Need, system: UnitSystem): string {
       return 'stick the label on'
     case 'conversionLeft':
       return `given up: ${leftWithWords[need.holds]} in it`
+    case 'uncover':
+      return 'condenser covered'
     case 'start':
       return 'start it'
     case 'settling':
@@ -196,6 +198,8 @@ export function actWords(need: Need, tag: string): string {
       return `Label ${tag}`
     case 'conversionLeft':
       return `See what is in ${tag}`
+    case 'uncover':
+      return `Take the cover off ${tag}`
     case 'start':
       return `Start ${tag}`
     case 'settling':

@@ -17,6 +17,8 @@ export type Need =
   | { code: 'weighIn'; openKg: number | undefined }
   | { code: 'sayWhy' | 'baseline' | 'recover' | 'refit' | 'relabel' }
   | { code: 'conversionLeft'; holds: LeftWith }
+  /** the condenser is covered: until it isn't, nothing else is first */
+  | { code: 'uncover' }
   | { code: 'start' | 'settling' | 'takeReading' | 'readingOut' | 'readingClose' | 'readingOpen' | 'sign' | 'nothing' }
 
 export interface NeedTraits {
@@ -44,6 +46,7 @@ export const needTraits: Record<Need['code'], NeedTraits> = {
   refit: step,
   relabel: step,
   conversionLeft: { urgency: 2, asks: true, mark: 'out' },
+  uncover: failed,
   raisePressure: step,
   pressureHolds: waits,
   readPressure: ready,
@@ -77,6 +80,7 @@ interface Shown {
   readonly conversion?: ConversionRun
   readonly pressureTest: PressureTestRun
   readonly vacuum: VacuumRun
+  readonly cold: { readonly cover?: unknown }
   readonly charge: { readonly openKg?: number }
   readonly startedMs?: number
   readonly waits: readonly Wait[]
@@ -90,6 +94,7 @@ export function needOf(view: Shown, nowMs: number): Need {
   if (view.sealed) return { code: 'nothing' }
   const left = view.conversion?.left
   if (left) return { code: 'conversionLeft', holds: left.entry.holds }
+  if (view.cold.cover) return { code: 'uncover' }
   // a stop is one wherever the work stands
   if (view.refusal) return { code: 'refused', refusal: view.refusal }
   switch (view.current) {

@@ -9,7 +9,7 @@ import { conversions, converting } from './conversions'
 import { recordSystem } from './recordedSystem'
 import { nitrogenTest } from './nitrogen'
 import { orchardGate } from './orchard'
-import { coolingReading, degF, dF, feet, oz, standingReading, story, type Told } from './story'
+import { coolingReading, dF, feet, oz, standingReading, story, type Told } from './story'
 
 const [kiln, lowmoor, orchard] = demoJobs
 

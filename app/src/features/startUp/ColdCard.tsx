@@ -20,6 +20,7 @@ import {
   type ColdAssessment,
   type ColdSchool,
   type Instrument,
+  type JudgedReading,
   type LiveAssessment,
   type ProvisionalSchool,
   type UnitSystem,
@@ -35,6 +36,7 @@ import { Press } from '@/ui/Press'
 import { Body, Figure, Heading, Soft } from '@/ui/Words'
 import type { UnitHandle } from '@/unit/useUnit'
 import { StepCard } from './StepCard'
+import { TopUpNote } from './TopUpNote'
 
 type Now = Pick<ChargeReading, 'values' | 'instruments'> & { readonly settled: boolean }
 
@@ -43,8 +45,7 @@ export function ColdCard({
   unit,
   now,
   kit,
-  outdoorK,
-  returnK,
+  judged,
   onRig,
   reading,
 }: {
@@ -52,8 +53,8 @@ export function ColdCard({
   /** what is read now, or was read last */
   now?: Now
   kit: readonly Instrument[]
-  outdoorK?: number
-  returnK?: number
+  /** the same, judged by its mode */
+  judged: JudgedReading
   onRig: boolean
   reading?: Parameters<typeof StepCard>[0]['reading']
 }) {
@@ -62,6 +63,7 @@ export function ColdCard({
   const [problem, setProblem] = useState<string>()
   const { view } = unit
   const { facts, label, heatPump, method, cold, sealed } = view
+  const { outdoorK, returnK } = judged
   const { mode } = heatPump
   const cool = conditionsWindow(outdoorK === undefined ? {} : { outdoorK }, method).outdoor === 'tooCold'
   const found = useColdAssessment(unit, now, kit)
@@ -83,6 +85,9 @@ export function ColdCard({
   return (
     <Card testID="cold">
       <Heading>Too cold to judge by cooling</Heading>
+      {mode === 'cooling' && facts.metering === 'fixedOrifice' && !cold.cover ? (
+        <TopUpNote judged={judged} view={view} />
+      ) : null}
       {open.map(({ school }) => (
         <Press
           key={school}

@@ -128,8 +128,7 @@ const Bench = memo(function Bench({
         unit={unit}
         now={nowOf(live)}
         kit={kit}
-        {...(judged.outdoorK === undefined ? {} : { outdoorK: judged.outdoorK })}
-        {...(judged.returnK === undefined ? {} : { returnK: judged.returnK })}
+        judged={judged}
         onRig={view.tuning.trace?.source === 'rig'}
         reading={start}
       />

@@ -274,14 +274,7 @@ function ReadingBench({
               ) : null}
             </>
           ) : null}
-          <ColdCard
-            unit={unit}
-            {...(now ? { now } : {})}
-            kit={kit}
-            {...(shown.judged.outdoorK === undefined ? {} : { outdoorK: shown.judged.outdoorK })}
-            {...(shown.judged.returnK === undefined ? {} : { returnK: shown.judged.returnK })}
-            onRig={false}
-          />
+          <ColdCard unit={unit} {...(now ? { now } : {})} kit={kit} judged={shown.judged} onRig={false} />
           <Findings judged={shown.judged} />
           {typing || heating ? null : <AimCard judged={shown.judged} tuning={view.tuning} onStrike={strike} />}
           <LitChart judged={shown.judged} label={view.label} />

@@ -1,0 +1,57 @@
+import { showText, weatherOf, type JudgedReading, type UnitView } from '@zetesis/core'
+import { useEffect, useState } from 'react'
+import { useSettings } from '@/settings/settings'
+import { Banner } from '@/ui/Banner'
+import type { TopUpAnswer, TopUpQuestion } from '@/workers/topUp.worker'
+
+/** weather in whole kelvins, humidity in twentieths: a tenth of a degree doesn't ask anew */
+const coarse = (value: number, step: number) => Math.round(value / step) * step
+
+/** Why nothing is added on a cold day's superheat, with what that top-up would read on a hot one: from the rig's machines, with how far they differ. */
+export function TopUpNote({ judged, view }: { judged: JudgedReading; view: UnitView }) {
+  const { system } = useSettings()
+  const { facts, method, tuning } = view
+  const weather = weatherOf(judged)
+  const targetK = judged.target.ok ? judged.target.targetK : method.comparedSuperheatK.si
+  const high = judged.superheatK !== undefined && judged.superheatK > targetK
+  const found = useTopUp(
+    high && weather && facts.refrigerant
+      ? [
+          { refrigerant: facts.refrigerant, targetK: coarse(targetK, 0.5) },
+          {
+            outdoorK: coarse(weather.outdoorK, 1),
+            returnK: coarse(weather.returnK, 1),
+            returnHumidity: coarse(weather.returnHumidity, 0.05),
+          },
+        ]
+      : undefined,
+  )
+  if (!found || judged.superheatK === undefined) return null
+  const d = (k: number) => showText('temperatureDifference', k, system)
+  const spread = ({ by, standard }: { by: number; standard: number }) => `${d(by)} ± ${d(2 * standard)}`
+  const total = tuning.totalChargeKg
+  const much =
+    total === undefined
+      ? showText('ratio', found.share.by, system)
+      : `${showText('mass', found.share.by * total, system)} ± ${showText('mass', 2 * found.share.standard * total, system)}`
+  return (
+    <Banner metal="out" word="Don’t top up on this" testID="top-up">
+      {`A superheat of ${d(judged.superheatK)} is the cold’s: too little head feeds the orifice. To bring it to ${d(targetK)} today would take about ${much}; at 95 °F outdoors the same charge reads ${spread(found.superheatK)} of superheat and ${spread(found.subcoolingK)} of subcooling: liquid at the compressor. From machines of the rig, sound and rightly charged; ± is twice how far they differ.`}
+    </Banner>
+  )
+}
+
+function useTopUp(asked: TopUpQuestion['asked'] | undefined): TopUpAnswer['topUp'] {
+  const [found, setFound] = useState<TopUpAnswer>()
+  const key = JSON.stringify(asked)
+  useEffect(() => {
+    if (!asked) return
+    const worker = new Worker(new URL('../../workers/topUp.worker.ts', window.location.href))
+    worker.onmessage = ({ data }: MessageEvent<TopUpAnswer>) => setFound(data)
+    const question: TopUpQuestion = { key, asked }
+    worker.postMessage(question)
+    return () => worker.terminate()
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the key says all of it
+  }, [key])
+  return found && found.key === key ? found.topUp : undefined
+}
