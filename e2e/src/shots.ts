@@ -36,14 +36,12 @@ const shots: Shot[] = [
     },
   },
   {
-    name: 'new-label',
+    name: 'ports',
     size: phone,
-    path: (ids) => `/units/${ids['L-08']}/new-label`,
-    see: 'before-after',
-    prepare: async (driver) => {
-      await driver.shows('found, in today’s weather')
-      await driver.bring('before-after')
-    },
+    path: (ids) => `/units/${ids['O-03']}/ports`,
+    see: 'circuit',
+    // the front has run through, and the flow moves
+    prepare: () => new Promise((resolve) => setTimeout(resolve, 2000)),
   },
   { name: 'pressure-test', size: phone, path: (ids) => `/units/${ids['K-07']}/pressure-test`, see: 'test-verdict' },
   {
