@@ -6,7 +6,6 @@ import {
   coldReasonWords,
   coldTitles,
   entryProblemWords,
-  safetyWords,
   stepReasonWords,
   verdictWords,
 } from '@zetesis/contract'
@@ -30,7 +29,6 @@ import { YStack } from 'tamagui'
 import { useSettings } from '@/settings/settings'
 import { Banner, type Metal } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
-import { Caution } from '@/ui/Caution'
 import { Disclosure } from '@/ui/Disclosure'
 import { Press } from '@/ui/Press'
 import { Body, Figure, Heading, Soft } from '@/ui/Words'
@@ -132,7 +130,6 @@ export function ColdCard({
         ))}
       </Disclosure>
       <Soft>Whatever a cold day says is provisional: the return visit below makes it final.</Soft>
-      <Caution>{safetyWords.startUp}</Caution>
     </Card>
   )
 }

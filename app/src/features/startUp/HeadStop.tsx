@@ -9,6 +9,8 @@ import { WholeScreen } from '@/ui/WholeScreen'
 import { Body } from '@/ui/Words'
 import type { UnitHandle } from '@/unit/useUnit'
 
+const large = { color: '$paper', textAlign: 'center', fontFamily: "'Atkinson Hyperlegible Next', sans-serif" } as const
+
 /** With the condenser covered: head over the method's stop takes the whole screen, and sounds, until the cover is off or the head is down. */
 export function HeadStop({ unit, judged }: { unit: UnitHandle; judged: JudgedReading }) {
   const { system } = useSettings()
@@ -21,10 +23,10 @@ export function HeadStop({ unit, judged }: { unit: UnitHandle; judged: JudgedRea
   if (!over) return null
   return (
     <WholeScreen testID="head-stop">
-      <Text color="$paper" fontSize="$8" lineHeight="$8" fontWeight="700" textAlign="center">
+      <Text {...large} fontSize={40} lineHeight={46} fontWeight="700">
         Take the cover off now
       </Text>
-      <Text color="$paper" fontSize="$6" lineHeight="$6" textAlign="center">
+      <Text {...large} fontSize={24} lineHeight={32}>
         {`It condenses at ${showText('temperature', condensingK, system)}; the stop is ${showText('temperature', stopK, system)}. If the head doesn’t fall at once, stop the unit.`}
       </Text>
       <Press

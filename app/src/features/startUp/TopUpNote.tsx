@@ -1,8 +1,24 @@
-import { showText, weatherOf, type JudgedReading, type UnitView } from '@zetesis/core'
+import {
+  formatNumber,
+  fromSi,
+  preferredUnit,
+  showText,
+  weatherOf,
+  type JudgedReading,
+  type UnitView,
+} from '@zetesis/core'
 import { useEffect, useState } from 'react'
 import { useSettings } from '@/settings/settings'
 import { Banner } from '@/ui/Banner'
 import type { TopUpAnswer, TopUpQuestion } from '@/workers/topUp.worker'
+
+interface Spread {
+  readonly by: number
+  readonly standard: number
+}
+/** less superheat than this is liquid */
+const NOTHING_K = 0.5
+const whole = (value: number) => formatNumber(value, 0)
 
 /** weather in whole kelvins, humidity in twentieths: a tenth of a degree doesn't ask anew */
 const coarse = (value: number, step: number) => Math.round(value / step) * step
@@ -28,15 +44,16 @@ export function TopUpNote({ judged, view }: { judged: JudgedReading; view: UnitV
   )
   if (!found || judged.superheatK === undefined) return null
   const d = (k: number) => showText('temperatureDifference', k, system)
-  const spread = ({ by, standard }: { by: number; standard: number }) => `${d(by)} ± ${d(2 * standard)}`
+  const spread = ({ by, standard }: Spread, name: string) =>
+    by < NOTHING_K ? `no ${name}` : `${d(by)} ± ${d(2 * standard)} of ${name}`
   const total = tuning.totalChargeKg
   const much =
     total === undefined
-      ? showText('ratio', found.share.by, system)
-      : `${showText('mass', found.share.by * total, system)} ± ${showText('mass', 2 * found.share.standard * total, system)}`
+      ? `${whole(100 * found.share.by)} % more`
+      : `${whole(fromSi('mass', found.share.by * total, preferredUnit('mass', system)))} ± ${whole(fromSi('mass', 2 * found.share.standard * total, preferredUnit('mass', system)))} ${preferredUnit('mass', system)} more`
   return (
     <Banner metal="out" word="Don’t top up on this" testID="top-up">
-      {`A superheat of ${d(judged.superheatK)} is the cold’s: too little head feeds the orifice. To bring it to ${d(targetK)} today would take about ${much}; at 95 °F outdoors the same charge reads ${spread(found.superheatK)} of superheat and ${spread(found.subcoolingK)} of subcooling: liquid at the compressor. From machines of the rig, sound and rightly charged; ± is twice how far they differ.`}
+      {`A superheat of ${d(judged.superheatK)} is the cold’s: too little head feeds the orifice. To bring it to ${d(targetK)} today would take about ${much}; at 95 °F outdoors the same charge reads ${spread(found.superheatK, 'superheat')} and ${spread(found.subcoolingK, 'subcooling')}: liquid at the compressor. From machines of the rig, sound and rightly charged; ± is twice how far they differ.`}
     </Banner>
   )
 }
