@@ -9,7 +9,11 @@ import { WholeScreen } from '@/ui/WholeScreen'
 import { Body } from '@/ui/Words'
 import type { UnitHandle } from '@/unit/useUnit'
 
-const large = { color: '$paper', textAlign: 'center', fontFamily: "'Atkinson Hyperlegible Next', sans-serif" } as const
+const large = {
+  color: '$paper',
+  textAlign: 'center',
+  style: { fontFamily: "'Atkinson Hyperlegible Next', sans-serif" },
+} as const
 
 /** With the condenser covered: head over the method's stop takes the whole screen, and sounds, until the cover is off or the head is down. */
 export function HeadStop({ unit, judged }: { unit: UnitHandle; judged: JudgedReading }) {
