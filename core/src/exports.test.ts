@@ -537,6 +537,7 @@ const samples: Record<string, readonly unknown[]> = {
       profile,
     },
   ],
+  findDefrosts: [[{ timeS: 0, values: { supply: 305, returnDryBulb: 294 } }]],
   checkCircuit: [
     { outdoorDeviceAt: 'coil', liquidPort: 'coilSide' },
     { metering: 'fixedOrifice', mode: 'heatPump' },
@@ -557,6 +558,7 @@ const samples: Record<string, readonly unknown[]> = {
   readableIn: ['heating', pumpCircuit],
   heatPumpRun: [record, { facts, method: profile }],
   modeAt: [record, NOON],
+  bothModes: [record, { facts: { ...facts, mode: 'heatPump' }, method: profile }],
   circuitPicture: [
     {
       circuit: pumpCircuit,

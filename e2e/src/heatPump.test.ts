@@ -274,6 +274,28 @@ describe('heat pumps', () => {
     )
   })
 
+  it('is handed over with both modes looked at: what is open stands on page and papers', async () => {
+    await lead.go(`/units/${ids['O-03']}/start-up`)
+    await lead.reads('both-heating', /● Read in heating/)
+    await lead.reads('both-defrost', /○ One defrost seen/)
+    await lead.press('defrost-open')
+    await lead.press('defrost-how-provoked')
+    await lead.type('defrost-lasted', '4')
+    await lead.type('defrost-coil', '61')
+    await lead.press('defrost-log')
+    await lead.reads('both-defrost', /● One defrost seen/)
+    // the valve is read in cooling only, and says so without losing what was typed
+    await lead.press('leak-open')
+    await lead.type('leak-vapour', '50')
+    await lead.type('leak-suction', '52')
+    await lead.press('leak-log')
+    await lead.reads('both-modes', /in cooling only/)
+    assert.equal(await lead.value('leak-vapour'), '50')
+    await sent()
+    const pages = await pdfText((await lead.fetch(`/api/units/${ids['O-03']}/papers.pdf`)).bytes)
+    assert.match(pages.join(' '), /Left for another day.*reversing valve doesn’t leak through/)
+  })
+
   it('papers tell of both modes, with the circuit drawn', async () => {
     const pages = await pdfText((await lead.fetch(`/api/units/${ids['O-03']}/papers.pdf`)).bytes)
     const page = pages.find((p) => p.includes('Both modes'))!

@@ -1,4 +1,4 @@
-import { auxiliaryHeats, circuitPorts, waysToChange, type HeatPumpEntry } from '@zetesis/core'
+import { auxiliaryHeats, circuitPorts, heaterStates, waysToChange, type HeatPumpEntry } from '@zetesis/core'
 import { z } from 'zod'
 import type { Door } from '../door'
 import { text } from '../text'
@@ -24,6 +24,18 @@ export function heatPumpSchemas(door: Door) {
         )
         .max(circuitPorts.length),
     }),
+    reversingValveRead: entry('reversingValveRead', {
+      vapourLine: quantity('temperature'),
+      trueSuction: quantity('temperature'),
+    }),
+    defrostSeen: entry('defrostSeen', {
+      how: z.enum(['byItself', 'provoked']),
+      lasted: quantity('duration').optional(),
+      coil: quantity('temperature').optional(),
+      traceId: id.optional(),
+      words: text(400).optional(),
+    }),
+    heatersNoted: entry('heatersNoted', { crankcase: z.enum(heaterStates), sump: z.enum(heaterStates) }),
     modeChanged: entry('modeChanged', {
       mode,
       how: z.enum(waysToChange),

@@ -3,12 +3,14 @@ import {
   fromSi,
   preferredUnit,
   type AuxiliaryHeat,
+  type BothModesItem,
   type Carried,
   type ChargeMode,
   type CircuitFacts,
   type CircuitPort,
   type CircuitProblem,
   type DeviceKind,
+  type HeaterState,
   type HoseStop,
   type PortLeftOut,
   type PortState,
@@ -54,6 +56,16 @@ export const auxiliaryWords: Record<AuxiliaryHeat, string> = {
   none: 'It has none',
   heldOff: 'Held off',
   runs: 'It runs',
+}
+
+export const heaterWords: Record<HeaterState, string> = { warm: 'warm', cold: 'cold', none: 'none there' }
+
+export const bothModesWords: Record<BothModesItem, string> = {
+  changeOver: 'Change-over seen',
+  heating: 'Read in heating',
+  leakThrough: 'Reversing valve doesn’t leak through',
+  defrost: 'One defrost seen',
+  heaters: 'Crankcase and sump heater',
 }
 
 /** Where the clamp goes at a port, and what spoils it there. */

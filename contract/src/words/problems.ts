@@ -126,6 +126,8 @@ export function entryProblemWords(problem: EntryProblem, system: UnitSystem = 'i
       return 'No other refrigerant was chosen yet: choose the one that stays under Prepare, as a retrofit.'
     case 'coolsOnly':
       return 'This unit only cools by what stands under Prepare. Say there that it is a heat pump, if it is one.'
+    case 'onlyInCooling':
+      return 'Both sides of the reversing valve carry suction gas in cooling only: change over first, and let it settle.'
     case 'coldWayNotAllowed':
       return 'The method in force doesn’t allow this way. Choose another one, or another method with a reason.'
     case 'coveredSo':

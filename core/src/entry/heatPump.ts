@@ -1,5 +1,6 @@
 import type { HungHose } from '../heatpump/hoses'
 import type { ChargeMode } from '../label/equipment'
+import type { Quantity } from '../quantity/unit'
 import type { Base } from './base'
 
 export const waysToChange = ['thermostat', 'serviceMenu', 'wire'] as const
@@ -27,5 +28,27 @@ export interface ModeChanged extends Base<'modeChanged'> {
   readonly stage?: string
 }
 
+/** In cooling, both in suction: the line that feeds the reversing valve, and the true suction behind it. */
+export interface ReversingValveRead extends Base<'reversingValveRead'> {
+  readonly vapourLine: Quantity<'temperature'>
+  readonly trueSuction: Quantity<'temperature'>
+}
+/** One defrost, seen or provoked. */
+export interface DefrostSeen extends Base<'defrostSeen'> {
+  readonly how: 'byItself' | 'provoked'
+  readonly lasted?: Quantity<'duration'>
+  /** the outdoor coil when it ended */
+  readonly coil?: Quantity<'temperature'>
+  /** where it was found in a recording */
+  readonly traceId?: string
+  readonly words?: string
+}
+export const heaterStates = ['warm', 'cold', 'none'] as const
+export type HeaterState = (typeof heaterStates)[number]
+export interface HeatersNoted extends Base<'heatersNoted'> {
+  readonly crankcase: HeaterState
+  readonly sump: HeaterState
+}
+
 /** The kinds of entry that belong here, for the union of them all. */
-export type HeatPumpEntry = HosesOn | ModeChanged
+export type HeatPumpEntry = HosesOn | ModeChanged | ReversingValveRead | DefrostSeen | HeatersNoted

@@ -336,6 +336,26 @@ export const habitSpecs = {
     'heating: suction gas comes out of a coil in outdoor air and isn’t warmer than it by more',
     { max: 20 },
   ),
+  leakThroughK: spec(
+    'instruments',
+    'temperatureDifference',
+    5,
+    '°F',
+    'a sound reversing valve warms its suction by some 2 to 5 °F; more is hot gas that leaks through',
+    { min: 1, max: 20 },
+  ),
+  defrostLongestS: spec('coldWeather', 'duration', 10, 'min', 'boards end a defrost after ten minutes at the most', {
+    min: 2,
+    max: 30,
+  }),
+  defrostCoilK: spec(
+    'coldWeather',
+    'temperature',
+    50,
+    '°F',
+    'a defrost ends with its coil at 50 to 70 °F, free of ice',
+    { min: 35, max: 90 },
+  ),
   hottestCondensingK: spec(
     'instruments',
     'temperature',

@@ -102,3 +102,35 @@ describe('hard stops at the ports', () => {
     expect(check(running, { kind: 'hosesOn', mode: 'cooling', hoses })).toEqual(['twoHoses'])
   })
 })
+
+describe('what a heat pump is handed over with', () => {
+  const valve = (before: number, behind: number): Lines => [
+    [-14, { kind: 'reversingValveRead', vapourLine: degF(before), trueSuction: degF(behind) }],
+  ]
+  const defrost = (minutes: number, coil: number): Lines => [
+    [-4, { kind: 'defrostSeen', how: 'provoked', lasted: { value: minutes, unit: 'min' }, coil: degF(coil) }],
+  ]
+  const heaters: Lines = [[-3, { kind: 'heatersNoted', crankcase: 'warm', sump: 'none' }]]
+  it('all of it looked at, or what is open', () => {
+    expect(view(running).bothModes?.open).toEqual(['changeOver', 'heating', 'leakThrough', 'defrost', 'heaters'])
+    const whole = view([...running, ...valve(50, 52), ...over(-11), ...inHeating, ...defrost(4, 58), ...heaters])
+    expect(whole.bothModes).toMatchObject({ open: [], leakThrough: { verdict: 'in' } })
+    expect(view([...bare, ...tested]).bothModes).toBeUndefined()
+  })
+  it('a valve that leaks through stays open, near its limit it is too close to call', () => {
+    const at = (behind: number) => view([...running, ...valve(50, behind)]).bothModes?.leakThrough?.verdict
+    expect([at(51), at(55), at(62)]).toEqual(['in', 'tooClose', 'out'])
+    expect(view([...running, ...valve(50, 62)]).bothModes?.open).toContain('leakThrough')
+  })
+  it('a defrost that was too long, or left its coil cold, stays open', () => {
+    expect(view([...running, ...defrost(14, 60)]).bothModes).toMatchObject({
+      defrost: { tooLong: true, tooCold: false },
+    })
+    expect(view([...running, ...defrost(4, 40)]).bothModes?.open).toContain('defrost')
+  })
+  it('the valve is read in cooling only', () => {
+    const body = { kind: 'reversingValveRead', vapourLine: degF(50), trueSuction: degF(52) } as const
+    expect(check(running, body)).toEqual([])
+    expect(check([...running, ...over(-5)], body)).toEqual(['onlyInCooling'])
+  })
+})

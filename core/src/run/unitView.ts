@@ -14,6 +14,7 @@ import type { JudgedReading } from '../tuning/judgeCharge'
 import { conversionRun, conversionStop, type ConversionRun } from './conversionRun'
 import { sincePumpDown, thisRound } from './round'
 import { coldRun, type ColdRun } from './coldRun'
+import { bothModes, type BothModes } from './bothModes'
 import { chargeBalance, type ChargeBalance } from './chargeBalance'
 import { heatPumpRun, type HeatPumpRun } from './heatPumpRun'
 import { inForceAt, unitProfile } from './inForce'
@@ -34,6 +35,8 @@ export interface UnitView {
   readonly conversion?: ConversionRun
   /** its circuit, which way round it runs, and what hangs on it */
   readonly heatPump: HeatPumpRun
+  /** of a heat pump: what it is handed over with beside its charge */
+  readonly bothModes?: BothModes
   /** how the charge is come to in the cold, and whether the condenser is covered */
   readonly cold: ColdRun
   readonly elevationM: number
@@ -85,6 +88,7 @@ function tell(whole: UnitRecord, jobElevationM: number | undefined) {
   const conversion = conversionRun(record, here)
   const pressureTest = pressureTestRun(record, here)
   const heatPump = heatPumpRun(record, here)
+  const turned = bothModes(record, here)
   const open = sincePumpDown(record)
   const vacuum = vacuumRun(open, here)
   const charge = chargeBalance(record, here)
@@ -102,6 +106,7 @@ function tell(whole: UnitRecord, jobElevationM: number | undefined) {
     refusal,
     ...(conversion ? { conversion } : {}),
     heatPump,
+    ...(turned ? { bothModes: turned } : {}),
     cold: coldRun(record, both),
     profile: unitProfile(record),
     pressureTest,

@@ -1,5 +1,6 @@
 import {
   auxiliaryWords,
+  bothModesWords,
   circuitText,
   findingWords,
   modeWords,
@@ -18,7 +19,7 @@ const dayTime = (at: string, timeZone: string) =>
 
 /** Of a heat pump: its circuit, the change-overs, and what was read in heating, a check beside the reading that decides. */
 export function heatPumpLines(view: UnitView, system: UnitSystem, timeZone: string): Line[] {
-  const { heatPump, heating } = view
+  const { heatPump, heating, bothModes } = view
   if (!heatPump.circuit.heatPump) return []
   const { changed, hoses, known } = heatPump
   const said = circuitText(known)
@@ -42,6 +43,11 @@ export function heatPumpLines(view: UnitView, system: UnitSystem, timeZone: stri
     lines.push({
       label: 'Hoses',
       value: hoses.entry.hoses.map((h) => `${h.side} at the ${portWords[h.port].toLowerCase()}`).join(', '),
+    })
+  if (bothModes && bothModes.open.length > 0)
+    lines.push({
+      label: 'Left for another day',
+      value: bothModes.open.map((item) => bothModesWords[item].toLowerCase()).join(', '),
     })
   if (!heating) return [...lines, { label: 'In heating', value: 'not read' }]
   const { judged: j } = heating

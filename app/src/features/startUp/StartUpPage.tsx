@@ -21,6 +21,7 @@ import { ReadingFields, useReadingForm } from './useReadingForm'
 import { AdviceCard, likeliest, mayDespite, mayStep, PlausibilityCard } from './AdviceCard'
 import { AimCard } from './AimCard'
 import { BeforeStart } from './BeforeStart'
+import { BothModesCard } from './BothModesCard'
 import { ColdCard } from './ColdCard'
 import { ComingOff } from './ComingOff'
 import { Ladder } from '@/verdict/Ladder'
@@ -106,6 +107,7 @@ function StartUp({ unit }: { unit: UnitHandle }) {
         <ReadingBench unit={unit} kit={kit} choice={choice} choose={choose} />
       )}
       <Below>{from}</Below>
+      <BothModesCard unit={unit} />
       <LiveReturnVisit unit={unit} live={live} />
       {view.sealed ? null : (
         <Below>

@@ -29,26 +29,30 @@ export function useLiveTerms(
   { choice, kit }: { choice: SlotChoice; kit: readonly Instrument[] },
 ): LiveTerms {
   const { system } = useSettings()
-  const { mode } = heatPump
+  const { mode, changed } = heatPump
+  const overMs = changed && Date.parse(changed.entry.at)
   return useMemo(
-    () => liveTerms({ facts, label, elevationM, method, tuning, startedMs, mode }, { choice, kit, system }),
-    [facts, label, elevationM, method, tuning, startedMs, mode, choice, kit, system],
+    () => liveTerms({ facts, label, elevationM, method, tuning, startedMs, mode, overMs }, { choice, kit, system }),
+    [facts, label, elevationM, method, tuning, startedMs, mode, overMs, choice, kit, system],
   )
 }
 
 type Judging = Pick<UnitView, 'facts' | 'label' | 'elevationM' | 'method' | 'tuning' | 'startedMs'> & {
   readonly mode: ChargeMode
+  /** of the last change-over: it settles anew from then on */
+  readonly overMs: number | undefined
 }
 
 /** What a recording is judged by: the unit's facts and method, its steps, and what was seen to before. */
 function liveTerms(
-  { facts, label, elevationM, method, tuning, startedMs, mode }: Judging,
+  { facts, label, elevationM, method, tuning, startedMs, mode, overMs = 0 }: Judging,
   { choice, kit, system }: { choice: SlotChoice; kit: readonly Instrument[]; system: LiveTerms['system'] },
 ): LiveTerms {
   const { trace, clock, lastStepMs, disturbedMs } = tuning
   const begun = clock.runMs(trace?.begunMs ?? 0)
   const inTrace = (ms: number) => (clock.runMs(ms) - begun) / 1000
-  const changedMs = Math.max(startedMs ?? 0, lastStepMs ?? 0)
+  const fromMs = Math.max(startedMs ?? 0, overMs)
+  const changedMs = Math.max(fromMs, lastStepMs ?? 0)
   const used = Object.fromEntries(
     instrumentSlots.flatMap(({ name, channels }) => {
       const id = choice[name]
@@ -66,7 +70,7 @@ function liveTerms(
     system,
     running: startedMs !== undefined,
     sinceS: Math.max(0, inTrace(changedMs)),
-    afterStart: lastStepMs === undefined || lastStepMs < (startedMs ?? 0),
+    afterStart: lastStepMs === undefined || lastStepMs < fromMs,
     ...(disturbedMs !== undefined && disturbedMs > changedMs ? { disturbedAtS: inTrace(disturbedMs) } : {}),
     steps: learntSteps(tuning.steps),
     ...(tuning.totalChargeKg === undefined ? {} : { totalChargeKg: tuning.totalChargeKg }),

@@ -3,7 +3,7 @@ import type { ChargeMode } from '../../label/equipment'
 import { highestPressurePa } from '../../heatpump/expectedSides'
 import { hoseStops, modesAhead, type HungHose } from '../../heatpump/hoses'
 import { heatPumpRun } from '../heatPumpRun'
-import type { Asked, Checks } from './asked'
+import { notStarted, type Asked, type Checks } from './asked'
 import { positive, type EntryProblem } from './problem'
 
 export const heatPumpChecks: Checks<HeatPumpEntry['kind']> = {
@@ -13,6 +13,22 @@ export const heatPumpChecks: Checks<HeatPumpEntry['kind']> = {
     ...twiceOnOne(hoses),
     ...stops(hoses, modesAhead(mode, next), asked),
   ],
+  reversingValveRead: ({ vapourLine, trueSuction }, asked) => [
+    ...heats(asked, ''),
+    ...notStarted(asked),
+    ...positive('temperature', vapourLine, 'vapourLine'),
+    ...positive('temperature', trueSuction, 'trueSuction'),
+    ...(heatPumpRun(asked.record, asked.here).mode === 'heating'
+      ? [{ code: 'onlyInCooling' as const, path: 'vapourLine' }]
+      : []),
+  ],
+  defrostSeen: ({ lasted, coil }, asked) => [
+    ...heats(asked, ''),
+    ...notStarted(asked),
+    ...(lasted ? positive('duration', lasted, 'lasted') : []),
+    ...(coil ? positive('temperature', coil, 'coil') : []),
+  ],
+  heatersNoted: (_, asked) => heats(asked, ''),
   // what hangs there now must stand what comes
   modeChanged: ({ mode }, asked) => {
     const { hoses } = heatPumpRun(asked.record, asked.here)

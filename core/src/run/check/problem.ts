@@ -84,6 +84,8 @@ export type EntryProblem =
   | { code: 'twoHoses'; path: 'hoses' }
   /** hard stops: a low-side gauge where high pressure comes, or where nobody knows */
   | (HoseStop & { path: 'hoses' })
+  /** both sides of the reversing valve are suction in cooling only */
+  | { code: 'onlyInCooling'; path: string }
   | { code: 'coldWayNotAllowed'; path: 'school' }
   | { code: 'coveredSo'; path: 'on' }
   /** a hard stop: what covers the condenser comes off first */

@@ -1,0 +1,63 @@
+import type { TraceSample } from '../trace/trace'
+
+/** A defrost as a recording of a heating system shows it, on the recording's clock. */
+export interface Defrost {
+  readonly beginS: number
+  /** undefined while it goes on */
+  readonly endS?: number
+  /** condensing pressure at its end (gauge, Pa): the outdoor coil condenses then, and is as warm as that */
+  readonly endPa?: number
+  /** coldest supply air meanwhile, K */
+  readonly supplyK: number
+}
+
+/** heating warms supply over return by more than this, and a defrost cools it under by more: between lies a fan that only turns */
+const HEATS_K = 3
+const COOLS_K = 1.5
+/** it goes over from heating at once; what cools longer after it stood is a start */
+const AT_ONCE_S = 120
+/** shorter is a probe that was moved */
+const LEAST_S = 15
+
+/**
+ * Defrosts, found from the samples: the house's coil, which heated, cools, and heats again.
+ *
+ * @param samples of one recording, rising in time, with return and supply air; the high side's pressure tells how warm the outdoor coil got
+ * @returns oldest first; none where the air wasn't recorded, or where it never heated before
+ */
+export function findDefrosts(samples: readonly TraceSample[]): Defrost[] {
+  const found: Defrost[] = []
+  let heatedS = -Infinity
+  let open: { beginS: number; supplyK: number; lastPa?: number } | undefined
+  for (const { timeS, values } of samples) {
+    const { supply, returnDryBulb, liquidPressure } = values
+    if (typeof supply !== 'number' || typeof returnDryBulb !== 'number') continue
+    const riseK = supply - returnDryBulb
+    if (!open) {
+      if (riseK > HEATS_K) heatedS = timeS
+      else if (timeS - heatedS < AT_ONCE_S && riseK < -COOLS_K) open = { beginS: timeS, supplyK: supply }
+      continue
+    }
+    if (riseK > COOLS_K) {
+      if (timeS - open.beginS >= LEAST_S)
+        found.push({
+          beginS: open.beginS,
+          endS: timeS,
+          supplyK: open.supplyK,
+          ...(open.lastPa === undefined ? {} : { endPa: open.lastPa }),
+        })
+      open = undefined
+      continue
+    }
+    open.supplyK = Math.min(open.supplyK, supply)
+    // the highest: at the turn both sides come to one pressure
+    if (typeof liquidPressure === 'number') open.lastPa = Math.max(open.lastPa ?? 0, liquidPressure)
+  }
+  if (open)
+    found.push({
+      beginS: open.beginS,
+      supplyK: open.supplyK,
+      ...(open.lastPa === undefined ? {} : { endPa: open.lastPa }),
+    })
+  return found
+}

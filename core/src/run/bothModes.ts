@@ -1,0 +1,76 @@
+import type { DefrostSeen, HeatersNoted, ReversingValveRead } from '../entry/heatPump'
+import type { LogItem } from '../entry/entry'
+import { byTime } from '../entry/time'
+import type { UnitRecord } from '../log/fold'
+import { judge, type ThreeWay } from '../measurement/judge'
+import { classError } from '../measurement/instrumentClass'
+import { standardOf } from '../measurement/errorShape'
+import { toSi } from '../quantity/unit'
+import type { InForce } from './inForce'
+
+export const bothModesItems = ['changeOver', 'heating', 'leakThrough', 'defrost', 'heaters'] as const
+export type BothModesItem = (typeof bothModesItems)[number]
+
+/** What a heat pump is handed over with, beside its charge. */
+export interface BothModes {
+  readonly done: readonly BothModesItem[]
+  readonly open: readonly BothModesItem[]
+  readonly leakThrough?: {
+    readonly item: LogItem<ReversingValveRead>
+    readonly riseK: number
+    readonly verdict: ThreeWay
+  }
+  readonly defrost?: {
+    readonly item: LogItem<DefrostSeen>
+    /** longer, or with a colder coil at its end, than the method lets pass */
+    readonly tooLong: boolean
+    readonly tooCold: boolean
+  }
+  readonly heaters?: LogItem<HeatersNoted>
+}
+
+/** Both modes looked at: undefined for what only cools. What speaks against it stays open until it is read anew. */
+export function bothModes(record: UnitRecord, { facts, method }: InForce): BothModes | undefined {
+  if (facts.mode !== 'heatPump') return undefined
+  const { items } = record
+  const read = byTime(items.reversingValveRead).at(-1)
+  const seen = byTime(items.defrostSeen).at(-1)
+  const heaters = byTime(items.heatersNoted).at(-1)
+  const leakThrough = read && judged(read, { facts, method })
+  const { lasted, coil } = seen?.entry ?? {}
+  const defrost = seen && {
+    item: seen,
+    tooLong: lasted !== undefined && toSi('duration', lasted) > method.defrostLongestS.si + 1e-9,
+    tooCold: coil !== undefined && toSi('temperature', coil) < method.defrostCoilK.si - 1e-9,
+  }
+  const is: Record<BothModesItem, boolean> = {
+    changeOver: items.modeChanged.some(({ entry }) => entry.seen),
+    heating: items.reading.some(({ entry }) => entry.mode === 'heating'),
+    leakThrough: leakThrough?.verdict === 'in',
+    defrost: defrost !== undefined && !defrost.tooLong && !defrost.tooCold,
+    heaters: heaters !== undefined,
+  }
+  return {
+    done: bothModesItems.filter((item) => is[item]),
+    open: bothModesItems.filter((item) => !is[item]),
+    ...(leakThrough ? { leakThrough } : {}),
+    ...(defrost ? { defrost } : {}),
+    ...(heaters ? { heaters } : {}),
+  }
+}
+
+/** How far the valve warms its suction, within what two clamps of the unit's class are good for. */
+function judged(item: LogItem<ReversingValveRead>, { facts, method }: Pick<InForce, 'facts' | 'method'>) {
+  const { vapourLine, trueSuction } = item.entry
+  const [beforeK, behindK] = [toSi('temperature', vapourLine), toSi('temperature', trueSuction)]
+  const riseK = behindK - beforeK
+  const clamp = standardOf(classError('line', behindK, facts.instrumentClass ?? 'digital', method))
+  const { verdict } = judge({
+    value: riseK,
+    standardUncertainty: Math.SQRT2 * clamp,
+    low: -Infinity,
+    high: method.leakThroughK.si,
+    thresholds: { in: method.inProbability.si, out: method.outProbability.si },
+  })
+  return { item, riseK, verdict }
+}
