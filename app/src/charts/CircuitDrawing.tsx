@@ -10,8 +10,8 @@ const FRAME_MS = 60
 const SPEED = 42
 const SWEEP_MS = 1400
 const DASH = [7, 27] as const
-/** a target for gloves, in the drawing's own units: it is drawn about as wide as it measures */
-const TAP = 44
+/** a target for gloves, px, however wide the drawing is */
+const TAP = 50
 
 /** The circuit, with its flow moving, and its ports to tap. */
 export function CircuitDrawing({
@@ -39,10 +39,12 @@ export function CircuitDrawing({
           key={part}
           unstyled
           position="absolute"
-          left={`${((x - TAP / 2) / scene.width) * 100}%`}
-          top={`${((y - TAP / 2) / scene.height) * 100}%`}
-          width={`${(TAP / scene.width) * 100}%`}
-          height={`${(TAP / scene.height) * 100}%`}
+          left={`${(x / scene.width) * 100}%`}
+          top={`${(y / scene.height) * 100}%`}
+          width={TAP}
+          marginLeft={-TAP / 2}
+          height={TAP}
+          marginTop={-TAP / 2}
           backgroundColor="transparent"
           borderWidth={0}
           borderRadius="$3"

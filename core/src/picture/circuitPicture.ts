@@ -46,11 +46,13 @@ const COMPRESSOR = { x: 276, y: 310, r: 24 }
 const portPlaces: Readonly<Record<CircuitPort | 'liquidAtCoil', readonly [number, number]>> = {
   vapour: [150, BOTTOM],
   trueSuction: [SUCTION, 270],
-  extraLiquid: [142, TOP],
-  liquid: [196, TOP],
-  liquidAtCoil: [268, TOP],
+  extraLiquid: [146, TOP],
+  liquid: [198, TOP],
+  liquidAtCoil: [260, TOP],
 }
-const devices = { indoor: [96, TOP], outdoor: [234, TOP] } as const
+/** a thumb apart from the ports beside it, on whichever side they lie */
+const devicesOf = ({ liquidPort }: Circuit) =>
+  ({ indoor: [93, TOP], outdoor: [liquidPort === 'coilSide' ? 206 : 250, TOP] }) as const
 
 const toneOf: Readonly<Record<Carried, Tone>> = {
   discharge: 'high',
@@ -106,6 +108,7 @@ export function circuitPicture({
   if (!pipes) return undefined
   const heating = mode === 'heating'
   const lines: { points: Points; carried: Carried }[] = []
+  const devices = devicesOf(circuit)
   const [dIn, dOut] = [devices.indoor[0], devices.outdoor[0]]
   const inCoil = bends(INDOOR, TOP, COIL_END)
   const outCoil = bends(OUTDOOR, TOP, circuit.heatPump ? 186 : COIL_END)
@@ -218,10 +221,7 @@ export function circuitPicture({
   }
   taps.push({ part: 'indoorDevice', x: dIn, y: TOP })
   if (circuit.heatPump)
-    taps.push(
-      { part: 'outdoorDevice', x: dOut, y: TOP },
-      { part: 'reversingValve', x: (BOX.left + BOX.right) / 2, y: 228 },
-    )
+    taps.push({ part: 'outdoorDevice', x: dOut, y: TOP }, { part: 'reversingValve', x: 304, y: 222 })
   for (const tap of taps)
     if (tap.part === chosen && (tap.part === 'indoorDevice' || tap.part === 'outdoorDevice'))
       shapes.push({ kind: 'line', x1: tap.x - 16, x2: tap.x + 16, y1: TOP - 22, y2: TOP - 22, tone: 'ink', width: 3 })

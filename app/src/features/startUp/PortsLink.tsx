@@ -1,5 +1,6 @@
 import { modeWords, portWords } from '@zetesis/contract'
 import { useRouter } from 'expo-router'
+import { YStack } from 'tamagui'
 import { portsHref } from '@/frame/routes'
 import { LinkRow } from '@/ui/LinkRow'
 import { Soft } from '@/ui/Words'
@@ -11,17 +12,19 @@ export function PortsLink({ unit }: { unit: UnitHandle }) {
   const { hoses, mode, circuit } = unit.view.heatPump
   const hung = hoses?.entry.hoses.map((h) => `${h.side === 'low' ? '▽' : '△'} ${portWords[h.port].toLowerCase()}`)
   return (
-    <LinkRow
-      title="Where the hoses go"
-      note={[
-        circuit.heatPump ? `Runs in ${modeWords[mode].toLowerCase()}` : undefined,
-        hung?.join(' · ') ?? 'nothing logged yet',
-      ]
-        .filter(Boolean)
-        .join(' · ')}
-      end={<Soft>›</Soft>}
-      onPress={() => router.navigate(portsHref(unit.unitId) as never)}
-      testID="ports-link"
-    />
+    <YStack role="list">
+      <LinkRow
+        title="Where the hoses go"
+        note={[
+          circuit.heatPump ? `Runs in ${modeWords[mode].toLowerCase()}` : undefined,
+          hung?.join(' · ') ?? 'nothing logged yet',
+        ]
+          .filter(Boolean)
+          .join(' · ')}
+        end={<Soft>›</Soft>}
+        onPress={() => router.navigate(portsHref(unit.unitId) as never)}
+        testID="ports-link"
+      />
+    </YStack>
   )
 }
