@@ -244,7 +244,7 @@ describe('heat pumps', () => {
     await connect('coldDay')
     await lead.see('rest-live')
     await lead.act(/Valves open, power on/)
-    await lead.reads('top-up', /superheat .* is the cold’s.*at 95 °F outdoors the same charge reads/)
+    await lead.reads('top-up', /superheat .* is the cold’s.*at 95\.0 °F outdoors the same charge reads/)
     await lead.press('cold-restrictedCondenser')
     await lead.press('cover-on')
     await lead.reads('cover-note', /must not stay on/)

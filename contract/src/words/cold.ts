@@ -21,7 +21,7 @@ export const coldAbout: Record<ColdSchool, string> = {
   labelHeating:
     'In heating, to the label’s own figure for it: ten minutes a step. As good as the label; the fine reading follows on a warm day.',
   discharge:
-    'In heating, discharge line against outdoor air and the label’s offset: a few ounces, then ten minutes, again and again. Good to some 5 °F of discharge, and less where the label names no offset.',
+    'In heating, discharge line against outdoor air and the label’s offset: a few ounces, then ten minutes, again and again. Good to a few degrees of discharge, and less where the label names no offset.',
   restrictedCondenser:
     'In cooling, part of the condenser covered until it condenses as on a warm day. Not exact, watched without a break, and the cover must come off.',
 }

@@ -1,6 +1,6 @@
 import type { Metering, Refrigerant } from '@zetesis/core'
 import { pistonSystem, valveSystem } from './conditions'
-import { createModel } from './model'
+import { createModel, type Truth } from './model'
 import type { Converted, SystemSpec } from './systemSpec'
 
 /** What a running system has about it: outdoor air, and what comes back from the house. */
@@ -35,8 +35,8 @@ const machines: readonly Partial<SystemSpec>[] = [
   { chargeShare: 0.82 },
 ]
 
-/** One machine's readings, steady, in one weather; with a house that nothing moves. */
-function steady(spec: SystemSpec, weather: Weather) {
+/** One machine, steady, in one weather; with a house that nothing moves. */
+export function steady(spec: SystemSpec, weather: Weather): Truth {
   const model = createModel({
     ...spec,
     day: {
@@ -51,8 +51,7 @@ function steady(spec: SystemSpec, weather: Weather) {
   })
   model.run(true)
   model.advance(RUN_S)
-  const { superheatK, subcoolingK, suctionPa, liquidPa, returnK, supplyK } = model.look()
-  return { superheatK, subcoolingK, suctionPa, liquidPa, splitK: returnK - supplyK }
+  return model.look()
 }
 
 /**
@@ -73,7 +72,7 @@ export function weatherShift(
       subcoolingK: b.subcoolingK - a.subcoolingK,
       suctionPa: b.suctionPa - a.suctionPa,
       liquidPa: b.liquidPa - a.liquidPa,
-      splitK: b.splitK - a.splitK,
+      splitK: b.returnK - b.supplyK - (a.returnK - a.supplyK),
     }
   })
   const shift = (key: keyof (typeof moved)[number]): Shift => {

@@ -1,19 +1,19 @@
 import type { Refrigerant } from '@zetesis/core'
 import { pistonSystem } from './conditions'
-import { createModel, type Truth } from './model'
-import type { Shift, Weather } from './oneWeather'
+import { steady, type Shift, type Weather } from './oneWeather'
 import type { SystemSpec } from './systemSpec'
 
 /** What topping up a piston system on a cold day until its superheat reads on target would do; masses as shares of the right charge. */
 export interface TopUp {
   readonly share: Shift
-  /** what it would read on the hot day then */
+  /** outdoor air of the hot day, K */
+  readonly hotK: number
+  /** what it would read on that day then */
   readonly superheatK: Shift
   readonly subcoolingK: Shift
   readonly liquidPa: Shift
 }
 
-const RUN_S = 2400
 const HALVINGS = 9
 const MOST_SHARE = 1.8
 const OUNCE_SHARE = 0.004
@@ -28,25 +28,6 @@ const machines: readonly Partial<SystemSpec>[] = [
 /** 95 °F outdoors, 76 °F and half humid indoors */
 const hot: Weather = { outdoorK: 308.15, returnK: 297.6, returnHumidity: 0.5 }
 
-function steady(spec: SystemSpec, weather: Weather, chargeShare: number): Truth {
-  const model = createModel({
-    ...spec,
-    chargeShare,
-    day: {
-      ...spec.day,
-      outdoorK: weather.outdoorK,
-      outdoorDriftKPerS: 0,
-      roomK: weather.returnK,
-      roomHumidity: weather.returnHumidity,
-      houseJPerK: 1e12,
-      houseAirKg: 1e9,
-    },
-  })
-  model.run(true)
-  model.advance(RUN_S)
-  return model.look()
-}
-
 /**
  * The most expensive mistake of a cold day, played on sound and rightly charged machines: what it takes to bring the superheat down to a target, and what that charge reads on a hot day.
  *
@@ -59,15 +40,15 @@ export function coldTopUp(
 ): TopUp | undefined {
   const played = machines.flatMap((part) => {
     const spec: SystemSpec = { ...pistonSystem, ...part, refrigerant }
-    if (steady(spec, cold, 1).superheatK <= targetK) return []
+    if (steady({ ...spec, chargeShare: 1 }, cold).superheatK <= targetK) return []
     let [low, high] = [1, MOST_SHARE]
-    if (steady(spec, cold, high).superheatK > targetK) return []
+    if (steady({ ...spec, chargeShare: high }, cold).superheatK > targetK) return []
     for (let i = 0; i < HALVINGS && high - low > OUNCE_SHARE; i++) {
       const middle = (low + high) / 2
-      if (steady(spec, cold, middle).superheatK > targetK) low = middle
+      if (steady({ ...spec, chargeShare: middle }, cold).superheatK > targetK) low = middle
       else high = middle
     }
-    const { superheatK, subcoolingK, liquidPa } = steady(spec, hot, high)
+    const { superheatK, subcoolingK, liquidPa } = steady({ ...spec, chargeShare: high }, hot)
     return [{ share: high - 1, superheatK, subcoolingK, liquidPa }]
   })
   if (played.length < 2) return undefined
@@ -77,6 +58,7 @@ export function coldTopUp(
     return { by, standard: Math.sqrt(variance) }
   }
   return {
+    hotK: hot.outdoorK,
     share: shift('share'),
     superheatK: shift('superheatK'),
     subcoolingK: shift('subcoolingK'),

@@ -29,7 +29,7 @@ import { Body, Soft } from '@/ui/Words'
 import type { UnitHandle } from '@/unit/useUnit'
 
 /** the days that makers rate by, where nobody measured today's */
-const USUAL = { cooling: { outdoorK: 308.15, text: '95 °F' }, heating: { outdoorK: 281.48, text: '47 °F' } } as const
+const USUAL_K = { cooling: 308.15, heating: 281.483 } as const
 const INDOORS_K = { cooling: 299.82, heating: 294.26 } as const
 
 /** Every port with what it carries, what it reads and what can be computed there; the dangerous ones say so first. */
@@ -51,7 +51,7 @@ export function PortList({
   const left = portsLeftOut(circuit, mode)
   const never = notForLowGauge(circuit, [mode])
   const measured = (mode === 'heating' ? heating : reading)?.judged.outdoorK
-  const outdoorK = measured ?? USUAL[mode].outdoorK
+  const outdoorK = measured ?? USUAL_K[mode]
   const sides =
     facts.refrigerant &&
     expectedSides({ refrigerant: facts.refrigerant, mode, outdoorK, returnK: INDOORS_K[mode], elevationM }, method)
@@ -79,7 +79,7 @@ export function PortList({
       })}
       <Soft>
         {sides
-          ? `Pressures are about those of a sound system at ${measured === undefined ? USUAL[mode].text : outdoorText(measured, system)} outdoors: to know which gauge hangs where, never a target.`
+          ? `Pressures are about those of a sound system at ${showText('temperature', outdoorK, system)} outdoors: to know which gauge hangs where, never a target.`
           : 'With the refrigerant under Prepare, about what each port reads is said, too.'}
       </Soft>
     </YStack>
@@ -93,8 +93,6 @@ function roundly(pa: number, system: UnitSystem): string {
   const value = fromSi('gaugePressure', Math.round(pa / step) * step, unit)
   return `${formatNumber(value, system === 'ip' ? 0 : 1)} ${unit}`
 }
-
-const outdoorText = (k: number, system: UnitSystem) => showText('temperature', k, system)
 
 function PortRow({
   port,
