@@ -7,6 +7,8 @@ import { rigSource, type RigSource } from './rigSource'
 
 const running = new Map<string, { session: RigSession; source: RigSource; leave: () => void }>()
 const listeners = new Set<() => void>()
+/** done to a rig that stands stored and isn't taken up yet: a hand on the page is quicker than a reload */
+const waiting: { unitId: string; change: RigChange }[] = []
 let sessions: Readonly<Record<string, RigSession>> = stored()
 
 function stored(): Readonly<Record<string, RigSession>> {
@@ -35,6 +37,7 @@ export const rigRunner = {
   async resume(): Promise<void> {
     await recorder.ready()
     for (const session of Object.values(sessions)) if (!running.has(session.unitId)) play(session)
+    for (const { unitId, change } of waiting.splice(0)) rigRunner.apply(unitId, change)
   },
   start(start: { unitId: string; traceId: string; rig: RigChoice; speed: number }): RigSession {
     const session: RigSession = { ...start, seed: seedOf(start.traceId), startedMs: Date.now(), baseS: 0, changes: [] }
@@ -45,7 +48,8 @@ export const rigRunner = {
   apply(unitId: string, change: RigChange): void {
     const run = running.get(unitId)
     const session = sessions[unitId]
-    if (!run || !session) return
+    if (!session) return
+    if (!run) return void waiting.push({ unitId, change })
     const atS = run.source.apply(change)
     keep({ ...sessions, [unitId]: { ...session, changes: [...session.changes, { atS, change }] } })
   },

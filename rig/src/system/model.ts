@@ -108,6 +108,7 @@ export function createModel(spec: SystemSpec): SystemModel {
   let called = spec.mode ?? 'cooling'
   let timeS = 0
   let running = false
+  let begun = false
   let stage = spec.stages.at(-1) ?? 1
   let chargeKg = hardware.rightChargeKg * spec.chargeShare
   let pendingKg = 0
@@ -401,7 +402,8 @@ export function createModel(spec: SystemSpec): SystemModel {
     vapourK += (outdoorK - vapourK) * share
     bulbK += (roomK - bulbK) * share
     boilingKg += (0.25 * (chargeKg - hardware.heldKg) - boilingKg) * share
-    roomK += ((day.loadW + extraW) / day.houseJPerK) * dt
+    // until it ran for the first time the house stands as it stood all day, however long the look at rest takes
+    if (begun) roomK += ((day.loadW + extraW) / day.houseJPerK) * dt
     truth = rest()
   }
 
@@ -458,6 +460,7 @@ export function createModel(spec: SystemSpec): SystemModel {
     },
     run(on) {
       running = on
+      begun ||= on
     },
     setFaults(part) {
       faults = { ...faults, ...part }

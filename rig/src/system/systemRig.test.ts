@@ -170,6 +170,18 @@ describe('the simulated system', () => {
         Math.min(outdoorK, returnK) + 0.2 * Math.abs(outdoorK - returnK) + 1.5,
       )
     })
+    it('a house nobody has cooled yet stands as it stood, however long the look at rest takes; after a stop it warms', () => {
+      const rig = createRig({ ...pistonSystem, day: { ...rated, loadW: 6000 } }, 1)
+      const { returnK } = rig.truth()
+      rig.step(7200)
+      expect(rig.truth().returnK).toBe(returnK)
+      rig.apply({ kind: 'start' })
+      rig.step(60)
+      rig.apply({ kind: 'stop' })
+      const stopped = rig.truth().returnK
+      rig.step(600)
+      expect(rig.truth().returnK).toBeGreaterThan(stopped + 0.3)
+    })
     it('cold outdoors on a piston: superheat up although the charge is right', () => {
       const cold = settled({ ...system('fixedOrifice'), day: { ...rated, outdoorK: 286 } })
       expect(cold.superheatK).toBeGreaterThan(piston.superheatK + 5)
