@@ -1,4 +1,5 @@
 import {
+  FORECAST_HOURS,
   returnFates,
   coldSchools,
   cylinderStates,
@@ -297,6 +298,16 @@ export function librarySchemas({ quantity, id, instant, day, fits }: Door) {
     z.strictObject({ ...base, kind: z.literal('jobSaved'), jobId: id, job: JobCardSchema, replaces: id.optional() }),
     z.strictObject({ ...base, kind: z.literal('jobStands'), jobId: id, standing: z.enum(jobStandings) }),
     z.strictObject({ ...base, kind: z.literal('rowOrdered'), jobId: id, unitIds: z.array(id).max(5000) }),
+    z.strictObject({
+      ...base,
+      kind: z.literal('forecastSet'),
+      jobId: id,
+      forecast: z.strictObject({
+        start: instant,
+        hourlyC: z.array(z.number().min(-80).max(65).nullable()).min(1).max(FORECAST_HOURS),
+      }),
+      source: text(200, 1),
+    }),
     z.strictObject({ ...base, kind: z.literal('movementStruck'), strikes: id, reason: text(200, 1) }),
     z.strictObject({ ...base, kind: z.literal('zeroed'), instrumentIds: z.array(id).min(1).max(50) }),
     z.strictObject({

@@ -607,6 +607,7 @@ const samples: Record<string, readonly unknown[]> = {
   isTimeZone: ['UTC'],
   isReadyProfile: ['x'],
   isSealed: [record],
+  asSealed: [record],
   isStrikable: [saved],
   judge: [{ value: 11, standardUncertainty: 0.5, low: 8.5, high: 11.5 }],
   judgeCharge: [
@@ -657,7 +658,29 @@ const samples: Record<string, readonly unknown[]> = {
   normalDensity: [1.2],
   normalQuantile: [0.3],
   oddCells: [grid],
-  openReturnVisit: [record, [{ item, settled: true, in: true }]],
+  itemsOf: [{ outdoorLow: { value: 65, unit: '°F' } }],
+  visitRun: [record, {}],
+  provisionalOf: [record, undefined],
+  hourlyForecast: [
+    [
+      { atMs: 0, outdoorK: 290 },
+      { atMs: 3_600_000, outdoorK: 291 },
+    ],
+  ],
+  forecastHours: [{ start: '2026-12-05T00:00:00.000Z', hourlyC: [1, null, 3] }],
+  hoursOfDays: [[{ lowK: 280, highK: 290 }]],
+  usualAir: ['charge', profile],
+  itemAir: [{ outdoorLow: { value: 65, unit: '°F' } }],
+  asksForWeather: [{ what: 'charge' }],
+  proposeDays: [
+    {
+      items: [{ what: 'charge', outdoorLow: { value: 65, unit: '°F' } }],
+      forecast: { start: '2026-12-05T00:00:00.000Z', hourlyC: [20, 20, 21, 22, 20] },
+      timeZone: 'UTC',
+      nowMs: NOON,
+      method: profile,
+    },
+  ],
   orificeFeed: [{ refrigerant: 'R-22', suctionPressurePa: 5e5, liquidPressurePa: 1.6e6, outdoorK: 300 }],
   overlay: [profile, core.factHabits(facts)],
   parseQuantity: ['12.5', 'temperature', '°F'],

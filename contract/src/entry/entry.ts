@@ -11,6 +11,7 @@ import { pressureTestSchemas } from './pressureTest'
 import { recordingSchemas } from './recording'
 import { startUpSchemas } from './startUp'
 import { vacuumSchemas } from './vacuum'
+import { visitSchemas } from './visit'
 import { weighInSchemas } from './weighIn'
 
 /** The schema of each kind of entry, by stage. */
@@ -24,6 +25,7 @@ const entrySchemas = (door: Door) => ({
   ...conversionSchemas(door),
   ...heatPumpSchemas(door),
   ...coldSchemas(door),
+  ...visitSchemas(door),
   ...anyStageSchemas(door),
   ...handOverSchemas(door),
 })

@@ -2,12 +2,12 @@ import { systemChannels, type StartUpEntry } from '@zetesis/core'
 import { z } from 'zod'
 import type { Door } from '../door'
 import { librarySchemas } from '../library'
-import { text, reason } from '../text'
+import { text } from '../text'
 import { instrumentsSchema, readingValuesSchema } from './reading'
 import { entryOf, tied } from './tie'
 
 export function startUpSchemas(door: Door) {
-  const { quantity, id, day } = door
+  const { quantity, id } = door
   const { InstrumentSchema } = librarySchemas(door)
   const entry = entryOf(door)
   return tied<StartUpEntry>()({
@@ -48,12 +48,6 @@ export function startUpSchemas(door: Door) {
       standingAir: quantity('temperature').optional(),
       standingIndoor: quantity('temperature').optional(),
       deviceChecked: z.boolean().optional(),
-    }),
-    returnVisit: entry('returnVisit', {
-      reason,
-      outdoorLow: quantity('temperature').optional(),
-      outdoorHigh: quantity('temperature').optional(),
-      by: day.optional(),
     }),
     disturbed: entry('disturbed', { what: z.enum(['door', 'stage', 'room', 'other']) }),
     probesExchanged: entry('probesExchanged', {

@@ -42,7 +42,16 @@ export function readDateMs(
     const ms = Date.parse(text.replace(' ', 'T').replace(/,(\d+)/, '.$1'))
     return Number.isNaN(ms) ? undefined : ms
   }
-  const match = LOCAL.exec(text)
+  const parts = readDateParts(text, { dayFirst, clock })
+  return parts && new Date(parts.year, parts.month - 1, parts.day).getTime() + parts.seconds * 1000
+}
+
+/** A date and the second of its day, as they stand there, whatever the zone. */
+export function readDateParts(
+  cell: string,
+  { dayFirst, clock }: { dayFirst: boolean; clock?: string },
+): { year: number; month: number; day: number; seconds: number } | undefined {
+  const match = LOCAL.exec(cell.trim())
   if (!match) return undefined
   const [, a, b, c, rest] = match
   const [year, month, day] =
@@ -53,7 +62,7 @@ export function readDateMs(
         : [fullYear(c!), Number(a), Number(b)]
   const seconds = readClockS(rest ?? clock ?? '0:00')
   if (seconds === undefined || month < 1 || month > 12 || day < 1 || day > 31) return undefined
-  return new Date(year, month - 1, day).getTime() + seconds * 1000
+  return { year, month, day, seconds }
 }
 
 const fullYear = (text: string) => (text.length <= 2 ? 2000 + Number(text) : Number(text))

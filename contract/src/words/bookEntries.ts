@@ -24,6 +24,8 @@ export function bookEntryWords(entry: BookEntry): string {
       return { open: 'A job opened again', closed: 'A job closed', archived: 'A job archived' }[entry.standing]
     case 'rowOrdered':
       return 'Units of a job put in another order'
+    case 'forecastSet':
+      return `Forecast of a job taken from ${entry.source}`
     case 'cylinderMoved':
       return movedLine(entry)
     case 'movementStruck':

@@ -92,6 +92,24 @@ export function entryProblemWords(problem: EntryProblem, system: UnitSystem = 'i
       return 'The window’s upper end must lie above its lower end.'
     case 'dateGone':
       return 'That day has gone: give one that is to come.'
+    case 'hoursTurned':
+      return 'It must end after it begins.'
+    case 'noVisit':
+      return 'There is no such return visit any more, or all of it is done.'
+    case 'nothingToDo':
+      return 'Name at least one thing to do.'
+    case 'alreadyThere':
+      return 'Somebody is on this visit already: go on there.'
+    case 'notVisiting':
+      return 'Nobody is on this visit: it was signed already.'
+    case 'itemClosed':
+      return 'That is closed already.'
+    case 'needsEvidence':
+      return 'A reading or a look closes this, no word. If it isn’t needed, say why.'
+    case 'nameMissing':
+      return 'Type the name of the person who signs.'
+    case 'sealedBefore':
+      return 'That was sealed: on a return visit only what was logged on it can be struck out. Amend it in words.'
     case 'holdNotBegun':
       return 'No hold has begun before this time. Begin the hold first.'
     case 'notHolding':

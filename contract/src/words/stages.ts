@@ -125,6 +125,8 @@ export function needWords(need: Need, system: UnitSystem): string {
       return `given up: ${leftWithWords[need.holds]} in it`
     case 'uncover':
       return 'condenser covered'
+    case 'onVisit':
+      return need.open === 1 ? 'return visit, one thing open' : `return visit, ${need.open} things open`
     case 'start':
       return 'start it'
     case 'settling':
@@ -200,6 +202,8 @@ export function actWords(need: Need, tag: string): string {
       return `See what is in ${tag}`
     case 'uncover':
       return `Take the cover off ${tag}`
+    case 'onVisit':
+      return `Finish the visit at ${tag}`
     case 'start':
       return `Start ${tag}`
     case 'settling':

@@ -1,5 +1,7 @@
 import type { Author } from '../entry/base'
-import type { ReturnVisit } from '../entry/startUp'
+import type { VisitItem } from '../entry/visit'
+import type { ColdSchool } from '../method/profile'
+import type { VisitRun } from '../run/visitRun'
 import type { AskedFor } from '../entry/anyStage'
 import type { PassableStage, Stage } from '../entry/stage'
 import { allItems, type UnitRecord } from '../log/fold'
@@ -14,7 +16,7 @@ import type { StageState } from '../run/stageStates'
 import type { Wait, WaitKind } from '../run/waits'
 
 /** Counts up when a summary says more or otherwise than before: what is stored with an earlier one is made anew. */
-export const SUMMARY_FORM = 3
+export const SUMMARY_FORM = 4
 
 /** What a board shows of a unit without its log. Stage states of waits are by `at`; the rest doesn't depend on a clock. */
 export interface UnitSummary {
@@ -40,8 +42,24 @@ export interface UnitSummary {
   readonly charge?: { readonly inKg: number; readonly dueKg?: number }
   /** who wrote in its log, who wrote last first; at most four */
   readonly who?: readonly Author[]
-  /** somebody has to come back: until when, where a date was promised */
-  readonly returnVisit?: { readonly by?: string }
+  /** somebody has to come back */
+  readonly returnVisit?: VisitSummary
+  /** what the charge rests on until then */
+  readonly provisional?: ColdSchool
+}
+
+/** A return visit as a list of many shows it. */
+export interface VisitSummary {
+  readonly id: string
+  readonly reason: string
+  /** what is still open of it */
+  readonly items: readonly VisitItem[]
+  readonly by?: string
+  readonly contact?: string
+  readonly who?: string
+  readonly planned?: { readonly day: string; readonly from?: string; readonly to?: string }
+  /** somebody is there, after the seal */
+  readonly visiting?: true
 }
 
 /** What a lead is asked for, as a board shows it. */
@@ -84,7 +102,8 @@ export function summarise(record: UnitRecord, options: { nowMs: number; jobEleva
     ownElevationM: ownElevationM(record),
     charge: chargeOf(view.charge),
     who: writers(record),
-    ...(view.returnVisit ? { returnVisit: by(view.returnVisit.entry) } : {}),
+    ...(view.visit?.open || view.visit?.visiting ? { returnVisit: visitSummary(view.visit) } : {}),
+    ...(view.provisional ? { provisional: view.provisional.school } : {}),
   }
 }
 
@@ -108,7 +127,22 @@ function chargeOf({ weighings, weighedKg, due }: ChargeBalance) {
   return { inKg: weighedKg, ...(due.ok ? { dueKg: due.dueKg } : {}) }
 }
 
-const by = ({ by: date }: ReturnVisit) => (date === undefined ? {} : { by: date })
+function visitSummary({ promise, items, planned, visiting }: VisitRun): VisitSummary {
+  const { id, reason, by, contact, who } = promise.entry
+  const { day, from, to } = planned?.entry ?? {}
+  return {
+    id,
+    reason,
+    items: items.filter(({ state }) => state === 'open').map(({ item }) => item),
+    ...(by === undefined ? {} : { by }),
+    ...(contact === undefined ? {} : { contact }),
+    ...(who === undefined ? {} : { who }),
+    ...(day === undefined
+      ? {}
+      : { planned: { day, ...(from === undefined ? {} : { from }), ...(to === undefined ? {} : { to }) } }),
+    ...(visiting ? { visiting: true } : {}),
+  }
+}
 
 /** A summary made earlier, brought to a later clock: waits that have ended since are no longer waits but things to do. */
 export function summaryAt(summary: UnitSummary, nowMs: number): UnitSummary {

@@ -85,6 +85,7 @@ function ofKind(entry: BookEntry): BookProblem[] {
     case 'certificatesSaved':
     case 'jobStands':
     case 'rowOrdered':
+    case 'forecastSet':
     case 'zeroed':
     case 'retired':
     case 'profileChosen':

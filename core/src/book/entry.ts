@@ -4,6 +4,7 @@ import type { Author } from '../entry/base'
 import type { Instrument } from '../measurement/instrument'
 import type { ProfileSpec } from '../method/profile'
 import type { Quantity } from '../quantity/unit'
+import type { Forecast } from '../visit/forecast'
 import type { Certificate } from '../people/certificate'
 import type { CompanyCard } from '../people/company'
 import type { RightsChanges } from '../people/rights'
@@ -95,6 +96,14 @@ export interface RowOrdered extends Base<'rowOrdered'> {
   readonly unitIds: readonly string[]
 }
 
+/** What weather is expected at a job; the latest counts whole. */
+export interface ForecastSet extends Base<'forecastSet'> {
+  readonly jobId: string
+  readonly forecast: Forecast
+  /** where it is from: a file's name, or by hand */
+  readonly source: string
+}
+
 /** The company's card, new or corrected. */
 export interface CompanySaved extends Base<'companySaved'> {
   readonly company: CompanyCard
@@ -117,6 +126,7 @@ export type BookEntry =
   | JobSaved
   | JobStands
   | RowOrdered
+  | ForecastSet
   | CylinderSaved
   | CylinderMoved
   | MovementStruck

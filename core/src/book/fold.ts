@@ -7,6 +7,7 @@ import type { Certificate } from '../people/certificate'
 import type { CompanyCard } from '../people/company'
 import type { RightsChanges } from '../people/rights'
 import type { BookItem, CylinderMoved } from './entry'
+import type { Forecast } from '../visit/forecast'
 import type { JobCard, JobStanding } from './job'
 
 /** One thing on a shelf of the book, as last saved. */
@@ -19,6 +20,14 @@ export interface Kept<T> {
   readonly at: string
   /** who saved another version that this one's writer hadn't seen: both are in the book, this one came later */
   readonly over?: string
+}
+
+/** A job's forecast, with who brought it when. */
+export interface JobForecast {
+  readonly forecast: Forecast
+  readonly source: string
+  readonly by: string
+  readonly at: string
 }
 
 /** A movement as the book tells it, with who wrote it. */
@@ -41,6 +50,8 @@ export interface Book {
   readonly standings: Readonly<Record<string, JobStanding>>
   /** the order of a job's units, by the job's id, where somebody put them in one */
   readonly orders: Readonly<Record<string, readonly string[]>>
+  /** what weather is expected at a job, by its id */
+  readonly forecasts: Readonly<Record<string, JobForecast>>
   /** what moved outside any unit, struck ones left out */
   readonly moves: readonly BookMove[]
   /** ids of struck movements, with the reason */
@@ -72,6 +83,7 @@ export const emptyBook: Book = {
   jobs: [],
   standings: {},
   orders: {},
+  forecasts: {},
   moves: [],
   struck: {},
   profiles: ready,
@@ -116,6 +128,11 @@ function addToBook(book: Book, item: BookItem): Book {
       return { ...book, standings: { ...book.standings, [entry.jobId]: entry.standing } }
     case 'rowOrdered':
       return { ...book, orders: { ...book.orders, [entry.jobId]: entry.unitIds } }
+    case 'forecastSet': {
+      const { jobId, forecast, source, at } = entry
+      const set: JobForecast = { forecast, source, by: item.author.name, at }
+      return { ...book, forecasts: { ...book.forecasts, [jobId]: set } }
+    }
     case 'cylinderMoved':
       return book.struck[entry.id] === undefined && !book.moves.some((m) => m.entry.id === entry.id)
         ? { ...book, moves: [...book.moves, { entry, by: item.author.name }] }

@@ -9,6 +9,7 @@ import type { PressureTestEntry } from './pressureTest'
 import type { RecordingEntry } from './recording'
 import type { StartUpEntry } from './startUp'
 import type { VacuumEntry } from './vacuum'
+import type { VisitEntry } from './visit'
 import type { WeighInEntry } from './weighIn'
 
 export type Entry =
@@ -21,6 +22,7 @@ export type Entry =
   | ConversionEntry
   | HeatPumpEntry
   | ColdEntry
+  | VisitEntry
   | AnyStageEntry
   | HandOverEntry
 

@@ -12,6 +12,10 @@ export interface Sealed extends Base<'sealed'> {
 }
 export interface Amendment extends Base<'amendment'> {
   readonly text: string
+  /** the return visit that ends with it: who was there signs, and the record is closed again */
+  readonly visitId?: string
+  readonly name?: string
+  readonly signature?: SignatureStrokes
 }
 
 /** The kinds of entry that belong here, for the union of them all. */

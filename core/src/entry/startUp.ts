@@ -35,15 +35,6 @@ export interface LookedInto extends Base<'lookedInto'> {
   /** of the house, where the indoor coil stands: the pressure lies between the two */
   readonly standingIndoor?: Quantity<'temperature'>
 }
-/** Somebody has to come back, because today can't decide the charge. */
-export interface ReturnVisit extends Base<'returnVisit'> {
-  readonly reason: string
-  /** outdoor air that the visit needs */
-  readonly outdoorLow?: Quantity<'temperature'>
-  readonly outdoorHigh?: Quantity<'temperature'>
-  /** a date, 2026-07-14 */
-  readonly by?: string
-}
 /** Something upset the system while it was watched. */
 export interface Disturbed extends Base<'disturbed'> {
   readonly what: 'door' | 'stage' | 'room' | 'other'
@@ -88,5 +79,4 @@ export interface Reading extends Base<'reading'> {
 }
 
 /** The kinds of entry that belong here, for the union of them all. */
-export type StartUpEntry =
-  PreStart | LookedInto | ReturnVisit | Disturbed | ProbesExchanged | CameOff | Started | Reading
+export type StartUpEntry = PreStart | LookedInto | Disturbed | ProbesExchanged | CameOff | Started | Reading

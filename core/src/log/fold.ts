@@ -13,8 +13,12 @@ export interface UnitRecord {
   readonly strikes: Readonly<Record<string, LogItem<Struck>>>
   /** entries that were struck out, kept for the log's page */
   readonly struck: readonly LogItem[]
-  /** arrived after the seal and not an amendment: kept, without effect */
+  /** arrived after the seal, and nothing that is taken then: kept, without effect */
   readonly ignored: readonly LogItem[]
+  /** what it said when it was sealed, whatever a return visit adds */
+  readonly atSeal?: ItemsByKind
+  /** the return visit that somebody is on, after the seal: until it is signed the log takes what is done */
+  readonly visiting?: string
 }
 
 export const emptyRecord: UnitRecord = {
@@ -44,6 +48,9 @@ export const emptyRecord: UnitRecord = {
     preStart: [],
     lookedInto: [],
     returnVisit: [],
+    visitPlanned: [],
+    cameBack: [],
+    visitItemClosed: [],
     disturbed: [],
     probesExchanged: [],
     cameOff: [],
@@ -103,8 +110,15 @@ export function foldEntries(entries: readonly LogItem[], start: UnitRecord = emp
     take(draft, item)
   }
   if (!draft) return start
-  const { items, strikes, struck, ignored } = draft
-  const next: UnitRecord = { items, strikes, struck, ignored }
+  const { items, strikes, struck, ignored, atSeal, visiting } = draft
+  const next: UnitRecord = {
+    items,
+    strikes,
+    struck,
+    ignored,
+    ...(atSeal ? { atSeal } : {}),
+    ...(visiting === undefined ? {} : { visiting }),
+  }
   idsBefore.set(next, known.with(added))
   return next
 }
@@ -120,10 +134,48 @@ interface Draft {
   readonly strikes: Record<string, LogItem<Struck>>
   readonly struck: LogItem[]
   readonly ignored: LogItem[]
+  atSeal: ItemsByKind | undefined
+  visiting: string | undefined
 }
 
-function draftOf({ items, strikes, struck, ignored }: UnitRecord): Draft {
+/** what a sealed record takes at any time */
+export const betweenVisits: ReadonlySet<EntryKind> = new Set<EntryKind>([
+  'amendment',
+  'returnVisit',
+  'visitPlanned',
+  'cameBack',
+  'visitItemClosed',
+])
+/** and what it takes while somebody is there again: what is read and done, never what it is or how it is judged */
+export const onVisit: ReadonlySet<EntryKind> = new Set<EntryKind>([
+  'note',
+  'struck',
+  'asked',
+  'answered',
+  'traceBegun',
+  'traceEnded',
+  'weighed',
+  'hoseLeft',
+  'preStart',
+  'started',
+  'lookedInto',
+  'disturbed',
+  'probesExchanged',
+  'reading',
+  'cameOff',
+  'hosesOn',
+  'modeChanged',
+  'reversingValveRead',
+  'defrostSeen',
+  'heatersNoted',
+  'coldWayChosen',
+  'covered',
+])
+
+function draftOf({ items, strikes, struck, ignored, atSeal, visiting }: UnitRecord): Draft {
   return {
+    atSeal,
+    visiting,
     items: { ...items } as Draft['items'],
     own: new Set(),
     ids: new Set(),
@@ -135,7 +187,7 @@ function draftOf({ items, strikes, struck, ignored }: UnitRecord): Draft {
 
 function take(draft: Draft, item: LogItem): void {
   const { entry } = item
-  if (draft.items.sealed.length > 0 && entry.kind !== 'amendment') return void draft.ignored.push(item)
+  if (draft.items.sealed.length > 0 && !takenAfterSeal(draft, entry)) return void draft.ignored.push(item)
   if (draft.strikes[entry.id]) return void draft.struck.push(item)
   const { kind } = entry
   const list = draft.items as Record<EntryKind, LogItem[]>
@@ -143,7 +195,25 @@ function take(draft: Draft, item: LogItem): void {
   draft.own.add(kind)
   list[kind].push(item)
   if (kind === 'struck') strikeOut(draft, item as LogItem<Struck>)
+  if (kind === 'sealed') {
+    draft.atSeal = { ...draft.items }
+    // what comes now goes into lists of its own
+    draft.own.clear()
+  }
+  if (entry.kind === 'cameBack' && draft.atSeal) draft.visiting = entry.visitId
+  if (entry.kind === 'amendment' && entry.visitId !== undefined) draft.visiting = undefined
 }
+
+/** Amendments, and what a return visit is arranged by; what is done on one while somebody is there. What was sealed can't be struck out. */
+function takenAfterSeal({ atSeal, visiting }: Draft, entry: Entry): boolean {
+  if (betweenVisits.has(entry.kind)) return true
+  if (visiting === undefined || !onVisit.has(entry.kind)) return false
+  return !(entry.kind === 'struck' && isIn(atSeal, entry.strikes))
+}
+
+const isIn = (items: ItemsByKind | undefined, id: string) =>
+  items !== undefined &&
+  (Object.values(items) as (readonly LogItem[])[]).some((list) => list.some((i) => i.entry.id === id))
 
 function strikeOut(draft: Draft, strike: LogItem<Struck>): void {
   const id = strike.entry.strikes
@@ -192,9 +262,9 @@ function idsOf(record: UnitRecord): Ids {
   return made
 }
 
-/** Entries that can't be struck out: the opening, a seal, another strike and an amendment. */
+/** Entries that can't be struck out: the opening, a seal, another strike, an amendment, and coming back, which a signature ends. */
 export function isStrikable(entry: Entry): boolean {
-  return !['opened', 'sealed', 'struck', 'amendment'].includes(entry.kind)
+  return !['opened', 'sealed', 'struck', 'amendment', 'cameBack'].includes(entry.kind)
 }
 
 /** Every entry with an effect, by kind. */

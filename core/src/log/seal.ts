@@ -1,9 +1,15 @@
 import type { SignatureStrokes } from '../entry/handOver'
 import type { UnitRecord } from './fold'
 
-/** Handed over: from then on there are only amendments. */
+/** Handed over and closed: from then on there are only amendments, until somebody is there again on a return visit. */
 export function isSealed(record: UnitRecord): boolean {
-  return record.items.sealed.length > 0
+  return record.items.sealed.length > 0 && record.visiting === undefined
+}
+
+/** The record as it was when it was sealed; undefined before. */
+export function asSealed(record: UnitRecord): UnitRecord | undefined {
+  const { atSeal: items, visiting: _visiting, ...rest } = record
+  return items && { ...rest, items, atSeal: items }
 }
 
 /** A signature needs a stroke with some length: a single dot is a slip of the thumb. */

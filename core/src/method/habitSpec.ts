@@ -13,6 +13,7 @@ export type HabitGroup =
   | 'charge'
   | 'steps'
   | 'coldWeather'
+  | 'visits'
   | 'instruments'
   | 'diagnosis'
 

@@ -4,6 +4,7 @@ import { coldHabits } from './coldHabits'
 import { diagnosisHabits } from './diagnosisHabits'
 import { instrumentHabits } from './instrumentHabits'
 import { vacuumHabits } from './vacuumHabits'
+import { visitHabits } from './visitHabits'
 
 /**
  * Every habit of the trade that a verdict rests on: its usual value and where that comes from. Keys end in the SI unit that the
@@ -298,6 +299,7 @@ export const habitSpecs = {
   ),
 
   ...coldHabits,
+  ...visitHabits,
 
   zeroedWithinS: spec('instruments', 'duration', 24, 'h', 'gauges are zeroed to atmosphere on the day', {
     min: 0.5,
@@ -327,6 +329,7 @@ export const habitPairs: readonly (readonly [low: HabitKey, high: HabitKey])[] =
   ['heatingEvaporatingUnderK', 'heatingEvaporatingMostK'],
   ['heatingCondensingOverK', 'heatingCondensingMostK'],
   ['restrictedCondensingK', 'restrictedStopK'],
+  ['visitFromS', 'visitToS'],
   ['condensingOverOutdoorLowK', 'condensingOverOutdoorHighK'],
   ['condensingOverOutdoorHighK', 'condensingOverOutdoorOldK'],
   ['splitLowK', 'splitHighK'],

@@ -86,6 +86,7 @@ function needed(actor: Actor, entry: Entry | BookEntry, record: UnitRecord | und
       return [request ? rightAsked(request.ask.entry.what) : 'decide']
     }
     case 'returnVisit':
+    case 'visitItemClosed':
     case 'sealed':
     case 'amendment':
       return ['decide']

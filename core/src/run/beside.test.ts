@@ -83,11 +83,11 @@ describe('a return visit', () => {
   ]
   it('passes start-up, with its reason, and stays open', () => {
     const seen = view(opened, begun, [visit(30)])
-    expect(seen.returnVisit?.entry.reason).toBe('Too cold today.')
+    expect(seen.visit?.promise.entry.reason).toBe('Too cold today.')
     expect(seen.stages.find((s) => s.stage === 'startUp')).toMatchObject({ state: 'bypassed' })
   })
   it('is kept by a settled reading that comes out In after it, and by no other', () => {
-    const open = (lines: Lines) => view(opened, valve, begun, lines).returnVisit !== undefined
+    const open = (lines: Lines) => view(opened, valve, begun, lines).visit?.open === true
     expect(open([settled(40, 95), visit(60)])).toBe(true)
     expect(open([visit(30), settled(60, 104)])).toBe(true)
     expect(open([visit(30), settled(60, 95)])).toBe(false)

@@ -6,6 +6,7 @@ import type { ConversionRun } from './conversionRun'
 import type { JudgedItem } from './judgedReadings'
 import type { PressureTestRun } from './pressureTestRun'
 import type { VacuumRun } from './vacuumRun'
+import type { VisitRun } from './visitRun'
 import type { Wait } from './waits'
 
 export type Need =
@@ -19,6 +20,8 @@ export type Need =
   | { code: 'conversionLeft'; holds: LeftWith }
   /** the condenser is covered: until it isn't, nothing else is first */
   | { code: 'uncover' }
+  /** somebody is there again: what was left for the visit is done, then signed */
+  | { code: 'onVisit'; open: number }
   | { code: 'start' | 'settling' | 'takeReading' | 'readingOut' | 'readingClose' | 'readingOpen' | 'sign' | 'nothing' }
 
 export interface NeedTraits {
@@ -69,6 +72,7 @@ export const needTraits: Record<Need['code'], NeedTraits> = {
   readingClose: undecided,
   readingOpen: { ...step, mark: 'tooClose' },
   sign: { urgency: 1, asks: true, mark: 'in' },
+  onVisit: { urgency: 2, asks: true, mark: 'tooClose' },
   nothing: { ...waits, mark: 'byVerdict' },
 }
 
@@ -81,6 +85,7 @@ interface Shown {
   readonly pressureTest: PressureTestRun
   readonly vacuum: VacuumRun
   readonly cold: { readonly cover?: unknown }
+  readonly visit?: Pick<VisitRun, 'visiting' | 'items'>
   readonly charge: { readonly openKg?: number }
   readonly startedMs?: number
   readonly waits: readonly Wait[]
@@ -95,6 +100,10 @@ export function needOf(view: Shown, nowMs: number): Need {
   const left = view.conversion?.left
   if (left) return { code: 'conversionLeft', holds: left.entry.holds }
   if (view.cold.cover) return { code: 'uncover' }
+  if (view.visit?.visiting) {
+    const open = view.visit.items.filter(({ state }) => state === 'open').length
+    return open > 0 ? { code: 'onVisit', open } : { code: 'sign' }
+  }
   // a stop is one wherever the work stands
   if (view.refusal) return { code: 'refused', refusal: view.refusal }
   switch (view.current) {

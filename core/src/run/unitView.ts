@@ -1,7 +1,7 @@
 import type { ConversionRefusal } from '../conversion/suitability'
 import type { LogItem } from '../entry/entry'
 import type { Stage } from '../entry/stage'
-import type { Reading, ReturnVisit } from '../entry/startUp'
+import type { Reading } from '../entry/startUp'
 import { byTime, timeOf } from '../entry/time'
 import { missingFacts, type MissingFact } from '../facts/missingFacts'
 import type { UnitFacts } from '../facts/unitFacts'
@@ -21,10 +21,10 @@ import { inForceAt, unitProfile } from './inForce'
 import { judgedReadings, type JudgedItem } from './judgedReadings'
 import { needOf, type Need } from './need'
 import { pressureTestRun, type PressureTestRun } from './pressureTestRun'
-import { openReturnVisit } from './returnVisit'
 import { stageStates, type StageView } from './stageStates'
 import { tuningRun, type TuningRun } from './tuningRun'
 import { vacuumRun, type VacuumRun } from './vacuumRun'
+import { provisionalOf, visitRun, type Provisional, type VisitRun } from './visitRun'
 import { waitsOf, type Wait } from './waits'
 
 export interface UnitView {
@@ -51,7 +51,10 @@ export interface UnitView {
   readonly charge: ChargeBalance
   readonly startedMs?: number
   readonly tuning: TuningRun
-  readonly returnVisit?: LogItem<ReturnVisit>
+  /** promised last; it stays here when it is over */
+  readonly visit?: VisitRun
+  /** what the charge rests on until somebody came back */
+  readonly provisional?: Provisional
   readonly reading?: {
     readonly item: LogItem<Reading>
     readonly judged: JudgedReading
@@ -98,7 +101,8 @@ function tell(whole: UnitRecord, jobElevationM: number | undefined) {
   const totalChargeKg =
     (charge.due.ok ? charge.due.totalKg : undefined) ?? (facts.labelCharge && toSi('mass', facts.labelCharge))
   const tuning = tuningRun(record, { ...here, judged: all, totalChargeKg })
-  const returnVisit = openReturnVisit(record, all)
+  const visit = visitRun(record, { reading, heating, bothModes: turned })
+  const provisional = provisionalOf(record, visit)
   const sealed = isSealed(record)
   return {
     ...here,
@@ -116,7 +120,8 @@ function tell(whole: UnitRecord, jobElevationM: number | undefined) {
     reading,
     ...(heating ? { heating } : {}),
     tuning,
-    returnVisit,
+    ...(visit ? { visit } : {}),
+    ...(provisional ? { provisional } : {}),
     sealed,
   }
 }

@@ -175,9 +175,9 @@ describe('the simulated system', () => {
       const { returnK } = rig.truth()
       rig.step(7200)
       expect(rig.truth().returnK).toBe(returnK)
-      rig.apply({ kind: 'start' })
+      rig.apply({ kind: 'run', on: true })
       rig.step(60)
-      rig.apply({ kind: 'stop' })
+      rig.apply({ kind: 'run', on: false })
       const stopped = rig.truth().returnK
       rig.step(600)
       expect(rig.truth().returnK).toBeGreaterThan(stopped + 0.3)

@@ -20,6 +20,7 @@ import {
   accuracyWords,
   cameOffLine,
   despiteText,
+  provisionalWords,
   returnVisitLine,
   hoseLine,
   momentText,
@@ -259,11 +260,22 @@ function electricalLines(j: JudgedReading, system: UnitSystem): Line[] {
   )
 }
 
+/** What a provisional charge rests on, for the box that the papers begin with. */
+const provisionalReason = ({ school, promise }: NonNullable<UnitView['provisional']>): string =>
+  `The charge is ${provisionalWords[school]}. Somebody comes back${promise.entry.by ? ` by ${promise.entry.by}` : ''} and reads it in the weather that may decide.`
+
 /** The verdict in one line, with target, source and tolerance. */
 export function verdictLine(
-  { reading }: UnitView,
+  { reading, provisional }: UnitView,
   system: UnitSystem,
-): { verdict: ChargeVerdict; figure: string; reason: string } {
+): { verdict: ChargeVerdict; word?: string; figure: string; reason: string } {
+  if (provisional) {
+    const read = reading
+      ? ` Today’s reading, ${verdictWords[reading.judged.verdict].toLowerCase()}, doesn’t settle it.`
+      : ''
+    const reason = `${provisionalReason(provisional)}${read}`
+    return { verdict: 'tooClose', word: 'Provisional', figure: '', reason }
+  }
   if (!reading) return { verdict: 'none', figure: '', reason: 'No start-up reading was taken.' }
   const { judged } = reading
   if (!judged.target.ok)
@@ -322,7 +334,11 @@ export function remarkLines(view: UnitView, record: UnitRecord, system: UnitSyst
   const despite = record.items.weighed.flatMap(({ entry, author }) =>
     entry.despite ? [`${scaleText(entry)}, by ${author.name}, ${despiteText(entry.despite)}`] : [],
   )
-  const visit = view.returnVisit ? [`Provisional: somebody comes back. ${returnVisitLine(view.returnVisit.entry)}`] : []
+  const visit = view.visit?.open
+    ? [
+        `${view.provisional ? 'Provisional: somebody comes back' : 'Somebody comes back'}. ${returnVisitLine(view.visit.promise.entry)}`,
+      ]
+    : []
   const overrides = unitOverrides(record).map(
     ({ entry, author }) =>
       `${habitWords[entry.habit]} set to ${showTyped(entry.quantity!)} for this unit by ${author.name}: ${entry.reason}`,

@@ -4,6 +4,7 @@ import {
   unitView,
   type SheetPoint,
   type Sealed,
+  type UnitRecord,
   type UnitSystem,
   type UnitView,
 } from '@zetesis/core'
@@ -20,6 +21,7 @@ import {
 import PDFDocument from 'pdfkit'
 import type { Letterhead } from '../workers/tasks'
 import { openRecord } from './openRecord'
+import { sealedWords, visitLines } from './visit'
 import { circuitPictures, heatPumpLines } from './heatPump'
 import { dayText } from './time'
 import { workByLines } from './workBy'
@@ -75,7 +77,7 @@ export async function papersPdf(
     info: { Title: `Commissioning papers ${file.unit.tag}`, Author: file.company },
   })
   if (letterhead.card?.logo) drawLogo(doc, letterhead.card.logo)
-  let y = header(doc, file, view.sealed)
+  let y = header(doc, file, sealedWords(record, view, timeZone))
   y = verdictBox(doc, verdictLine(view, system), y) + 14
 
   const left = section(doc, 'Equipment', equipmentLines(view, system), PAGE.margin, y)
@@ -114,6 +116,7 @@ export async function papersPdf(
   if (view.reading) judgedBy(doc, view, system, timeZone, end)
   if (view.conversion) converted(doc, view, system)
   bothModes(doc, view, system, timeZone)
+  returned(doc, record, view, { system, timeZone, jobElevationM })
   footer(doc, file)
   return finished(doc)
 }
@@ -130,6 +133,33 @@ function bothModes(doc: Doc, view: UnitView, system: UnitSystem, timeZone: strin
     write(doc.fillColor(inks.copper), ['wordBold', 11.5], title, { x: right, y, lineBreak: false })
     paint(doc, scene, right, y + 16, column / scene.width)
     y += 16 + (scene.height * column) / scene.width + 14
+  }
+}
+
+/** A return visit's own page: promised, done, the verdict of both days, and who signed when it was over. */
+function returned(
+  doc: Doc,
+  record: UnitRecord,
+  view: UnitView,
+  terms: { system: UnitSystem; timeZone: string; jobElevationM: number },
+): void {
+  const lines = visitLines(record, view, terms)
+  if (lines.length === 0) return
+  doc.addPage()
+  section(doc, 'Return visit', lines, PAGE.margin, PAGE.margin, 120)
+  let y = PAGE.margin
+  for (const { entry } of record.items.amendment) {
+    const { name, signature, text, at } = entry
+    if (!name || !signature) continue
+    write(doc.fillColor(inks.copper), ['wordBold', 11.5], 'Signed on the visit', { x: right, y, lineBreak: false })
+    write(doc.fillColor(inks.ink), ['word', 9.5], text, { x: right, y: y + 18, width: column })
+    y = signed(
+      doc,
+      { name, signature, at },
+      terms.timeZone,
+      right,
+      y + 24 + doc.heightOfString(text, { width: column }),
+    )
   }
 }
 
@@ -182,11 +212,10 @@ function drawLogo(doc: Doc, base64: string): void {
   }
 }
 
-function header(doc: Doc, file: RecordFile, sealed: boolean): number {
+function header(doc: Doc, file: RecordFile, state: string): number {
   doc.rect(0, 0, PAGE.width, 8).fill(inks.copper)
   doc.fillColor(inks.ink)
   write(doc, ['wordBold', 20], `${file.unit.tag} · Commissioning papers`, { x: PAGE.margin, y: 30, lineBreak: false })
-  const state = sealed ? 'Sealed' : 'Draft, not sealed'
   doc.fillColor(inks.soft)
   write(
     doc,
@@ -219,7 +248,7 @@ function verdictBox(doc: Doc, line: ReturnType<typeof verdictLine>, y: number): 
   doc.roundedRect(PAGE.margin, y, width, height, 6).lineWidth(1).stroke(tone)
   doc.rect(PAGE.margin, y + 6, 5, height - 12).fill(tone)
   doc.fillColor(tone)
-  write(doc, ['wordBold', 15], verdictWords[line.verdict], {
+  write(doc, ['wordBold', 15], line.word ?? verdictWords[line.verdict], {
     x: PAGE.margin + 16,
     y: y + 9,
     lineBreak: false,
@@ -259,7 +288,13 @@ function notes(doc: Doc, lines: readonly string[], x: number, top: number): numb
   return y
 }
 
-function signed(doc: Doc, { name, at, signature }: Sealed, timeZone: string, x: number, top: number): number {
+function signed(
+  doc: Doc,
+  { name, at, signature }: Pick<Sealed, 'name' | 'at' | 'signature'>,
+  timeZone: string,
+  x: number,
+  top: number,
+): number {
   let y = top
   if (y > PAGE.height - 150) {
     doc.addPage()

@@ -9,6 +9,7 @@ import { pressureTestLines } from './pressureTest'
 import { recordingLines } from './recording'
 import { startUpLines } from './startUp'
 import { vacuumLines } from './vacuum'
+import { visitLines } from './visit'
 import { weighInLines } from './weighIn'
 import type { EntryWords } from './entryWords'
 
@@ -22,6 +23,7 @@ const lines: EntryWords<Entry> = {
   ...conversionLines,
   ...heatPumpLines,
   ...coldLines,
+  ...visitLines,
   ...anyStageLines,
   ...handOverLines,
 }

@@ -4,5 +4,5 @@ import type { EntryWords } from './entryWords'
 /** The log's line of each kind. */
 export const handOverLines: EntryWords<HandOverEntry> = {
   sealed: (entry) => `Sealed by ${entry.name}`,
-  amendment: (entry) => `Amendment: ${entry.text}`,
+  amendment: ({ text, name }) => `Amendment${name ? `, signed by ${name}` : ''}: ${text}`,
 }

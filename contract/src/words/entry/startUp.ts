@@ -24,7 +24,6 @@ export const startUpLines: EntryWords<StartUpEntry> = {
       .map(([key, q]) => `${shortWords[key as ReadingChannel]} ${showTyped(q as Quantity)}`)
       .join(' · ')}`,
   lookedInto: (entry) => `Looked into: ${lookedIntoLine(entry)}`,
-  returnVisit: (entry) => `Return visit: ${returnVisitLine(entry)}`,
   disturbed: (entry) => disturbedWords[entry.what],
   probesExchanged: (entry) =>
     `Probes exchanged in the recording: ${recordedWords[entry.a].toLowerCase()} and ${recordedWords[entry.b].toLowerCase()}`,
@@ -78,22 +77,6 @@ export function lookedIntoLine(entry: LookedInto): string {
   ]
     .filter(Boolean)
     .join(' · ')
-}
-
-/** What a return visit needs and why, in a line. */
-export function returnVisitLine({
-  reason,
-  outdoorLow,
-  outdoorHigh,
-  by,
-}: Pick<ReturnVisit, 'reason' | 'outdoorLow' | 'outdoorHigh' | 'by'>): string {
-  const window =
-    outdoorLow && outdoorHigh
-      ? `outdoors ${showTyped(outdoorLow)} to ${showTyped(outdoorHigh)}`
-      : outdoorLow
-        ? `outdoors from ${showTyped(outdoorLow)}`
-        : outdoorHigh && `outdoors up to ${showTyped(outdoorHigh)}`
-  return [reason.replace(/\.$/, ''), window, by && `by ${dayText(by)}`].filter(Boolean).join(' · ')
 }
 
 /** How the gauges came off, in a line. */

@@ -23,6 +23,8 @@ export const anyStageChecks: Checks<AnyStageEntry['kind']> = {
 
 function checkStrike(record: UnitRecord, id: string): EntryProblem[] {
   if (!isInRecord(record, id) || record.strikes[id]) return [{ code: 'unknownEntry', path: 'strikes' }]
+  const before = record.atSeal && Object.values(record.atSeal).flat()
+  if (before?.some((item) => item.entry.id === id)) return [{ code: 'sealedBefore', path: 'strikes' }]
   const target = Object.values(record.items)
     .flat()
     .find((item) => item.entry.id === id)

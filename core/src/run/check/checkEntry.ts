@@ -1,7 +1,6 @@
 import type { Entry, EntryKind } from '../../entry/entry'
 import { instrumentsIn } from '../../entry/instrumentsIn'
-import type { UnitRecord } from '../../log/fold'
-import { isSealed } from '../../log/seal'
+import { betweenVisits, onVisit, type UnitRecord } from '../../log/fold'
 import { checkInstrument } from '../../measurement/instrument'
 import { inForceAt } from '../inForce'
 import { thisRound } from '../round'
@@ -18,6 +17,7 @@ import type { EntryProblem } from './problem'
 import { recordingChecks } from './recording'
 import { startUpChecks } from './startUp'
 import { vacuumChecks } from './vacuum'
+import { visitChecks } from './visit'
 import { weighInChecks } from './weighIn'
 
 /** A phone's clock may run this much ahead of the server's before an entry counts as lying in the future. */
@@ -33,6 +33,7 @@ const checks: Checks<EntryKind> = {
   ...conversionChecks,
   ...heatPumpChecks,
   ...coldChecks,
+  ...visitChecks,
   ...anyStageChecks,
   ...handOverChecks,
 }
@@ -49,7 +50,7 @@ export function checkEntry(
   entry: Entry,
   { nowMs, jobElevationM, booked }: { nowMs: number; jobElevationM?: number; booked?: BookedKg },
 ): EntryProblem[] {
-  if (isSealed(record) && entry.kind !== 'amendment') return [{ code: 'sealed', path: '' }]
+  if (record.atSeal && !mayFollowSeal(record, entry)) return [{ code: 'sealed', path: '' }]
   if (record.items.opened.length === 0 && entry.kind !== 'opened') return [{ code: 'notOpened', path: '' }]
   if (isArchived(record) && !whileArchived.has(entry.kind)) return [{ code: 'archived', path: '' }]
   const asked = {
@@ -77,3 +78,7 @@ const checkInstruments = (entry: Entry): EntryProblem[] =>
       problem,
     })),
   )
+
+/** what a sealed record takes: at any time, or while somebody is there on a return visit */
+const mayFollowSeal = ({ visiting }: UnitRecord, { kind }: Entry) =>
+  betweenVisits.has(kind) || (visiting !== undefined && onVisit.has(kind))

@@ -53,8 +53,20 @@ export type EntryProblem =
   | { code: 'noTestPressure'; path: 'gauge' }
   | { code: 'notStarted'; path: '' }
   | { code: 'otherSideMissing'; path: 'drierIn' | 'drierOut' | 'standingPressure' | 'standingAir' }
-  | { code: 'windowUpsideDown'; path: 'outdoorHigh' }
-  | { code: 'dateGone'; path: 'by' }
+  | { code: 'windowUpsideDown'; path: string }
+  | { code: 'dateGone'; path: 'by' | 'day' }
+  | { code: 'hoursTurned'; path: 'to' }
+  /** no such return visit, or nothing of it open */
+  | { code: 'noVisit'; path: '' | 'visitId' }
+  | { code: 'nothingToDo'; path: 'items' }
+  | { code: 'alreadyThere'; path: 'visitId' }
+  | { code: 'notVisiting'; path: 'visitId' }
+  | { code: 'itemClosed'; path: 'item' }
+  /** a reading or a look closes it, no word */
+  | { code: 'needsEvidence'; path: 'item' }
+  | { code: 'nameMissing'; path: 'name' }
+  /** on a return visit only what was logged on it is struck out */
+  | { code: 'sealedBefore'; path: 'strikes' }
   | { code: 'holdNotBegun'; path: 'at' }
   | { code: 'notHolding'; path: '' }
   | { code: 'unknownTrace'; path: 'traceId' }

@@ -1,4 +1,4 @@
-import type { LookedInto, ReturnVisit, StartUpEntry } from '../../entry/startUp'
+import type { LookedInto, StartUpEntry } from '../../entry/startUp'
 import { toSi } from '../../quantity/unit'
 import { baselineFacts } from '../conversionRun'
 import { gatesClosed, notStarted, refused, uncovered, type Checks } from './asked'
@@ -25,7 +25,6 @@ export const startUpChecks: Checks<StartUpEntry['kind']> = {
     return checkReading(values, baselineFacts(here.facts), here.elevationM)
   },
   lookedInto: (entry, asked) => [...notStarted(asked), ...checkLookedInto(entry)],
-  returnVisit: checkVisit,
   probesExchanged: ({ traceId }, { record }) =>
     isTraceOf(record, traceId) ? [] : [{ code: 'unknownTrace', path: 'traceId' }],
   disturbed: (_, asked) => notStarted(asked),
@@ -61,13 +60,5 @@ function checkLookedInto(entry: LookedInto): EntryProblem[] {
     ...(standingIndoor ? positive('temperature', standingIndoor, 'standingIndoor') : []),
     ...(ratedAmps ? positive('current', ratedAmps, 'ratedAmps') : []),
     ...(standingPressure ? positive('gaugePressure', standingPressure, 'standingPressure') : []),
-  ]
-}
-
-function checkVisit({ outdoorLow, outdoorHigh, by, at }: ReturnVisit): EntryProblem[] {
-  const upsideDown = outdoorLow && outdoorHigh && toSi('temperature', outdoorLow) >= toSi('temperature', outdoorHigh)
-  return [
-    ...(upsideDown ? [{ code: 'windowUpsideDown', path: 'outdoorHigh' } as const] : []),
-    ...(by && by < at.slice(0, 10) ? [{ code: 'dateGone', path: 'by' } as const] : []),
   ]
 }

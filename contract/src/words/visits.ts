@@ -1,0 +1,75 @@
+import {
+  showTyped,
+  type AirWindow,
+  type ColdSchool,
+  type ReturnVisit,
+  type VisitItem,
+  type VisitItemKind,
+  type VisitPlanned,
+} from '@zetesis/core'
+import { dayText } from './dates'
+
+/** What is to do, on a list. */
+export const visitItemWords: Record<VisitItemKind, string> = {
+  charge: 'Charge, read in cooling',
+  changeOver: 'Change over, seen',
+  heating: 'Heating, read',
+  leakThrough: 'Reversing valve, read',
+  defrost: 'A defrost, seen',
+  heaters: 'Sump and crankcase heater',
+  other: 'Something else',
+}
+
+/** What closes an item, for the one who comes back. */
+export const visitItemHow: Record<VisitItemKind, string> = {
+  charge: 'Closes with a settled reading In, in cooling, in the method’s weather.',
+  changeOver: 'Closes when a change-over is logged as seen.',
+  heating: 'Closes with a reading in heating.',
+  leakThrough: 'Closes when vapour line and true suction are read and In.',
+  defrost: 'Closes with a defrost that ends in time, its coil warm.',
+  heaters: 'Closes when the heaters are noted.',
+  other: 'Closes with a tap.',
+}
+
+/** What a provisional charge rests on. */
+export const provisionalWords: Record<ColdSchool, string> = {
+  weighInOnly: 'weighed in by label and line set',
+  labelHeating: 'set by the label’s heating target',
+  discharge: 'set by discharge temperature in heating',
+  restrictedCondenser: 'set with the condenser partly covered',
+}
+
+/** One item in a line. */
+export const visitItemLine = ({ what, words }: VisitItem): string =>
+  what === 'other' && words ? words : `${visitItemWords[what]}${words ? ` (${words})` : ''}`
+
+/** The air that something needs: “outdoors 65 °F to 100 °F, indoors from 70 °F”; nothing where any will do. */
+export function airWords({ outdoorLow, outdoorHigh, indoorLow, indoorHigh }: AirWindow): string | undefined {
+  const span = (where: string, low: AirWindow['outdoorLow'], high: AirWindow['outdoorLow']) =>
+    low && high
+      ? `${where} ${showTyped(low)} to ${showTyped(high)}`
+      : low
+        ? `${where} from ${showTyped(low)}`
+        : high && `${where} up to ${showTyped(high)}`
+  const spans = [span('outdoors', outdoorLow, outdoorHigh), span('indoors', indoorLow, indoorHigh)].filter(Boolean)
+  return spans.length > 0 ? spans.join(', ') : undefined
+}
+
+/** What a return visit needs and why, in a line. */
+export function returnVisitLine(visit: Omit<ReturnVisit, 'v' | 'id' | 'at' | 'writtenAt' | 'kind'>): string {
+  const { reason, items, by, contact, who } = visit
+  const todo = items?.map((item) => [visitItemLine(item), airWords(item)].filter(Boolean).join(', ')).join('; ')
+  return [
+    reason.replace(/\.$/, ''),
+    todo ?? airWords(visit),
+    by && `by ${dayText(by)}`,
+    who && `${who} comes`,
+    contact && `call ${contact}`,
+  ]
+    .filter(Boolean)
+    .join(' · ')
+}
+
+/** “5 Dec 2026, 11:00–15:00”. */
+export const plannedWords = ({ day, from, to }: Pick<VisitPlanned, 'day' | 'from' | 'to'>): string =>
+  [dayText(day), [from, to].filter(Boolean).join('–')].filter(Boolean).join(', ')

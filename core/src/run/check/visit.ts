@@ -1,0 +1,64 @@
+import type { AirWindow, ReturnVisit, VisitEntry } from '../../entry/visit'
+import { isSealed } from '../../log/seal'
+import { toSi } from '../../quantity/unit'
+import { unitView } from '../unitView'
+import type { VisitRun } from '../visitRun'
+import type { Asked, Checks } from './asked'
+import type { EntryProblem } from './problem'
+
+export const visitChecks: Checks<VisitEntry['kind']> = {
+  // after a seal only a visit that is still open may be promised anew
+  returnVisit: (entry, asked) => [
+    ...(asked.record.atSeal && !visitOf(asked)?.open ? [{ code: 'noVisit', path: '' } as const] : []),
+    ...checkPromise(entry),
+  ],
+  visitPlanned: ({ visitId, day, from, to, at }, asked) => [
+    ...openVisit(asked, visitId),
+    ...(day < at.slice(0, 10) ? [{ code: 'dateGone', path: 'day' } as const] : []),
+    ...(from !== undefined && to !== undefined && to <= from ? [{ code: 'hoursTurned', path: 'to' } as const] : []),
+  ],
+  cameBack: ({ visitId }, asked) =>
+    asked.record.visiting === undefined ? openVisit(asked, visitId) : [{ code: 'alreadyThere', path: 'visitId' }],
+  visitItemClosed: ({ visitId, item, how, words }, asked) => {
+    const missing = openVisit(asked, visitId)
+    if (missing.length > 0) return missing
+    const view = visitOf(asked)?.items[item]
+    if (view?.state !== 'open') return [{ code: 'itemClosed', path: 'item' }]
+    if (how === 'done' && view.item.what !== 'other') return [{ code: 'needsEvidence', path: 'item' }]
+    return how === 'notNeeded' && (words ?? '').trim().length < 3 ? [{ code: 'wordsMissing', path: 'words' }] : []
+  },
+}
+
+const visitOf = ({ whole, nowMs, jobElevationM }: Asked): VisitRun | undefined =>
+  unitView(whole, { nowMs, jobElevationM }).visit
+
+/** The visit that was promised last, and something of it open; one that is there already is still the one. */
+function openVisit(asked: Asked, visitId: string): EntryProblem[] {
+  const visit = visitOf(asked)
+  const is = visit?.promise.entry.id === visitId && (visit.open || !isSealed(asked.record))
+  return is ? [] : [{ code: 'noVisit', path: 'visitId' }]
+}
+
+function checkPromise(entry: ReturnVisit): EntryProblem[] {
+  const { items, by, at } = entry
+  return [
+    ...upsideDown(entry, ''),
+    ...(items?.length === 0 ? [{ code: 'nothingToDo', path: 'items' } as const] : []),
+    ...(items ?? []).flatMap((item, index): EntryProblem[] => [
+      ...upsideDown(item, `items.${index}.`),
+      ...(item.what === 'other' && (item.words ?? '').trim().length < 3
+        ? [{ code: 'wordsMissing', path: `items.${index}.words` } as const]
+        : []),
+    ]),
+    ...(by && by < at.slice(0, 10) ? [{ code: 'dateGone', path: 'by' } as const] : []),
+  ]
+}
+
+function upsideDown({ outdoorLow, outdoorHigh, indoorLow, indoorHigh }: AirWindow, under: string): EntryProblem[] {
+  const turned = (low: AirWindow['outdoorLow'], high: AirWindow['outdoorHigh']) =>
+    low && high && toSi('temperature', low) >= toSi('temperature', high)
+  return [
+    ...(turned(outdoorLow, outdoorHigh) ? [{ code: 'windowUpsideDown', path: `${under}outdoorHigh` } as const] : []),
+    ...(turned(indoorLow, indoorHigh) ? [{ code: 'windowUpsideDown', path: `${under}indoorHigh` } as const] : []),
+  ]
+}
