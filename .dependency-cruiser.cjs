@@ -17,7 +17,7 @@ module.exports = {
       name: 'contract-knows-core-only',
       severity: 'error',
       from: { path: room('contract'), pathNot: '\\.test\\.ts$' },
-      to: { path: '.', pathNot: '^(contract|core)/|node_modules/(zod|papaparse|@types/papaparse)/' },
+      to: { path: '.', pathNot: '^(contract|core)/|node_modules/(zod|papaparse|@types/papaparse|@date-fns/tz)/' },
     },
     {
       name: 'rig-knows-core-only',

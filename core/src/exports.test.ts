@@ -658,6 +658,16 @@ const samples: Record<string, readonly unknown[]> = {
   normalDensity: [1.2],
   normalQuantile: [0.3],
   oddCells: [grid],
+  forecastStrip: [
+    {
+      forecast: { start: '2026-12-05T00:00:00.000Z', hourlyC: [1, null, 3, 4] },
+      fair: [],
+      midnights: [],
+      system: 'ip',
+      width: 360,
+      height: 140,
+    },
+  ],
   itemsOf: [{ outdoorLow: { value: 65, unit: '°F' } }],
   visitRun: [record, {}],
   provisionalOf: [record, undefined],

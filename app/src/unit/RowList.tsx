@@ -1,4 +1,4 @@
-import { dayText, stageWords } from '@zetesis/contract'
+import { dayText, plannedWords, stageWords } from '@zetesis/contract'
 import type { UnitSummary } from '@zetesis/core'
 import { useRouter } from 'expo-router'
 import { memo } from 'react'
@@ -96,8 +96,14 @@ const UnitLine = memo(function UnitLine({
 })
 
 /** Where a unit stands, in a word or two. */
-export function standsAt({ archived, sealed, current, returnVisit }: UnitSummary): string {
+export function standsAt({ archived, sealed, current, returnVisit, provisional }: UnitSummary): string {
   const stage = archived ? 'Archived' : sealed ? 'Sealed' : stageWords[current]
   if (!returnVisit) return stage
-  return `${stage} · come back${returnVisit.by ? ` by ${dayText(returnVisit.by)}` : ''}`
+  const { visiting, planned, by } = returnVisit
+  const when = visiting
+    ? 'there again'
+    : planned
+      ? `back ${plannedWords(planned)}`
+      : `come back${by ? ` by ${dayText(by)}` : ''}`
+  return [stage, provisional ? '◐ provisional' : undefined, when].filter(Boolean).join(' · ')
 }

@@ -1,12 +1,19 @@
 import {
+  asksForWeather,
+  show,
+  showText,
   showTyped,
   type AirWindow,
   type ColdSchool,
+  type FairStretch,
   type ReturnVisit,
+  type UnitSystem,
   type VisitItem,
   type VisitItemKind,
   type VisitPlanned,
 } from '@zetesis/core'
+import type { ForecastRefusal } from '../forecastFile'
+import { zonedClock } from '../zoned'
 import { dayText } from './dates'
 
 /** What is to do, on a list. */
@@ -73,3 +80,47 @@ export function returnVisitLine(visit: Omit<ReturnVisit, 'v' | 'id' | 'at' | 'wr
 /** “5 Dec 2026, 11:00–15:00”. */
 export const plannedWords = ({ day, from, to }: Pick<VisitPlanned, 'day' | 'from' | 'to'>): string =>
   [dayText(day), [from, to].filter(Boolean).join('–')].filter(Boolean).join(', ')
+
+/** What is wrong with a forecast that was typed or brought as a file, and what to do. */
+export function forecastRefusalWords(refusal: ForecastRefusal): string {
+  switch (refusal.code) {
+    case 'empty':
+      return 'Paste or type a line for each hour or day, or choose a file.'
+    case 'notJson':
+      return 'This begins like JSON and isn’t: it may be cut off. Take the file whole.'
+    case 'noTemperatures':
+      return 'No column of times beside one of temperatures. Name them in the first line, as: time, temperature °F. Or a line a day: 2026-12-05, 41, 68.'
+    case 'tooFew':
+      return 'At least two hours or one day with temperatures.'
+    case 'over':
+      return 'All of it has gone by: take a forecast of the days to come.'
+    case 'badTime':
+      return `Line ${refusal.line}: “${refusal.cell}” is no time. Write it as 2026-12-05 14:00.`
+    case 'badTemperature':
+      return `Line ${refusal.line}: “${refusal.cell}” is no temperature.`
+    case 'lowOverHigh':
+      return `Line ${refusal.line}: the lowest comes before the highest, and isn’t above it.`
+    case 'notOutdoors':
+      return `Line ${refusal.line}: ${refusal.cell} ${refusal.unit} is no outdoor air. Say below which unit it is in.`
+  }
+}
+
+/** “Sat 5 Dec”. */
+export const weekdayText = (day: string): string =>
+  new Date(`${day}T00:00:00Z`)
+    .toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', timeZone: 'UTC' })
+    .replace(',', '')
+
+/** “66 to 71 °F, likely 90 %, 11:00–15:00”; of what asks for no weather nothing is forecast. */
+export function stretchWords(
+  { fromMs, toMs, lowK, highK, chance }: FairStretch,
+  item: VisitItem,
+  timeZone: string,
+  system: UnitSystem,
+): string {
+  const hours = `${zonedClock(fromMs, timeZone)}–${zonedClock(toMs, timeZone)}`
+  if (!asksForWeather(item)) return `any weather, ${hours}`
+  const share = Math.round(chance * 100)
+  const sure = share > 99 ? 'over 99' : String(share)
+  return `${show('temperature', lowK, system).figure} to ${showText('temperature', highK, system)}, ${sure} % likely, ${hours}`
+}

@@ -8,8 +8,8 @@ export function isSealed(record: UnitRecord): boolean {
 
 /** The record as it was when it was sealed; undefined before. */
 export function asSealed(record: UnitRecord): UnitRecord | undefined {
-  const { atSeal: items, visiting: _visiting, ...rest } = record
-  return items && { ...rest, items, atSeal: items }
+  const { atSeal: items, strikes, struck, ignored } = record
+  return items && { items, strikes, struck, ignored, atSeal: items }
 }
 
 /** A signature needs a stroke with some length: a single dot is a slip of the thumb. */

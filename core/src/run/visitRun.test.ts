@@ -1,7 +1,6 @@
 import type { EntryBody } from '../entry/entry'
 import { NOON, testEntry, testId } from '../entry/testing'
 import { asSealed } from '../log/seal'
-import { summarise } from '../agenda/summary'
 import { checkEntry } from './check/checkEntry'
 import { decayed, degF, good, opened, record, seal, started, view, weighed, type Lines } from './testingLines'
 import { unitView } from './unitView'
@@ -162,16 +161,5 @@ describe('coming back after the seal', () => {
     const again: Lines = [...restarted, [20 * DAY + 90, signed]]
     expect(said(again, { kind: 'cameBack', visitId })).toEqual([])
     expect(said([...provisional, ...seal], { kind: 'returnVisit', reason: 'Put off.' })).toEqual([])
-  })
-  it('stands in the summary with what is open of it', () => {
-    const of = (...lines: Lines[]) => summarise(record(...lines), { nowMs: NOON })
-    expect(of(provisional, seal)).toMatchObject({
-      provisional: 'weighInOnly',
-      returnVisit: { id: visitId, by: '2026-08-01', items: [{ what: 'charge' }, { what: 'other' }] },
-    })
-    expect(of(restarted)).toMatchObject({ sealed: false, returnVisit: { items: [{ what: 'other' }], visiting: true } })
-    expect(
-      of(provisional, [[-1, { kind: 'visitPlanned', visitId, day: '2026-07-20', from: '11:00', to: '15:00' }]]),
-    ).toMatchObject({ returnVisit: { planned: { day: '2026-07-20', from: '11:00', to: '15:00' } } })
   })
 })

@@ -25,7 +25,7 @@ const stock = {
   },
   'C-09': {
     stamped: { refrigerant: 'R-410A', state: 'reclaimed', tare: kilos(4.1), owner: 'Copper & Vale' },
-    opening: kilos(5.77),
+    opening: kilos(6.05),
   },
   'C-16': {
     stamped: { refrigerant: 'R-32', state: 'virgin', tare: ounces(88), owner: 'Copper & Vale' },

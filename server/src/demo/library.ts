@@ -10,6 +10,7 @@ import type {
   Reading,
   ReadingValues,
 } from '@zetesis/core'
+import { demoForecast } from './forecast'
 import { demoId } from './ids'
 import { degF, dF, feet, oz } from './story'
 
@@ -348,5 +349,15 @@ export function demoBook(now: Date): { id: string; daysAgo: number; body: BookEn
     daysAgo: 30,
     body: { kind: 'instrumentSaved', instrument } satisfies BookEntryBody,
   }))
-  return [...company(now), ...models, ...instruments]
+  const forecast = {
+    id: demoId('forecast orchard'),
+    daysAgo: 0,
+    body: {
+      kind: 'forecastSet',
+      jobId: demoId('orchard'),
+      forecast: demoForecast(now),
+      source: 'orchard-gate-10-days.csv',
+    } satisfies BookEntryBody,
+  }
+  return [...company(now), ...models, ...instruments, forecast]
 }

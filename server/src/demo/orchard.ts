@@ -8,7 +8,7 @@ import { degF, dF, heatingReading, oz, type story } from './story'
 type Story = ReturnType<typeof story>
 const kilos = (value: number) => ({ value, unit: 'kg' }) as const
 
-/** Three heat pumps: one weighed in on a cold day, one that leaks, one started in heating. Their circuits are not alike. */
+/** Four heat pumps: one weighed in on a cold day, one that leaks, one started in heating, one charged by discharge temperature and sealed. Their circuits are not alike. */
 export function orchardGate({
   begin,
   now,
@@ -58,9 +58,10 @@ export function orchardGate({
   o1.tell(150, {
     kind: 'returnVisit',
     reason: '41 °F outside: weighed in only.',
-    outdoorLow: degF(65),
-    outdoorHigh: degF(100),
+    items: [warmReading, { what: 'heating', outdoorHigh: degF(60) }, { what: 'heaters' }],
     by: inDays(14),
+    contact: 'the front desk, before nine',
+    who: 'Jonas Wick',
   })
 
   const o2 = begin('O-02', heatPump(33))
@@ -114,8 +115,92 @@ export function orchardGate({
   o3.tell(1.96 * day, {
     kind: 'returnVisit',
     reason: '28 °F outside: weighed in, heating read as a check.',
-    outdoorLow: degF(65),
-    outdoorHigh: degF(100),
+    items: [warmReading, { what: 'defrost', outdoorHigh: degF(40) }],
     by: inDays(120),
   })
+
+  startedByDischarge(begin('O-04', { ...heatPump(21), place: 'Roof, by the hatch', indoorModel: 'KA-30' }), {
+    now,
+    elevationM,
+    prepare: (s) => {
+      label(s, 'kelvaneHp30', 2.9 * day)
+      goodDecay(s, 2.6 * day)
+    },
+    by: inDays(60),
+  })
 }
+
+/** Started in heating on a frosty day, charged by its discharge temperature, sealed provisional: somebody comes back. */
+function startedByDischarge(
+  s: Story,
+  { now, elevationM, prepare, by }: { now: Date; elevationM: number; prepare: (s: Story) => void; by: string },
+): void {
+  const day = 60 * 24
+  const read = (discharge: number, superheat: number) => ({
+    ...readWith(
+      'digital',
+      heatingReading('R-410A', elevationM, {
+        evaporating: 14,
+        superheat,
+        condensing: 96,
+        subcooling: 21,
+        returnAir: 70,
+        supply: 90,
+        discharge,
+        outdoor: 28,
+      }),
+      now,
+    ),
+    mode: 'heating' as const,
+  })
+  prepare(s)
+  s.tell(2.56 * day, weighedWith('C-09', now, { direction: 'add', before: kilos(10.14), after: kilos(10.04) }))
+  s.tell(2.55 * day, {
+    kind: 'modeChanged',
+    mode: 'heating',
+    how: 'serviceMenu',
+    seen: true,
+    auxiliary: 'heldOff',
+    words: 'Locked out in the service menu.',
+  })
+  s.tell(2.54 * day, {
+    kind: 'hosesOn',
+    mode: 'heating',
+    hoses: [
+      { port: 'trueSuction', side: 'low', upTo: { value: 800, unit: 'psig' } },
+      { port: 'liquid', side: 'high', upTo: { value: 800, unit: 'psig' } },
+    ],
+  })
+  s.tell(2.53 * day, { kind: 'started' })
+  s.tell(2.52 * day, { kind: 'coldWayChosen', school: 'discharge' })
+  s.tell(2.5 * day, read(149, 12))
+  s.tell(2.49 * day, weighedWith('C-09', now, { direction: 'add', before: kilos(10.04), after: kilos(9.96) }))
+  s.tell(2.47 * day, read(139, 9))
+  s.tell(2.46 * day, { kind: 'heatersNoted', crankcase: 'warm', sump: 'none' })
+  s.tell(2.45 * day, { kind: 'hosesOn', mode: 'heating', hoses: [] })
+  s.tell(2.44 * day, {
+    kind: 'returnVisit',
+    reason: '28 °F outside: charged by discharge temperature.',
+    items: [warmReading, { what: 'leakThrough', outdoorLow: degF(65) }],
+    by,
+    contact: 'the front desk, before nine',
+  })
+  s.tell(2.4 * day, {
+    kind: 'sealed',
+    name: 'Orla Penn',
+    signature: [
+      [210, 250, 260, 120, 320, 90, 350, 160, 300, 240, 240, 250],
+      [400, 230, 430, 120, 470, 240, 520, 130, 570, 240, 640, 170],
+    ],
+    remarks: 'Heats as it should; the charge is looked at again on a warm day.',
+  })
+}
+
+/** what makes a charge final that was come to in the cold */
+const warmReading = {
+  what: 'charge',
+  outdoorLow: degF(65),
+  outdoorHigh: degF(100),
+  indoorLow: degF(70),
+  indoorHigh: degF(80),
+} as const

@@ -79,8 +79,19 @@ describe('what the papers say', () => {
   it('says what is provisional, and what the return visit needs', () => {
     const { view, record } = opened('O-01')
     expect(remarkLines(view, record, 'ip', 'America/Chicago')[0]).toBe(
-      'Provisional: somebody comes back. 41 °F outside: weighed in only · outdoors 65 °F to 100 °F · by 28 Jul 2026',
+      'Provisional: somebody comes back. 41 °F outside: weighed in only · Charge, read in cooling, outdoors 65 °F to 100 °F, indoors 70 °F to 80 °F; Heating, read, outdoors up to 60 °F; Sump and crankcase heater · by 28 Jul 2026 · Jonas Wick comes · call the front desk, before nine',
     )
+  })
+  it('begins with the mark of what is provisional, and what it rests on', () => {
+    expect(verdictLine(opened('O-04').view, 'ip')).toMatchObject({
+      verdict: 'tooClose',
+      word: 'Provisional',
+      reason: expect.stringMatching(
+        /^The charge is set by discharge temperature in heating\. Somebody comes back by/,
+      ) as string,
+    })
+    expect(verdictLine(opened('O-01').view, 'ip').reason).toMatch(/weighed in by label and line set/)
+    expect(verdictLine(opened('K-01').view, 'ip').word).toBeUndefined()
   })
   it('counts time as people do', () => {
     expect([countUp(0), countUp(45), countUp(630), countUp(3900), countUp(3600)]).toEqual([

@@ -1,5 +1,5 @@
 import { chainWords, entryProblemWords, safetyWords, stageWords, stateWords, traceStateWords } from '@zetesis/contract'
-import { verifyChain, type SignatureStrokes, type Stage } from '@zetesis/core'
+import { verifyChain, type EntryProblem, type SignatureStrokes, type Stage } from '@zetesis/core'
 import { format } from 'date-fns/format'
 import { useRouter } from 'expo-router'
 import { useMemo, useState } from 'react'
@@ -12,6 +12,7 @@ import { decayLine, weighLine } from '@/unit/lines'
 import { AskLead } from '@/unit/AskLead'
 import { UnitPage } from '@/unit/UnitPage'
 import type { UnitHandle } from '@/unit/useUnit'
+import { VisitLink } from '@/unit/visit/VisitLink'
 import { useSettings } from '@/settings/settings'
 import { whenSafe } from '@/sync/client'
 import { useTraceStates } from '@/sync/useTraceStates'
@@ -35,7 +36,13 @@ function HandOver({ unit }: { unit: UnitHandle }) {
     <YStack gap="$4">
       <Finals unit={unit} />
       <Samples unitId={unit.unitId} />
-      {view.sealed ? <SealedPart unit={unit} /> : <SignOrAsk unit={unit} />}
+      {view.sealed ? (
+        <SealedPart unit={unit} />
+      ) : view.visit?.visiting ? (
+        <SignVisit unit={unit} />
+      ) : (
+        <SignOrAsk unit={unit} />
+      )}
       <Downloads unit={unit} />
       <Caution>{safetyWords.handOver}</Caution>
     </YStack>
@@ -138,14 +145,84 @@ function SignOrAsk({ unit }: { unit: UnitHandle }) {
 }
 
 function SignPart({ unit }: { unit: UnitHandle }) {
-  const draftName = `sign.${unit.unitId}`
+  return (
+    <SignForm
+      draftName={`sign.${unit.unitId}`}
+      remarks="Remarks for the customer"
+      action={`Seal ${unit.view.facts.tag ?? ''}`.trim()}
+      note="Sealing closes the record. Afterwards it can only be amended, never changed; a return visit that is promised adds to it."
+      onSign={({ name, remarks, strokes }) =>
+        unit.append({
+          kind: 'sealed',
+          name,
+          signature: strokes,
+          ...(remarks ? { remarks } : {}),
+          ...(unit.job && !unit.view.facts.elevation ? { elevation: unit.job.elevation } : {}),
+        })
+      }
+    />
+  )
+}
+
+/** The end of a return visit after the seal: an amendment with a signature of its own, and the record is closed again. */
+function SignVisit({ unit }: { unit: UnitHandle }) {
+  const visit = unit.view.visit!
+  const { id } = visit.promise.entry
+  const left = visit.items.filter(({ state }) => state === 'open').length
+  if (!unit.may({ kind: 'amendment', text: '' }).may)
+    return (
+      <Card testID="lead-signs-visit">
+        <Heading>Sign the visit</Heading>
+        <Body>A lead goes through what was done, has it signed and closes the record again.</Body>
+        <AskLead unit={unit} what="decision" title="Ask a lead to close the visit" />
+      </Card>
+    )
+  return (
+    <YStack gap="$4">
+      {left > 0 ? (
+        <Banner metal="tooClose" word="Not all done" testID="visit-left">
+          {`${left === 1 ? 'One thing of' : `${left} things of`} the visit ${left === 1 ? 'is' : 'are'} still open. Signed now, it stays open and somebody comes again.`}
+        </Banner>
+      ) : null}
+      <SignForm
+        draftName={`signVisit.${unit.unitId}`}
+        remarks="What was done"
+        asked
+        action={`Close the visit at ${unit.view.facts.tag ?? ''}`.trim()}
+        note="The record is closed again. Papers tell both dates."
+        onSign={({ name, remarks, strokes }) =>
+          unit.append({ kind: 'amendment', text: remarks, visitId: id, name, signature: strokes })
+        }
+      />
+    </YStack>
+  )
+}
+
+/** A name, words and a signature; what was written stays until it is safe. */
+function SignForm({
+  draftName,
+  remarks,
+  asked,
+  action,
+  note,
+  onSign,
+}: {
+  draftName: string
+  /** what the words are */
+  remarks: string
+  /** it doesn't go without them */
+  asked?: boolean
+  action: string
+  note: string
+  onSign: (signed: { name: string; remarks: string; strokes: SignatureStrokes }) => readonly EntryProblem[]
+}) {
   const [draft, setDraft] = useState<Draft>(() => ({
     name: '',
     remarks: '',
     strokes: [],
     ...readDraft<Draft>(draftName),
   }))
-  const [problems, setProblems] = useState<{ name?: string; signature?: string; all?: string }>({})
+  const [problems, setProblems] = useState<{ name?: string; remarks?: string; signature?: string; all?: string }>({})
   const change = (part: (now: Draft) => Partial<Draft>) => {
     setProblems({})
     setDraft((now) => {
@@ -154,30 +231,25 @@ function SignPart({ unit }: { unit: UnitHandle }) {
       return next
     })
   }
-  const seal = () => {
-    if (draft.name.trim().length < 2) return setProblems({ name: 'Type the name of the person who signs.' })
-    const remarks = draft.remarks.trim()
-    const found = unit.append({
-      kind: 'sealed',
-      name: draft.name.trim(),
-      signature: draft.strokes,
-      ...(remarks ? { remarks } : {}),
-      ...(unit.job && !unit.view.facts.elevation ? { elevation: unit.job.elevation } : {}),
-    })
-    const [first] = found
+  const sign = () => {
+    const [name, words] = [draft.name.trim(), draft.remarks.trim()]
+    if (asked && words.length < 3) return setProblems({ remarks: 'Write in a few words what was done.' })
+    if (name.length < 2) return setProblems({ name: 'Type the name of the person who signs.' })
+    const [first] = onSign({ name, remarks: words, strokes: draft.strokes })
     if (!first) return whenSafe(() => clearDraft(draftName))
     setProblems(
       first.path === 'signature' ? { signature: entryProblemWords(first) } : { all: entryProblemWords(first) },
     )
   }
-  useBarAction(`Seal ${unit.view.facts.tag ?? ''}`.trim(), seal)
+  useBarAction(action, sign)
   return (
     <Card>
       <Heading>Sign</Heading>
       <TextField
-        label="Remarks for the customer"
+        label={remarks}
         value={draft.remarks}
-        onChange={(remarks) => change(() => ({ remarks }))}
+        onChange={(text) => change(() => ({ remarks: text }))}
+        problem={problems.remarks}
         long
         testID="remarks"
       />
@@ -208,7 +280,7 @@ function SignPart({ unit }: { unit: UnitHandle }) {
           {problems.all}
         </Banner>
       ) : null}
-      <Soft>Sealing closes the record. Afterwards it can only be amended, never changed.</Soft>
+      <Soft>{note}</Soft>
     </Card>
   )
 }
@@ -228,12 +300,13 @@ function SealedPart({ unit }: { unit: UnitHandle }) {
       <Banner metal="in" word="Sealed" testID="sealed">
         {`${seal.entry.name}, ${format(new Date(seal.entry.at), 'EEE d MMM yyyy, HH:mm')}`}
       </Banner>
+      <VisitLink unit={unit} />
       <Card>
         <Heading>Amendments</Heading>
         {unit.record.items.amendment.map((a) => (
           <Body
             key={a.entry.id}
-          >{`${format(new Date(a.entry.at), 'd MMM, HH:mm')} ${a.author.name}: ${a.entry.text}`}</Body>
+          >{`${format(new Date(a.entry.at), 'd MMM, HH:mm')} ${a.author.name}${a.entry.name ? `, signed by ${a.entry.name}` : ''}: ${a.entry.text}`}</Body>
         ))}
         {unit.may({ kind: 'amendment', text }).may ? (
           <>

@@ -6,11 +6,12 @@ import { XStack, YStack } from 'tamagui'
 import { EndsNote } from '@/frame/EndsNote'
 import { useMay } from '@/frame/MayNote'
 import { Page } from '@/frame/Page'
+import { visitsPath } from '@/frame/routes'
 import { RefusedEntries } from '@/frame/SyncNote'
 import { sentence } from '@/sync/api'
 import { endSession, useSession } from '@/sync/useSession'
 import { useBook } from '@/sync/useBook'
-import { useJobs } from '@/sync/useUnits'
+import { useJobs, useUnits } from '@/sync/useUnits'
 import { AskedOfYou } from './AskedOfYou'
 import { JobList } from './JobList'
 import { Card } from '@/ui/Card'
@@ -29,6 +30,7 @@ export function JobsPage() {
   const { user } = useSession()
   const router = useRouter()
   const mayPlan = useMay('plan')
+  const coming = useUnits().units.filter(({ summary }) => summary.returnVisit && !summary.archived).length
   const logo = useBook().book.company[0]?.value.logo
   const [wanted, setWanted] = useState('')
   const [mine, setMine] = useState(false)
@@ -119,6 +121,9 @@ export function JobsPage() {
         </Disclosure>
       ) : null}
       <XStack gap="$2" flexWrap="wrap">
+        <Press testID="visits" onPress={() => router.navigate(visitsPath as never)}>
+          {coming > 0 ? `Return visits (${coming})` : 'Return visits'}
+        </Press>
         <Press testID="library" onPress={() => router.navigate('/library' as never)}>
           Library
         </Press>

@@ -21,6 +21,7 @@ import {
 } from '@/unit/lines'
 import { FactChips } from '@/unit/UnitHead'
 import { PlaceCard } from './PlaceCard'
+import { VisitLink } from '@/unit/visit/VisitLink'
 import { UnitPage } from '@/unit/UnitPage'
 import type { UnitHandle } from '@/unit/useUnit'
 
@@ -78,6 +79,7 @@ function Line({ unit }: { unit: UnitHandle }) {
           </YStack>
         ))}
       </YStack>
+      <VisitLink unit={unit} />
       <PlaceCard unit={unit} />
       {wide ? null : (
         <YStack gap="$2">

@@ -5,11 +5,9 @@ import {
   type PreStart,
   type Quantity,
   type ReadingChannel,
-  type ReturnVisit,
   type StartUpEntry,
 } from '@zetesis/core'
 import { recordedWords, shortWords } from '../channels'
-import { dayText } from '../dates'
 import type { EntryWords } from './entryWords'
 
 /** The log's line of each kind. */

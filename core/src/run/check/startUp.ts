@@ -1,5 +1,4 @@
 import type { LookedInto, StartUpEntry } from '../../entry/startUp'
-import { toSi } from '../../quantity/unit'
 import { baselineFacts } from '../conversionRun'
 import { gatesClosed, notStarted, refused, uncovered, type Checks } from './asked'
 import { positive, type EntryProblem } from './problem'

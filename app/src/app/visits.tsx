@@ -1,0 +1,3 @@
+import { lazyPage } from '@/frame/lazyPage'
+
+export default lazyPage(async () => (await import('@/features/visits/VisitsPage')).VisitsPage)

@@ -1,0 +1,240 @@
+import { visitItemWords } from '@zetesis/contract'
+import {
+  conditionsWindow,
+  fromSi,
+  preferredUnit,
+  showText,
+  usualAir,
+  visitItemKinds,
+  type AirWindow,
+  type EntryBody,
+  type ItemAir,
+  type MethodProfile,
+  type Quantity,
+  type UnitSystem,
+  type UnitView,
+  type VisitItem,
+  type VisitItemKind,
+} from '@zetesis/core'
+import { isValid } from 'date-fns/isValid'
+import { parseISO } from 'date-fns/parseISO'
+import { useState } from 'react'
+import { YStack } from 'tamagui'
+import { useSettings } from '@/settings/settings'
+import { Disclosure } from '@/ui/Disclosure'
+import { Press } from '@/ui/Press'
+import { QuantityField, type QuantityText } from '@/ui/QuantityField'
+import { quantityInput } from '@/ui/quantityInput'
+import { Several } from '@/ui/Several'
+import { TextField } from '@/ui/TextField'
+import { Body, Soft } from '@/ui/Words'
+import { useEntryForm } from '@/unit/useEntryForm'
+import type { UnitHandle } from '@/unit/useUnit'
+
+const edges = ['outdoorLow', 'outdoorHigh', 'indoorLow', 'indoorHigh'] as const
+type Edge = (typeof edges)[number]
+const edgeWords: Record<Edge, string> = {
+  outdoorLow: 'Outdoors from',
+  outdoorHigh: 'Outdoors up to',
+  indoorLow: 'Indoors from',
+  indoorHigh: 'Indoors up to',
+}
+
+type AirDraft = { readonly [E in Edge]?: QuantityText }
+interface Draft {
+  reason: string
+  by: string
+  contact: string
+  who: string
+  other: string
+  /** what is to do; as the unit stands, where nobody chose */
+  items: readonly VisitItemKind[] | null
+  air: { readonly [K in VisitItemKind]?: AirDraft }
+}
+const empty: Draft = { reason: '', by: '', contact: '', who: '', other: '', items: null, air: {} }
+
+/** What a unit still needs another day for, as far as its record tells. */
+export function leftToDo({ visit, bothModes, reading }: UnitView): readonly VisitItemKind[] {
+  const open = visit?.items.filter(({ state }) => state === 'open').map(({ item }) => item.what)
+  if (open && open.length > 0) return [...new Set(open)]
+  const final = reading?.settled && reading.judged.verdict === 'in'
+  return [...(final ? [] : (['charge'] as const)), ...(bothModes?.open ?? [])]
+}
+
+/** What somebody comes back for, in which weather, until when: each item with the air that the method asks for, or that is typed. */
+export function PromiseForm({
+  unit,
+  outdoorK,
+  word,
+  onDone,
+}: {
+  unit: UnitHandle
+  /** today's air: where that is the reason it is written already */
+  outdoorK?: number
+  word: string
+  onDone: () => void
+}) {
+  const { view } = unit
+  const { system } = useSettings()
+  const form = useEntryForm<Draft>(unit, 'returnVisit', empty)
+  const [airOpen, setAirOpen] = useState<VisitItemKind>()
+  const { draft, problems, change } = form
+  const chosen = draft.items ?? leftToDo(view)
+  const kinds = visitItemKinds.filter((kind) => view.bothModes !== undefined || kind === 'charge' || kind === 'other')
+  const reason = draft.reason.trim() || reasonFor(outdoorK, view.method, system)
+  /** an item as it is promised; undefined, with the problem said, where something typed can't be read */
+  const itemOf = (what: VisitItemKind): VisitItem | undefined => {
+    const usual = usualAir(what, view.method)
+    const air: Record<string, unknown> = {}
+    for (const edge of edges) {
+      const parsed = quantityInput('temperature', system).safeParse(draft.air[what]?.[edge] ?? { text: '' })
+      if (!parsed.success) {
+        setAirOpen(what)
+        form.fail({
+          air: `${visitItemWords[what]}, ${edgeWords[edge].toLowerCase()}: ${parsed.error.issues[0]?.message}`,
+        })
+        return undefined
+      }
+      const quantity = (parsed.data as Quantity<'temperature'> | undefined) ?? usualEdge(usual, edge, system)
+      if (quantity) air[edge] = quantity
+    }
+    return { what, ...(what === 'other' ? { words: draft.other.trim() } : {}), ...(air as AirWindow) }
+  }
+  const log = () => {
+    const by = draft.by.trim()
+    if (by !== '' && !(/^\d{4}-\d{2}-\d{2}$/.test(by) && isValid(parseISO(by))))
+      return void form.fail({ by: 'Type the date as 2026-07-14, or leave it empty.' })
+    if (chosen.length === 0) return void form.fail({ items: 'Choose at least one thing to do.' })
+    if (chosen.includes('other') && draft.other.trim().length < 3)
+      return void form.fail({ other: 'Write what else is to do.' })
+    const items: VisitItem[] = []
+    for (const what of visitItemKinds.filter((kind) => chosen.includes(kind))) {
+      const item = itemOf(what)
+      if (!item) return
+      items.push(item)
+    }
+    if (reason.length < 3) return void form.fail({ reason: 'Write why: it stays on the record and in the papers.' })
+    const [contact, who] = [draft.contact.trim(), draft.who.trim()]
+    const body: EntryBody = {
+      kind: 'returnVisit',
+      reason,
+      items,
+      ...(by ? { by } : {}),
+      ...(contact ? { contact } : {}),
+      ...(who ? { who } : {}),
+    }
+    if (!form.log(body, 'reason')) return
+    form.done()
+    onDone()
+  }
+  return (
+    <YStack gap="$3">
+      <TextField
+        label="Why"
+        value={draft.reason}
+        onChange={(value) => change({ reason: value })}
+        problem={problems.reason}
+        hint={reason ? `Empty: ${reason}` : undefined}
+        long
+        testID="visit-reason"
+      />
+      <Several
+        label="What is left to do"
+        options={kinds.map((value) => ({ value, label: visitItemWords[value] }))}
+        values={chosen}
+        onChange={(items) => change({ items })}
+        testID="visit-item"
+      />
+      {problems.items ? <Body color="$oxide">{problems.items}</Body> : null}
+      {chosen.includes('other') ? (
+        <TextField
+          label="What else"
+          value={draft.other}
+          onChange={(other) => change({ other })}
+          problem={problems.other}
+          testID="visit-other"
+        />
+      ) : null}
+      {visitItemKinds
+        .filter((kind) => chosen.includes(kind))
+        .map((kind) => (
+          <Disclosure
+            key={kind}
+            title={`Weather: ${visitItemWords[kind].toLowerCase()}`}
+            summary={summaryOf(draft.air[kind], usualAir(kind, view.method), system)}
+            open={airOpen === kind}
+            onToggle={() => setAirOpen(airOpen === kind ? undefined : kind)}
+            testID={`visit-air-${kind}`}
+          >
+            {edges.map((edge) => (
+              <QuantityField
+                key={edge}
+                label={edgeWords[edge]}
+                dimension="temperature"
+                value={draft.air[kind]?.[edge] ?? { text: '' }}
+                onChange={(value) => change({ air: { ...draft.air, [kind]: { ...draft.air[kind], [edge]: value } } })}
+                hint={hintOf(usualEdge(usualAir(kind, view.method), edge, system))}
+                testID={`visit-${kind}-${edge}`}
+              />
+            ))}
+          </Disclosure>
+        ))}
+      {problems.air ? <Body color="$oxide">{problems.air}</Body> : null}
+      <TextField
+        label="Latest date"
+        value={draft.by}
+        onChange={(by) => change({ by })}
+        problem={problems.by}
+        placeholder="2026-07-14"
+        testID="visit-by"
+      />
+      <TextField
+        label="Whom to call before"
+        value={draft.contact}
+        onChange={(contact) => change({ contact })}
+        testID="visit-contact"
+      />
+      <TextField label="Who comes" value={draft.who} onChange={(who) => change({ who })} testID="visit-who" />
+      <Soft>It passes start-up. Each thing stays open until a reading or a look closes it.</Soft>
+      {problems.all ? <Body color="$oxide">{problems.all}</Body> : null}
+      <Press testID="log-visit" onPress={log}>
+        {word}
+      </Press>
+    </YStack>
+  )
+}
+
+function usualEdge(usual: ItemAir, edge: Edge, system: UnitSystem): Quantity<'temperature'> | undefined {
+  const k = usual[`${edge}K`]
+  if (k === undefined) return undefined
+  const unit = preferredUnit('temperature', system)
+  return { value: Math.round(fromSi('temperature', k, unit) * 10) / 10, unit }
+}
+
+const hintOf = (usual: Quantity<'temperature'> | undefined) =>
+  usual ? `Empty: ${usual.value} ${usual.unit}, the method’s.` : 'Empty: any.'
+
+function summaryOf(air: AirDraft | undefined, usual: ItemAir, system: UnitSystem): string {
+  const at = (edge: Edge) => {
+    const typed = air?.[edge]?.text.trim()
+    if (typed) return typed
+    const method = usualEdge(usual, edge, system)
+    return method && `${method.value} ${method.unit}`
+  }
+  const span = (where: string, low?: string, high?: string) =>
+    low && high ? `${where} ${low} to ${high}` : low ? `${where} from ${low}` : high && `${where} up to ${high}`
+  const spans = [
+    span('outdoors', at('outdoorLow'), at('outdoorHigh')),
+    span('indoors', at('indoorLow'), at('indoorHigh')),
+  ]
+  return spans.filter(Boolean).join(', ') || 'any'
+}
+
+/** Where the weather itself is the reason it is written for her. */
+function reasonFor(outdoorK: number | undefined, method: MethodProfile, system: UnitSystem): string {
+  if (outdoorK === undefined) return ''
+  const t = showText('temperature', outdoorK, system)
+  const { outdoor } = conditionsWindow({ outdoorK }, method)
+  if (outdoor === 'tooCold') return `${t} outdoors: too cold to judge the charge. Weighed in only.`
+  return outdoor === 'tooHot' ? `${t} outdoors: too hot to judge the charge. Weighed in only.` : ''
+}
