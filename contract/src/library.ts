@@ -137,6 +137,8 @@ export function librarySchemas({ quantity, id, instant, day, fits }: Door) {
     indoorHigh: quantity('temperature').optional(),
     heatingSets: z.literal(true).optional(),
     dischargeOverOutdoor: difference.optional(),
+    defrostLongest: quantity('duration').optional(),
+    defrostCoil: quantity('temperature').optional(),
     subcoolingTolerance: difference.optional(),
     superheatTolerance: difference.optional(),
     tables: z.array(targetTable).max(20).optional(),

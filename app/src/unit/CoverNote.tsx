@@ -1,5 +1,5 @@
 import { entryProblemWords } from '@zetesis/contract'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import { YStack } from 'tamagui'
 import { Banner } from '@/ui/Banner'
 import { Press } from '@/ui/Press'
@@ -9,7 +9,15 @@ import type { UnitHandle } from './useUnit'
 /** On every page of the unit for as long as something covers its condenser. */
 export function CoverNote({ unit }: { unit: UnitHandle }) {
   const [problem, setProblem] = useState<string>()
-  if (!unit.view.cold.cover) return null
+  const covered = unit.view.cold.cover !== undefined
+  useEffect(() => {
+    if (!covered) return undefined
+    // whoever shuts the app or leaves it is asked first: nobody watches the head then
+    const ask = (event: BeforeUnloadEvent) => event.preventDefault()
+    window.addEventListener('beforeunload', ask)
+    return () => window.removeEventListener('beforeunload', ask)
+  }, [covered])
+  if (!covered) return null
   return (
     <Banner metal="tooClose" word="The condenser is covered" testID="cover-note">
       <YStack gap="$2">

@@ -3,6 +3,8 @@ import {
   chartWindow,
   decodeChunk,
   downsample,
+  findDefrosts,
+  type Defrost,
   type LiveAssessment,
   type LiveTerms,
   type SystemChannel,
@@ -22,6 +24,8 @@ export type Series = { readonly [C in SystemChannel]?: readonly (readonly [numbe
 export interface LiveAnswer {
   readonly assessment?: LiveAssessment
   readonly series?: Series
+  /** of a heating system, all that the recording shows */
+  readonly defrosts?: readonly Defrost[]
   readonly fromS: number
   readonly toS: number
   readonly endS: number
@@ -46,6 +50,7 @@ traceDesk<TraceSample, LiveQuestion, LiveAnswer>(
     const { fromS, toS } = chartWindow(endS, series ?? { backS: 0 })
     return {
       ...(assessment ? { assessment } : {}),
+      ...(terms?.mode === 'heating' ? { defrosts: findDefrosts(samples) } : {}),
       ...(series ? { series: seriesOf(samples, series, fromS, toS) } : {}),
       fromS,
       toS,

@@ -1,7 +1,8 @@
 import {
   asksForWeather,
-  show,
-  showText,
+  formatNumber,
+  fromSi,
+  preferredUnit,
   showTyped,
   type AirWindow,
   type ColdSchool,
@@ -111,16 +112,22 @@ export const weekdayText = (day: string): string =>
     .toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', timeZone: 'UTC' })
     .replace(',', '')
 
-/** “66 to 71 °F, likely 90 %, 11:00–15:00”; of what asks for no weather nothing is forecast. */
+/** “66 to 71 °F, 90 % likely, 11:00–15:00”; of what asks for no weather nothing is forecast. */
 export function stretchWords(
   { fromMs, toMs, lowK, highK, chance }: FairStretch,
   item: VisitItem,
   timeZone: string,
   system: UnitSystem,
 ): string {
+  if (!asksForWeather(item)) return 'any weather'
+  const unit = preferredUnit('temperature', system)
+  const whole = (k: number) => formatNumber(fromSi('temperature', k, unit), 0)
   const hours = `${zonedClock(fromMs, timeZone)}–${zonedClock(toMs, timeZone)}`
-  if (!asksForWeather(item)) return `any weather, ${hours}`
+  return `${whole(lowK)} to ${whole(highK)} ${unit}, ${likelyWords(chance)}, ${hours}`
+}
+
+/** “90 % likely”. */
+export function likelyWords(chance: number): string {
   const share = Math.round(chance * 100)
-  const sure = share > 99 ? 'over 99' : String(share)
-  return `${show('temperature', lowK, system).figure} to ${showText('temperature', highK, system)}, ${sure} % likely, ${hours}`
+  return `${share > 99 ? 'over 99' : share} % likely`
 }

@@ -62,6 +62,9 @@ export interface ModelLabel {
   readonly heatingSets?: true
   /** discharge over outdoor air in heating, for charging by it */
   readonly dischargeOverOutdoor?: Quantity<'temperatureDifference'>
+  /** longest that its board lets a defrost run, and how warm the outdoor coil is when it ends */
+  readonly defrostLongest?: Quantity<'duration'>
+  readonly defrostCoil?: Quantity<'temperature'>
   readonly subcoolingTolerance?: Quantity<'temperatureDifference'>
   readonly superheatTolerance?: Quantity<'temperatureDifference'>
   readonly tables?: readonly TargetTable[]
@@ -77,6 +80,8 @@ const habitOf = {
   subcoolingTolerance: 'subcoolingToleranceK',
   superheatTolerance: 'superheatToleranceK',
   longLine: 'longLineM',
+  defrostLongest: 'defrostLongestS',
+  defrostCoil: 'defrostCoilK',
 } as const satisfies Partial<Record<keyof ModelLabel, HabitKey>>
 
 const dimensionOf = {
@@ -87,6 +92,8 @@ const dimensionOf = {
   subcoolingTolerance: 'temperatureDifference',
   superheatTolerance: 'temperatureDifference',
   longLine: 'length',
+  defrostLongest: 'duration',
+  defrostCoil: 'temperature',
 } as const
 
 /** What the label says where the profile has a habit; it beats the profile. */
@@ -133,6 +140,7 @@ export function checkLabel(label: ModelLabel): LabelProblem[] {
     'airflow',
     'maximumStatic',
     'dischargeOverOutdoor',
+    'defrostLongest',
     'subcoolingTolerance',
     'superheatTolerance',
   ] as const

@@ -96,7 +96,7 @@ function tell(whole: UnitRecord, jobElevationM: number | undefined) {
   const vacuum = vacuumRun(open, here)
   const charge = chargeBalance(record, here)
   const start = byTime(open.items.started).at(-1)
-  const startedMs = start && timeOf(start)
+  const startedMs = start && isOfToday(record, timeOf(start)) ? timeOf(start) : undefined
   const { all, reading, heating, both } = judgedReadings(record, { ...here, startedMs })
   const totalChargeKg =
     (charge.due.ok ? charge.due.totalKg : undefined) ?? (facts.labelCharge && toSi('mass', facts.labelCharge))
@@ -124,6 +124,12 @@ function tell(whole: UnitRecord, jobElevationM: number | undefined) {
     ...(provisional ? { provisional } : {}),
     sealed,
   }
+}
+
+/** On a return visit it is started anew: what ran weeks ago doesn't make today's reading a settled one. */
+function isOfToday({ visiting, items }: UnitRecord, startedMs: number): boolean {
+  const there = visiting === undefined ? undefined : byTime(items.cameBack).at(-1)
+  return there === undefined || startedMs > timeOf(there)
 }
 
 /**

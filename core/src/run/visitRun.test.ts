@@ -129,6 +129,16 @@ describe('coming back after the seal', () => {
     expect(was.provisional?.school).toBe('weighInOnly')
     expect(was.sealed).toBe(true)
   })
+  it('asks for a start of its own, so that no reading of that day counts as settled by weeks of running', () => {
+    const arrived: Lines = [...provisional, ...seal, there]
+    expect(view(arrived).startedMs).toBeUndefined()
+    expect(view(arrived, [[20 * DAY + 5, warm]]).visit?.items[0]!.state).toBe('open')
+    expect(view(restarted).visit?.items[0]!.state).toBe('done')
+    // nothing was started on it: signed, the record says what it said
+    const was = view(provisional, seal).reading!.settled
+    expect(view(arrived, [[20 * DAY + 9, signed]])).toMatchObject({ sealed: true, reading: { settled: was } })
+    expect(view(arrived, [[20 * DAY + 9, signed]]).startedMs).toBe(view(provisional).startedMs)
+  })
   it('changes nothing of what the unit is or how it is judged', () => {
     expect(said(back, { kind: 'facts', facts: { labelCharge: { value: 1, unit: 'oz' } } })).toEqual(['sealed'])
     expect(said(back, { kind: 'override', habit: 'outdoorFloorK', quantity: degF(20), reason: 'r' })).toEqual([

@@ -107,6 +107,8 @@ export interface SystemLike {
   readonly converted?: Converted
   /** what was weighed into it, kg; without it the practice system's share of the right charge */
   readonly inKg?: number
+  /** what was put in (or taken out, negative) by steps since, kg: on another day it stands as it was left */
+  readonly tunedKg?: number
 }
 
 /** A practice system made like the unit at hand, with what is wrong with it. */
@@ -127,7 +129,10 @@ export function systemFor(name: SystemRigName, like: SystemLike = {}): SystemSpe
     ...(like.heatPump ? turnedRound(like.heatPump) : {}),
     ...(like.converted ? { converted: like.converted } : {}),
   })
-  return like.inKg === undefined ? spec : { ...spec, chargeShare: like.inKg / sizeHardware(spec).rightChargeKg }
+  const { inKg, tunedKg = 0 } = like
+  if (inKg === undefined && tunedKg === 0) return spec
+  const rightKg = sizeHardware(spec).rightChargeKg
+  return { ...spec, chargeShare: inKg === undefined ? spec.chargeShare + tunedKg / rightKg : inKg / rightKg }
 }
 
 const turnedRound = ({

@@ -170,6 +170,11 @@ describe('the simulated system', () => {
         Math.min(outdoorK, returnK) + 0.2 * Math.abs(outdoorK - returnK) + 1.5,
       )
     })
+    it('what was put in by steps is in it on another day', () => {
+      const left = systemFor('short', { chargeKg: 3, tunedKg: 0.3 })
+      expect(left.chargeShare).toBeCloseTo(0.8 + 0.3 / createRig({ ...left, chargeShare: 1 }, 1).truth().chargeKg, 3)
+      expect(systemFor('short', { chargeKg: 3 }).chargeShare).toBe(0.8)
+    })
     it('a house nobody has cooled yet stands as it stood, however long the look at rest takes; after a stop it warms', () => {
       const rig = createRig({ ...pistonSystem, day: { ...rated, loadW: 6000 } }, 1)
       const { returnK } = rig.truth()

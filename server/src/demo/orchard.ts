@@ -174,7 +174,10 @@ function startedByDischarge(
   s.tell(2.53 * day, { kind: 'started' })
   s.tell(2.52 * day, { kind: 'coldWayChosen', school: 'discharge' })
   s.tell(2.5 * day, read(149, 12))
-  s.tell(2.49 * day, weighedWith('C-09', now, { direction: 'add', before: kilos(10.04), after: kilos(9.96) }))
+  s.tell(2.49 * day, {
+    ...weighedWith('C-09', now, { direction: 'add', before: kilos(10.04), after: kilos(9.96) }),
+    running: true,
+  })
   s.tell(2.47 * day, read(139, 9))
   s.tell(2.46 * day, { kind: 'heatersNoted', crankcase: 'warm', sump: 'none' })
   s.tell(2.45 * day, { kind: 'hosesOn', mode: 'heating', hoses: [] })

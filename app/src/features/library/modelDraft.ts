@@ -46,6 +46,8 @@ export const modelQuantities = [
     dimension: 'temperatureDifference',
     group: 'window',
   },
+  { name: 'defrostLongest', label: 'A defrost lasts at most', dimension: 'duration', group: 'window' },
+  { name: 'defrostCoil', label: 'A defrost ends with its coil at', dimension: 'temperature', group: 'window' },
   { name: 'outdoorLow', label: 'Outdoors from', dimension: 'temperature', group: 'window' },
   { name: 'outdoorHigh', label: 'Outdoors to', dimension: 'temperature', group: 'window' },
   { name: 'indoorLow', label: 'Indoors from', dimension: 'temperature', group: 'window' },

@@ -25,6 +25,7 @@ import { AimCard } from './AimCard'
 import { readingSlots } from '@/kit/instruments'
 import { Ladder } from '@/verdict/Ladder'
 import { ColdCard, nowOf } from './ColdCard'
+import { DefrostNote } from './DefrostNote'
 import { HeadStop } from './HeadStop'
 import { LitChart } from './LitChart'
 import { LiveCard } from './LiveCard'
@@ -116,6 +117,9 @@ const Bench = memo(function Bench({
       <ManifoldBanner setting={live.manifold} refrigerant={view.facts.refrigerant} />
       <HeadStop unit={unit} judged={judged} />
       <ReversedStop unit={unit} checks={live.checks} {...(live.swap ? { swap: live.swap } : {})} />
+      {answer?.defrosts && !view.sealed ? (
+        <DefrostNote unit={unit} defrosts={answer.defrosts} traceId={traceId} />
+      ) : null}
       <PlausibilityCard tuned={live} onExchange={exchange} />
       {view.tuning.swaps.length > 0 ? (
         <Soft testID="swapped-note">Two probes of this recording are read the other way round; the log says so.</Soft>

@@ -36,7 +36,7 @@ export function SourceCard({
 
 /** The rig stands in for this very unit: its refrigerant, metering device, charge, target and elevation. */
 export function likeUnit({ view, record }: UnitHandle) {
-  const { facts, tuning, elevationM, startedMs, reading } = view
+  const { facts, tuning, charge, elevationM, startedMs, reading } = view
   const { target } = reading?.judged ?? {}
   const plate = facts.targetSubcooling && toSi('temperatureDifference', facts.targetSubcooling)
   const looked = target?.ok && target.deciding === 'subcooling' ? target.targetK : undefined
@@ -48,6 +48,7 @@ export function likeUnit({ view, record }: UnitHandle) {
       ...(tuning.totalChargeKg === undefined ? {} : { chargeKg: tuning.totalChargeKg }),
       ...(targetSubcoolingK === undefined ? {} : { targetSubcoolingK }),
       pressurePa: atmosphericPressurePa(elevationM),
+      ...(charge.tunedKg === 0 ? {} : { tunedKg: charge.tunedKg }),
       ...turnedLike(view),
       ...convertedLike(view, record.items.deviceFitted.find(({ entry }) => !entry.coil)?.entry.was),
     },

@@ -11,7 +11,7 @@ import { startOfWeek } from 'date-fns/startOfWeek'
 import { parseISO } from 'date-fns/parseISO'
 import { useRouter } from 'expo-router'
 import { useMemo, useState } from 'react'
-import { Button, Text, XStack, YStack } from 'tamagui'
+import { Button, Text, useMedia, XStack, YStack } from 'tamagui'
 import { Page } from '@/frame/Page'
 import { visitHref } from '@/frame/routes'
 import { RefusedEntries } from '@/frame/SyncNote'
@@ -41,6 +41,7 @@ const dayOf = ({ planned, by }: VisitSummary) => planned?.day ?? by
 /** Every promised return visit of the company: by week or as a month, with the days that fit, for a calendar too. */
 export function VisitsPage() {
   const visits = useOpenVisits()
+  const { wide } = useMedia()
   const [look, setLook] = useState<'list' | 'month'>('list')
   const [left, setLeft] = useState<string>()
   const saveAll = () => {
@@ -52,6 +53,16 @@ export function VisitsPage() {
     )
     saveFile('return-visits.ics', 'text/calendar', text)
   }
+  const calendar = (
+    <YStack gap="$2">
+      <XStack>
+        <Press testID="visits-ics" onPress={saveAll}>
+          All in a calendar file (.ics)
+        </Press>
+      </XStack>
+      {left ? <Soft>{left}</Soft> : null}
+    </YStack>
+  )
   return (
     <Page
       back="/"
@@ -68,25 +79,37 @@ export function VisitsPage() {
         <Body testID="no-visits">None is open. One is promised on a unit’s start-up page, or on its own page.</Body>
       ) : (
         <>
-          <Choice
-            label="Shown"
-            tight
-            options={[
-              { value: 'list', label: 'By week' },
-              { value: 'month', label: 'Month' },
-            ]}
-            value={look}
-            onChange={(value) => setLook(value ?? (look === 'list' ? 'month' : 'list'))}
-            testID="visits-look"
-          />
-          {look === 'list' ? <ByWeek visits={visits} /> : <Month visits={visits} />}
-          <XStack gap="$2" flexWrap="wrap">
-            <Press testID="visits-ics" onPress={saveAll}>
-              All in a calendar file (.ics)
-            </Press>
-          </XStack>
-          {left ? <Soft>{left}</Soft> : null}
-          <Forecasts visits={visits} />
+          {wide ? null : (
+            <Choice
+              label="Shown"
+              tight
+              options={[
+                { value: 'list', label: 'By week' },
+                { value: 'month', label: 'Month' },
+              ]}
+              value={look}
+              onChange={(value) => setLook(value ?? (look === 'list' ? 'month' : 'list'))}
+              testID="visits-look"
+            />
+          )}
+          {wide ? (
+            <XStack gap="$5" alignItems="flex-start">
+              <YStack flex={1} minWidth={0}>
+                <ByWeek visits={visits} />
+              </YStack>
+              <YStack width={520} gap="$4">
+                <Month visits={visits} />
+                {calendar}
+                <Forecasts visits={visits} />
+              </YStack>
+            </XStack>
+          ) : (
+            <>
+              {look === 'list' ? <ByWeek visits={visits} /> : <Month visits={visits} />}
+              {calendar}
+              <Forecasts visits={visits} />
+            </>
+          )}
         </>
       )}
     </Page>
@@ -171,9 +194,11 @@ function VisitCard({ open }: { open: OpenVisit }) {
           <Soft>›</Soft>
         </XStack>
       </Button>
-      {items.map((item, index) => (
-        <Soft key={index}>{`○ ${[visitItemLine(item), airWords(item)].filter(Boolean).join(', ')}`}</Soft>
-      ))}
+      <YStack>
+        {items.map((item, index) => (
+          <Soft key={index}>{`○ ${[visitItemLine(item), airWords(item)].filter(Boolean).join(', ')}`}</Soft>
+        ))}
+      </YStack>
       {told && !planned ? <DayProposals told={told} items={items} job={job} most={2} /> : null}
     </Card>
   )

@@ -1,5 +1,5 @@
-import { stretchWords, visitItemLine, weekdayText, zonedClock, type Job } from '@zetesis/contract'
-import { showText, type DayProposal, type Proposals, type VisitItem } from '@zetesis/core'
+import { likelyWords, stretchWords, visitItemLine, weekdayText, zonedClock, type Job } from '@zetesis/contract'
+import { asksForWeather, showText, type DayProposal, type Proposals, type VisitItem } from '@zetesis/core'
 import { XStack, YStack } from 'tamagui'
 import { useSettings } from '@/settings/settings'
 import { Press } from '@/ui/Press'
@@ -25,18 +25,22 @@ export function DayProposals({
   return (
     <YStack gap="$2" testID="proposals">
       {shown.map((proposal) => {
-        const hours = hoursOf(proposal, timeZone)
+        const hours = hoursOf(proposal, items, timeZone)
         return (
           <YStack key={proposal.day} gap="$1" testID={`proposal-${proposal.day}`}>
             <XStack justifyContent="space-between" alignItems="center" gap="$3">
               <YStack flex={1} minWidth={0}>
                 <Body fontWeight="700">{`${weekdayText(proposal.day)}, ${hours.from}–${hours.to}`}</Body>
-                {proposal.fits.map((fit) => (
-                  <Soft key={fit.item}>
-                    {items.length > 1 ? `${visitItemLine(items[fit.item]!)}: ` : ''}
-                    {stretchWords(fit, items[fit.item]!, timeZone, system)}
-                  </Soft>
-                ))}
+                {onPlan ? (
+                  proposal.fits.map((fit) => (
+                    <Soft key={fit.item}>
+                      {items.length > 1 ? `${visitItemLine(items[fit.item]!)}: ` : ''}
+                      {stretchWords(fit, items[fit.item]!, timeZone, system)}
+                    </Soft>
+                  ))
+                ) : (
+                  <Soft>{shortly(proposal, items)}</Soft>
+                )}
                 {proposal.late ? <Soft>◐ After the latest date.</Soft> : null}
                 {proposal.gaps ? <Soft>Some of its hours aren’t in the forecast.</Soft> : null}
               </YStack>
@@ -65,9 +69,20 @@ export function DayProposals({
 const dayOf = (ms: number, timeZone: string) =>
   new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' }).format(ms)
 
-/** From the first hour that something fits to the last. */
-function hoursOf({ fits }: DayProposal, timeZone: string): { from: string; to: string } {
-  const from = Math.min(...fits.map((f) => f.fromMs))
-  const to = Math.max(...fits.map((f) => f.toMs))
+/** From the first hour that something fits to the last; what asks for no weather comes along. */
+function hoursOf({ fits }: DayProposal, items: readonly VisitItem[], timeZone: string): { from: string; to: string } {
+  const asking = fits.filter(({ item }) => asksForWeather(items[item]!))
+  const counted = asking.length > 0 ? asking : fits
+  const from = Math.min(...counted.map((f) => f.fromMs))
+  const to = Math.max(...counted.map((f) => f.toMs))
   return { from: zonedClock(from, timeZone), to: zonedClock(to, timeZone) }
 }
+
+/** For a list of many: what can be done that day, and how likely. */
+const shortly = ({ fits }: DayProposal, items: readonly VisitItem[]) =>
+  fits
+    .map(({ item, chance }) => {
+      const what = visitItemLine(items[item]!)
+      return asksForWeather(items[item]!) ? `${what} ${likelyWords(chance)}` : what
+    })
+    .join(' · ')
