@@ -68,7 +68,7 @@ describe('coming back', () => {
   const start = async () => {
     for (const what of ['zeroed', 'valvesShut', 'airflowGood', 'condenserClean', 'deviceChecked', 'thermostatFar'])
       await lead.press(`seen-${what}`)
-    await lead.act(/Valves open, power on/)
+    await lead.act(/Valves open, power on|It runs again/)
     await lead.see('live')
   }
   const papers = async () => (await pdfText((await lead.fetch(`/api/units/${unit}/papers.pdf`)).bytes)).join(' ')

@@ -123,21 +123,7 @@ const shots: Shot[] = [
       await driver.see('certificates')
     },
   },
-  {
-    name: 'asked',
-    size: phone,
-    path: () => '/',
-    see: 'job-Kiln Street Terrace',
-    prepare: async (driver) => {
-      const ids = await unitIds(driver)
-      const jonas = await Driver.open(browser, server.base)
-      await jonas.signIn('jonas', 'first-season')
-      const reason = 'The pump went home with the other van. The lines were dry: decay in by 09:10.'
-      await tellEntries(jonas, ids['K-06']!, [[4, { kind: 'asked', what: 'gate', stage: 'vacuum', reason }]])
-      await jonas.close()
-      await driver.see('asked-K-06')
-    },
-  },
+  { name: 'visits', size: phone, path: () => '/visits', see: 'proposals' },
   { name: 'wide', size: desk, path: (ids) => `/units/${ids['K-03']}/start-up`, see: 'ladder' },
 ]
 

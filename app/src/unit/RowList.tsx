@@ -85,7 +85,7 @@ const UnitLine = memo(function UnitLine({
             <CopperBadge stages={summary.stages} />
             <Soft textAlign="left">
               {standsAt(summary)}
-              {summary.place && !compact ? ` · ${summary.place.split(',')[0]}` : ''}
+              {summary.place && !compact && !summary.returnVisit ? ` · ${summary.place.split(',')[0]}` : ''}
             </Soft>
           </YStack>
           {compact ? null : <NeedNote summary={summary} />}

@@ -17,6 +17,10 @@ import { UnitHead } from './UnitHead'
 import { RequestsCard } from './RequestsCard'
 import { setLastUnit } from './lastUnit'
 import { useUnit, type UnitHandle } from './useUnit'
+import { VisitingNote } from './visit/VisitingNote'
+
+/** the page that the note leads to */
+export const VISIT = 'Return visit'
 
 /** A page about one unit: loading, missing and wide-screen panes are the same for all of them. */
 export function UnitPage({
@@ -74,6 +78,7 @@ export function UnitPage({
       <RefusedEntries unitId={unitId} />
       <MayNote right="log" />
       <CoverNote unit={unit} />
+      {title === VISIT ? null : <VisitingNote unit={unit} />}
       <RequestsCard unit={unit} />
       {render(unit)}
     </Page>

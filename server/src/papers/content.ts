@@ -188,8 +188,8 @@ export function chargeLines({ charge, facts }: UnitView, system: UnitSystem): Li
   return lines
 }
 
-export function readingLines({ reading, elevationM }: UnitView, system: UnitSystem): Line[] {
-  if (!reading) return [{ label: 'Reading', value: 'none taken' }]
+export function readingLines({ reading, heating, elevationM }: UnitView, system: UnitSystem): Line[] {
+  if (!reading) return [{ label: 'Reading', value: heating ? 'in heating only' : 'none taken' }]
   const { judged: j } = reading
   const { values } = reading.item.entry
   const t = (k: number | undefined) => (k === undefined ? '–' : showText('temperature', k, system))

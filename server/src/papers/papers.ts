@@ -217,19 +217,15 @@ function header(doc: Doc, file: RecordFile, state: string): number {
   doc.fillColor(inks.ink)
   write(doc, ['wordBold', 20], `${file.unit.tag} · Commissioning papers`, { x: PAGE.margin, y: 30, lineBreak: false })
   doc.fillColor(inks.soft)
-  write(
-    doc,
-    ['word', 10.5],
-    `${[file.job.name, file.job.place].filter(Boolean).join(', ')} · ${file.company} · ${state}`,
-    {
-      x: PAGE.margin,
-      y: 56,
-    },
+  const width = PAGE.width - 2 * PAGE.margin
+  const where = `${[file.job.name, file.job.place].filter(Boolean).join(', ')} · ${file.company}`
+  // what it was sealed as, and what became of it, may want a line of its own
+  const long = face(doc, 'word', 10.5).widthOfString(`${where} · ${state}`) > width
+  const lines = [...(long ? [where, state] : [`${where} · ${state}`]), customerLine(file.job.customer)].filter(Boolean)
+  lines.forEach((line, index) =>
+    write(doc, ['word', 10.5], line, { x: PAGE.margin, y: 56 + 16 * index, width, height: 14 }),
   )
-  const customer = customerLine(file.job.customer)
-  if (customer === '') return 80
-  write(doc, ['word', 10.5], customer, { x: PAGE.margin, y: 72, width: PAGE.width - 2 * PAGE.margin, height: 14 })
-  return 96
+  return 64 + 16 * lines.length
 }
 
 const customerLine = (customer: RecordFile['job']['customer']) =>

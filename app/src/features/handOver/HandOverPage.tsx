@@ -1,4 +1,12 @@
-import { chainWords, entryProblemWords, safetyWords, stageWords, stateWords, traceStateWords } from '@zetesis/contract'
+import {
+  chainWords,
+  entryProblemWords,
+  provisionalWords,
+  safetyWords,
+  stageWords,
+  stateWords,
+  traceStateWords,
+} from '@zetesis/contract'
 import { verifyChain, type EntryProblem, type SignatureStrokes, type Stage } from '@zetesis/core'
 import { format } from 'date-fns/format'
 import { useRouter } from 'expo-router'
@@ -77,12 +85,17 @@ function Finals({ unit }: { unit: UnitHandle }) {
   return (
     <YStack gap="$4">
       <CopperBadge stages={view.stages} />
+      {view.provisional ? (
+        <Banner metal="tooClose" word="Provisional" testID="provisional-final">
+          {`The charge is ${provisionalWords[view.provisional.school]}. It is final once somebody came back and read it in the weather that may decide.`}
+        </Banner>
+      ) : null}
       {view.reading ? (
         <Verdict
           judged={view.reading.judged}
           note={view.reading.settled ? undefined : 'Taken before it had settled.'}
         />
-      ) : (
+      ) : view.provisional ? null : (
         <Banner metal="none" word="No verdict">
           No start-up reading was taken.
         </Banner>

@@ -113,10 +113,11 @@ export function BeforeStart({ unit, live }: { unit: UnitHandle; live?: LiveAsses
     form.done()
     scrollTop()
   }
-  useBarAction('Valves open, power on', start)
+  const again = unit.view.visit?.visiting === true
+  useBarAction(again ? 'It runs again' : 'Valves open, power on', start)
   return (
     <YStack gap="$4">
-      <Heading>Before you open the valves</Heading>
+      <Heading>{again ? 'Before it runs again' : 'Before you open the valves'}</Heading>
       {problem ? (
         <Banner metal="out" word="Not yet" testID="start-refused">
           {problem}

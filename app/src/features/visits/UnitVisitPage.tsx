@@ -19,7 +19,7 @@ import { DayProposals } from '@/unit/visit/DayProposals'
 import { leftToDo, PromiseForm } from '@/unit/visit/PromiseForm'
 import { useProposals } from '@/unit/visit/useProposals'
 import { AskLead } from '@/unit/AskLead'
-import { UnitPage } from '@/unit/UnitPage'
+import { UnitPage, VISIT } from '@/unit/UnitPage'
 import { useEntryForm } from '@/unit/useEntryForm'
 import type { UnitHandle } from '@/unit/useUnit'
 import { Banner } from '@/ui/Banner'
@@ -34,7 +34,7 @@ import { ForecastCard } from './ForecastCard'
 
 /** One unit's return visit: what is left, which days fit, that somebody is there again, and closing it item by item. */
 export function UnitVisitPage() {
-  return <UnitPage title="Return visit" render={(unit) => <UnitVisit key={unit.unitId} unit={unit} />} />
+  return <UnitPage title={VISIT} render={(unit) => <UnitVisit key={unit.unitId} unit={unit} />} />
 }
 
 function UnitVisit({ unit }: { unit: UnitHandle }) {
@@ -100,8 +100,8 @@ function Standing({ unit, visit }: { unit: UnitHandle; visit: VisitRun }) {
         {[
           visiting
             ? open
-              ? 'The sealed record takes what is read and done until the visit is signed.'
-              : 'All of it is done: sign, and the record is closed again.'
+              ? 'The sealed record takes what is read and done until the visit is signed'
+              : 'All of it is done: sign, and the record is closed again'
             : undefined,
           planned && open ? plannedWords(planned.entry) : undefined,
           by && open ? `latest ${dayText(by)}` : undefined,

@@ -199,7 +199,7 @@ function VisitCard({ open }: { open: OpenVisit }) {
           <Soft key={index}>{`○ ${[visitItemLine(item), airWords(item)].filter(Boolean).join(', ')}`}</Soft>
         ))}
       </YStack>
-      {told && !planned ? <DayProposals told={told} items={items} job={job} most={2} /> : null}
+      {told && !planned && !visiting ? <DayProposals told={told} items={items} job={job} most={2} /> : null}
     </Card>
   )
 }
