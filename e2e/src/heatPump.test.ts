@@ -197,6 +197,15 @@ describe('heat pumps', () => {
     await lead.press('defrost')
     await lead.reads('reversed', /a defrost that runs/)
     await lead.page.waitForFunction(() => !document.querySelector('[data-testid="reversed"]'), { timeout: 45_000 })
+    // timed from the samples, its coil from the high side; logged with a tap, once
+    await lead.reads('defrost-found', /\d min, its coil at \d+\.\d °F/)
+    await lead.press('defrost-log-provoked')
+    await lead.page.waitForFunction(() => !document.querySelector('[data-testid="defrost-found"]'))
+    await sent()
+    const [seen] = await entriesOfKind(lead, unit, 'defrostSeen')
+    assert.equal(seen!.how, 'provoked')
+    assert.ok((seen!.lasted as { value: number }).value > 20, 'it lasted')
+    await lead.press('rig-stop')
   })
 
   it('is stopped at once where the reversing valve is wired the wrong way', async () => {

@@ -1,5 +1,5 @@
 import type { EntryBody } from '../entry/entry'
-import { testEntry, NOON } from '../entry/testing'
+import { testEntry, testId, NOON } from '../entry/testing'
 import { checkEntry } from './check/checkEntry'
 import { modeAt } from './heatPumpRun'
 import { bare, decayed, degF, good, psig, record, started, tested, view, weighed, type Lines } from './testingLines'
@@ -127,6 +127,23 @@ describe('what a heat pump is handed over with', () => {
       defrost: { tooLong: true, tooCold: false },
     })
     expect(view([...running, ...defrost(4, 40)]).bothModes?.open).toContain('defrost')
+  })
+  it('a defrost is judged by the label’s limits where it names them', () => {
+    const limits: Lines = [
+      [
+        -61,
+        {
+          kind: 'label',
+          modelId: testId(70),
+          version: testId(71),
+          label: { name: 'HP', defrostLongest: { value: 5, unit: 'min' }, defrostCoil: degF(65) },
+        },
+      ],
+    ]
+    expect(view([...running, ...limits, ...defrost(6, 60)]).bothModes).toMatchObject({
+      defrost: { tooLong: true, tooCold: true },
+    })
+    expect(view([...running, ...limits, ...defrost(4, 66)]).bothModes?.done).toContain('defrost')
   })
   it('the valve is read in cooling only', () => {
     const body = { kind: 'reversingValveRead', vapourLine: degF(50), trueSuction: degF(52) } as const
