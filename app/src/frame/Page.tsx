@@ -10,6 +10,7 @@ import { useBook } from '@/sync/useBook'
 import { Logo } from '@/ui/Logo'
 import { useDark, usePalette } from '@/ui/useDark'
 import { ClockNote } from './ClockNote'
+import { LeftCoveredNote } from './LeftCoveredNote'
 import { StorageNote } from './SyncNote'
 import { WaitBar } from './WaitBar'
 
@@ -64,6 +65,7 @@ export function Page({ children, back, head, left, right, broad }: PageProps) {
             </XStack>
             <StorageNote />
             <ClockNote />
+            <LeftCoveredNote />
             {children}
           </YStack>
         </ScrollView>
