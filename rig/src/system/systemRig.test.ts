@@ -176,7 +176,7 @@ describe('the simulated system', () => {
       expect(systemFor('short', { chargeKg: 3 }).chargeShare).toBe(0.8)
     })
     it('a house nobody has cooled yet stands as it stood, however long the look at rest takes; after a stop it warms', () => {
-      const rig = createRig({ ...pistonSystem, day: { ...rated, loadW: 6000 } }, 1)
+      const rig = createRig(pistonSystem, 1)
       const { returnK } = rig.truth()
       rig.step(7200)
       expect(rig.truth().returnK).toBe(returnK)
