@@ -73,8 +73,10 @@ async function nodeTests(file) {
   count(name, number('pass'), failed === 0 && code !== 0 ? 1 : failed)
 }
 
-/** The web app is built beside the checks: waits for the word about it. */
-async function isBuilt() {
+/** The web app is built beside the checks: waits for the word about it, once for all who ask. */
+let built
+const isBuilt = () => (built ??= wordOfBuild())
+async function wordOfBuild() {
   for (;;) {
     const word = readFileSync(process.env.WEB_BUILT, 'utf8').trim()
     if (word !== '') {
@@ -85,12 +87,12 @@ async function isBuilt() {
   }
 }
 
-/** Two lanes that take the next one as soon as they are free. */
-async function inLanes(jobs) {
+/** Lanes that take the next one as soon as they are free. */
+async function inLanes(jobs, lanes = 2) {
   const lane = async () => {
     for (let next = jobs.shift(); next; next = jobs.shift()) await next()
   }
-  await Promise.all([lane(), lane()])
+  await Promise.all(Array.from({ length: lanes }, lane))
 }
 
 if (which === 'all') {
@@ -107,29 +109,27 @@ if (which === 'all') {
   await inLanes(checks.map((each) => () => check(...each)))
 }
 const some = (kind) => which === 'all' || which === kind
-// one process each, and one core
-await inLanes([
-  ...(some('unit') ? [() => jest('unit', ['core', 'contract', 'rig', 'papers', 'app'])] : []),
-  ...(some('api') ? [() => jest('api', ['api'])] : []),
-])
-if (some('e2e') && (await isBuilt())) {
-  // every suite there is, the long ones first; one that needs the machine to itself says so in its first line
-  const suites = readdirSync('e2e/src')
-    .filter((name) => name.endsWith('.test.ts'))
-    .map((name) => ({ file: `e2e/src/${name}`, text: readFileSync(`e2e/src/${name}`, 'utf8') }))
-    .sort((one, other) => other.text.length - one.text.length)
-  const isAlone = ({ text }) => text.startsWith('// alone:')
-  await inLanes(
-    suites
-      .filter((suite) => !isAlone(suite))
-      .map(
-        ({ file }) =>
-          () =>
-            nodeTests(file),
-      ),
-  )
-  for (const { file } of suites.filter(isAlone)) await nodeTests(file)
+// every browser suite there is, the long ones first; one that needs the machine to itself says so in its first line
+const suites = some('e2e')
+  ? readdirSync('e2e/src')
+      .filter((name) => name.endsWith('.test.ts'))
+      .map((name) => ({ file: `e2e/src/${name}`, text: readFileSync(`e2e/src/${name}`, 'utf8') }))
+      .sort((one, other) => other.text.length - one.text.length)
+  : []
+const isAlone = ({ text }) => text.startsWith('// alone:')
+const inBrowser = async ({ file }) => {
+  if (await isBuilt()) await nodeTests(file)
 }
+// one process each; browsers wait for pages about a third of the time, so there is a lane more than cores
+await inLanes(
+  [
+    ...(some('unit') ? [() => jest('unit', ['core', 'contract', 'rig', 'papers', 'app'])] : []),
+    ...(some('api') ? [() => jest('api', ['api'])] : []),
+    ...suites.filter((suite) => !isAlone(suite)).map((suite) => () => inBrowser(suite)),
+  ],
+  3,
+)
+for (const suite of suites.filter(isAlone)) await inBrowser(suite)
 
 rmSync(scratch, { recursive: true, force: true })
 console.log(`${totals.passed} passed, ${totals.failed} failed`)

@@ -141,19 +141,11 @@ export function ForecastCard({
           testID="forecast-text"
         />
         {read ? <Read read={read} job={job} system={system} /> : null}
-        {read && !read.unitSaid ? (
+        {(read && !read.unitSaid) || (problem && draft.text !== '') ? (
           <Choice
             label="Its numbers are"
             options={forecastUnits.map((value) => ({ value, label: value }))}
-            value={read.unit}
-            onChange={(unit) => change({ unit: unit ?? '' })}
-            testID="forecast-unit"
-          />
-        ) : problem && draft.text !== '' ? (
-          <Choice
-            label="Its numbers are"
-            options={forecastUnits.map((value) => ({ value, label: value }))}
-            value={draft.unit || undefined}
+            value={read?.unit ?? (draft.unit || undefined)}
             onChange={(unit) => change({ unit: unit ?? '' })}
             testID="forecast-unit"
           />

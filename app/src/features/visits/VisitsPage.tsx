@@ -1,42 +1,24 @@
-import { airWords, dayText, plannedWords, visitItemLine, weekdayText, type Job } from '@zetesis/contract'
-import { itemAir, type VisitItem, type VisitSummary } from '@zetesis/core'
-import { addMonths } from 'date-fns/addMonths'
-import { eachDayOfInterval } from 'date-fns/eachDayOfInterval'
-import { endOfMonth } from 'date-fns/endOfMonth'
-import { endOfWeek } from 'date-fns/endOfWeek'
+import type { Job } from '@zetesis/contract'
+import { itemAir, type VisitItem } from '@zetesis/core'
 import { format } from 'date-fns/format'
-import { isSameMonth } from 'date-fns/isSameMonth'
-import { startOfMonth } from 'date-fns/startOfMonth'
-import { startOfWeek } from 'date-fns/startOfWeek'
 import { parseISO } from 'date-fns/parseISO'
-import { useRouter } from 'expo-router'
-import { useMemo, useState } from 'react'
-import { Button, Text, useMedia, XStack, YStack } from 'tamagui'
+import { startOfWeek } from 'date-fns/startOfWeek'
+import { useState } from 'react'
+import { useMedia, XStack, YStack } from 'tamagui'
 import { Page } from '@/frame/Page'
-import { visitHref } from '@/frame/routes'
 import { RefusedEntries } from '@/frame/SyncNote'
 import { useCompanyMethod } from '@/sync/useBook'
-import { useJobs, useUnits } from '@/sync/useUnits'
-import { DayProposals } from '@/unit/visit/DayProposals'
 import { useProposals } from '@/unit/visit/useProposals'
 import { Card } from '@/ui/Card'
 import { Choice } from '@/ui/Choice'
 import { saveFile } from '@/ui/files'
 import { Press } from '@/ui/Press'
-import { Body, Heading, Soft, Tag, Title } from '@/ui/Words'
+import { Body, Heading, Soft, Title } from '@/ui/Words'
 import { calendarFile } from './calendarFile'
 import { ForecastCard } from './ForecastCard'
-
-interface OpenVisit {
-  readonly unitId: string
-  readonly tag: string
-  readonly visit: VisitSummary
-  readonly job: Job
-}
-
-const isoDay = (date: Date) => format(date, 'yyyy-MM-dd')
-/** the day that a visit stands on: agreed, or the latest */
-const dayOf = ({ planned, by }: VisitSummary) => planned?.day ?? by
+import { Month } from './Month'
+import { dayOf, isoDay, useOpenVisits, type OpenVisit } from './openVisits'
+import { VisitCard } from './VisitCard'
 
 /** Every promised return visit of the company: by week or as a month, with the days that fit, for a calendar too. */
 export function VisitsPage() {
@@ -116,22 +98,6 @@ export function VisitsPage() {
   )
 }
 
-function useOpenVisits(): readonly OpenVisit[] {
-  const { units } = useUnits()
-  const jobs = useJobs().data
-  return useMemo(
-    () =>
-      units
-        .flatMap(({ id, jobId, summary }): OpenVisit[] => {
-          const job = jobs?.find((j) => j.id === jobId)
-          const { returnVisit: visit, tag, archived } = summary
-          return visit && job && !archived ? [{ unitId: id, tag, visit, job }] : []
-        })
-        .sort((a, b) => (dayOf(a.visit) ?? '9').localeCompare(dayOf(b.visit) ?? '9') || a.tag.localeCompare(b.tag)),
-    [units, jobs],
-  )
-}
-
 function ByWeek({ visits }: { visits: readonly OpenVisit[] }) {
   const weeks = new Map<string, OpenVisit[]>()
   const today = isoDay(new Date())
@@ -155,172 +121,6 @@ function ByWeek({ visits }: { visits: readonly OpenVisit[] }) {
         </YStack>
       ))}
     </YStack>
-  )
-}
-
-function VisitCard({ open }: { open: OpenVisit }) {
-  const router = useRouter()
-  const { unitId, tag, visit, job } = open
-  const { items, planned, by, contact, who, visiting } = visit
-  const method = useCompanyMethod()
-  const { told } = useProposals(job, items, by, method)
-  const toIt = () => router.navigate(visitHref(unitId) as never)
-  return (
-    <Card testID={`visit-${tag}`} borderColor={planned ? '$verdigris' : '$brass'}>
-      <Button
-        unstyled
-        role="link"
-        aria-label={`Return visit of ${tag}`}
-        testID={`visit-open-${tag}`}
-        minHeight={52}
-        width="100%"
-        borderWidth={0}
-        padding={0}
-        alignItems="flex-start"
-        backgroundColor="transparent"
-        cursor="pointer"
-        onPress={toIt}
-      >
-        <XStack gap="$3" alignItems="center" width="100%">
-          <Tag>{tag}</Tag>
-          <YStack flex={1} minWidth={0} alignItems="flex-start">
-            <Body fontWeight="700" textAlign="left">
-              {visiting ? 'Under way' : planned ? plannedWords(planned) : by ? `by ${dayText(by)}` : 'no date'}
-            </Body>
-            <Soft textAlign="left">
-              {[job.name, who && `${who} comes`, contact && `call ${contact}`].filter(Boolean).join(' · ')}
-            </Soft>
-          </YStack>
-          <Soft>›</Soft>
-        </XStack>
-      </Button>
-      <YStack>
-        {items.map((item, index) => (
-          <Soft key={index}>{`○ ${[visitItemLine(item), airWords(item)].filter(Boolean).join(', ')}`}</Soft>
-        ))}
-      </YStack>
-      {told && !planned && !visiting ? <DayProposals told={told} items={items} job={job} most={2} /> : null}
-    </Card>
-  )
-}
-
-/** A month as a grid of days: what is agreed stands filled, a latest date is ringed; a tap shows the day's. */
-function Month({ visits }: { visits: readonly OpenVisit[] }) {
-  const [shown, setShown] = useState(() => new Date())
-  const [day, setDay] = useState<string>()
-  const days = eachDayOfInterval({
-    start: startOfWeek(startOfMonth(shown), { weekStartsOn: 1 }),
-    end: endOfWeek(endOfMonth(shown), { weekStartsOn: 1 }),
-  })
-  const on = (iso: string) => visits.filter(({ visit }) => dayOf(visit) === iso)
-  const today = isoDay(new Date())
-  const chosen = day === undefined ? [] : on(day)
-  return (
-    <YStack gap="$3" testID="month">
-      <XStack justifyContent="space-between" alignItems="center">
-        <Press
-          look="quiet"
-          label="The month before"
-          testID="month-before"
-          onPress={() => setShown(addMonths(shown, -1))}
-        >
-          ‹
-        </Press>
-        <Heading>{format(shown, 'MMMM yyyy')}</Heading>
-        <Press look="quiet" label="The next month" testID="month-next" onPress={() => setShown(addMonths(shown, 1))}>
-          ›
-        </Press>
-      </XStack>
-      <YStack gap="$1" maxWidth={720} width="100%">
-        <XStack gap="$1">
-          {days.slice(0, 7).map((date) => (
-            <Soft key={isoDay(date)} flex={1} textAlign="center">
-              {format(date, 'EEEEEE')}
-            </Soft>
-          ))}
-        </XStack>
-        {Array.from({ length: days.length / 7 }, (_, week) => (
-          <XStack key={week} gap="$1">
-            {days.slice(week * 7, week * 7 + 7).map((date) => {
-              const iso = isoDay(date)
-              return (
-                <DayCell
-                  key={iso}
-                  date={date}
-                  own={on(iso)}
-                  dim={!isSameMonth(date, shown)}
-                  today={iso === today}
-                  chosen={iso === day}
-                  onPress={() => setDay(iso)}
-                />
-              )
-            })}
-          </XStack>
-        ))}
-      </YStack>
-      {day === undefined ? (
-        <Soft>● agreed · ○ latest date. Tap a day.</Soft>
-      ) : chosen.length === 0 ? (
-        <Soft>{`Nothing on ${weekdayText(day)}.`}</Soft>
-      ) : (
-        chosen.map((visit) => <VisitCard key={visit.unitId} open={visit} />)
-      )}
-    </YStack>
-  )
-}
-
-function DayCell({
-  date,
-  own,
-  dim,
-  today,
-  chosen,
-  onPress,
-}: {
-  date: Date
-  own: readonly OpenVisit[]
-  dim: boolean
-  today: boolean
-  chosen: boolean
-  onPress: () => void
-}) {
-  return (
-    <Button
-      unstyled
-      role="button"
-      flex={1}
-      minWidth={0}
-      minHeight={56}
-      padding="$1"
-      borderRadius="$2"
-      borderWidth={2}
-      borderColor={chosen ? '$ink' : today ? '$copper' : '$rule'}
-      backgroundColor={own.length > 0 ? '$card' : 'transparent'}
-      opacity={dim ? 0.55 : 1}
-      alignItems="center"
-      justifyContent="flex-start"
-      cursor="pointer"
-      aria-pressed={chosen}
-      aria-label={`${format(date, 'd MMMM')}${own.length > 0 ? `, ${own.map(({ tag }) => tag).join(', ')}` : ''}`}
-      testID={`day-${isoDay(date)}`}
-      onPress={onPress}
-    >
-      <Text fontFamily="$body" fontSize="$3" fontWeight={today ? '700' : '400'} color="$ink">
-        {format(date, 'd')}
-      </Text>
-      {own.slice(0, 2).map(({ tag, visit }) => (
-        <Text
-          key={tag}
-          fontFamily="$body"
-          fontSize="$2"
-          color={visit.planned ? '$verdigris' : '$brass'}
-          numberOfLines={1}
-        >
-          {`${visit.planned ? '●' : '○'} ${tag}`}
-        </Text>
-      ))}
-      {own.length > 2 ? <Soft>{`+${own.length - 2}`}</Soft> : null}
-    </Button>
   )
 }
 
