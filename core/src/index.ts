@@ -80,6 +80,15 @@ export * from './log/fold'
 export * from './log/hashChain'
 export * from './log/seal'
 export * from './measurement/checkPlausibility'
+export type {
+  PlausibilityCause,
+  PlausibilityChannel,
+  PlausibilityCheck,
+  PlausibilityCode,
+  PlausibilityMargins,
+  PlausibleReading,
+} from './measurement/plausibility'
+export { restDeviation, restSaturationK } from './measurement/plausibleAtRest'
 export * from './measurement/detectSettling'
 export * from './measurement/errorShape'
 export * from './measurement/instrument'
@@ -166,6 +175,15 @@ export * from './tuning/conclusionsLost'
 export * from './tuning/deviations'
 export * from './tuning/diagnose'
 export * from './tuning/faultSignatures'
+export type {
+  CoilsCode,
+  Consequence,
+  Finding,
+  FindingCode,
+  FindingValue,
+  FindingValueName,
+  Severity,
+} from './tuning/finding'
 export * from './tuning/findings'
 export * from './tuning/judgeCharge'
 export * from './tuning/measured'

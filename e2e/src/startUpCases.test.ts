@@ -57,7 +57,10 @@ describe('start-up, when it isn’t plain', () => {
       assert.equal(await lead.value('visit-by'), 'next week')
       await lead.type('visit-by', '2099-05-04')
       await lead.press('log-visit')
-      await lead.reads('return-visit-open', /45\.0 °F outdoors: too cold.*outdoors 65 °F to 115 °F · by 4 May 2099/)
+      await lead.reads(
+        'return-visit-open',
+        /45\.0 °F outdoors: too cold.*outdoors 65 °F to 115 °F, indoors 70 °F to 80 °F · by 4 May 2099/,
+      )
       await sent()
       const [visit] = await entriesOfKind(lead, unit, 'returnVisit')
       assert.equal(visit!.by, '2099-05-04')

@@ -1,6 +1,6 @@
 import { adviseStep, type ChargeStep, type StepAdvice } from '../charge/adviseStep'
 import { meteringIn } from '../heatpump/circuit'
-import type { PlausibilityCheck } from '../measurement/checkPlausibility'
+import type { PlausibilityCheck } from '../measurement/plausibility'
 import { checkPlausibility } from '../measurement/checkPlausibility'
 import type { Instrument } from '../measurement/instrument'
 import { judge } from '../measurement/judge'

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
-import { checkPlausibility, type PlausibilityChannel, type PlausibleReading } from './checkPlausibility'
+import { checkPlausibility } from './checkPlausibility'
+import type { PlausibilityChannel, PlausibleReading } from './plausibility'
 import { exchange, suggestSwap } from './suggestSwap'
 
 const f = (x: number) => (x + 459.67) / 1.8

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { saturationPressurePa } from '../refrigerant/saturation'
-import { checkPlausibility, type PlausibleReading } from './checkPlausibility'
+import { checkPlausibility } from './checkPlausibility'
+import type { PlausibleReading } from './plausibility'
 import { exchange, suggestSwap, type ProbeSwap } from './suggestSwap'
 
 const k = (f: number) => (f + 459.67) / 1.8

@@ -1,9 +1,5 @@
-import {
-  checkPlausibility,
-  type PlausibilityChannel,
-  type PlausibilityMargins,
-  type PlausibleReading,
-} from './checkPlausibility'
+import { checkPlausibility } from './checkPlausibility'
+import type { PlausibilityChannel, PlausibilityMargins, PlausibleReading } from './plausibility'
 import { circuitOf } from '../reading/systemState'
 
 export interface ProbeSwap {

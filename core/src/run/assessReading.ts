@@ -1,4 +1,5 @@
-import { checkPlausibility, type PlausibilityCheck } from '../measurement/checkPlausibility'
+import { checkPlausibility } from '../measurement/checkPlausibility'
+import type { PlausibilityCheck } from '../measurement/plausibility'
 import { suggestSwap, type ProbeSwap } from '../measurement/suggestSwap'
 import { tuneReading } from '../tuning/assessLive'
 import type { JudgedReading } from '../tuning/judgeCharge'

@@ -1,5 +1,5 @@
 import { conditionsWindow } from './conditionsWindow'
-import type { PlausibilityCheck } from '../measurement/checkPlausibility'
+import type { PlausibilityCheck } from '../measurement/plausibility'
 import type { SettlingResult } from '../measurement/detectSettling'
 import type { Metering } from '../label/equipment'
 import type { MethodProfile } from '../method/profile'

@@ -1,156 +1,30 @@
 import { conditionsWindow } from './conditionsWindow'
-import { unitCircuit } from '../heatpump/circuit'
-import { readableIn, type NotReadable } from '../heatpump/readable'
-import type { ChargeMode } from '../label/equipment'
 import { expectedPressures } from '../label/labelTarget'
-import type { ModelLabel } from '../label/modelLabel'
-import type { UnitFacts } from '../facts/unitFacts'
-import type { PlausibilityCheck, PlausibilityCode } from '../measurement/checkPlausibility'
-import { instrumentWarnings, type Instrument, type InstrumentWarning } from '../measurement/instrument'
+import { instrumentWarnings, type Instrument } from '../measurement/instrument'
 import type { InstrumentClass } from '../measurement/instrumentClass'
-import { normalCdf } from '../measurement/normal'
 import type { HabitKey } from '../method/habits'
 import type { MethodProfile } from '../method/profile'
-import { bounded } from '../quantity/bounded'
-import { toSi, type Dimension } from '../quantity/unit'
 import { hasGlide } from '../refrigerant/refrigerants'
-import type { Target } from './chargeTarget'
 import type { ChargeUncertainty } from './chargeUncertainty'
-import { coilGlides, type Measured } from './measured'
-
-export type FindingCode =
-  | 'impossible'
-  | 'pressureOutsideData'
-  | 'negativeSuperheat'
-  | 'negativeSubcooling'
-  | 'suctionAboveLiquidPressure'
-  | 'suctionLineAboveLiquidLine'
-  | 'supplyAboveReturn'
-  | 'supplyBelowReturn'
-  | 'condensingBelowOutdoor'
-  | 'superheatUnderFloor'
-  | 'heatsInsteadOfCooling'
-  | 'coilBelowFreezing'
-  | 'coilInletFreezes'
-  | 'coolOutdoors'
-  | 'hotOutdoors'
-  | 'outdoorNotMeasured'
-  | 'heatingIsACheck'
-  | 'coolsInsteadOfHeating'
-  | 'evaporatingAboveOutdoor'
-  | 'condensingBelowReturn'
-  | 'suctionLineAboveOutdoor'
-  | 'outdoorCoilFarUnder'
-  | 'condensingFarOverReturn'
-  | `notRead.${NotReadable}`
-  | 'indoorsOutsideWindow'
-  | 'liquidLineBelowOutdoor'
-  | 'evaporatingOffHabit'
-  | 'condensingNearOutdoor'
-  | 'condensingFarOverOutdoor'
-  | 'highSplit'
-  | 'lowSplit'
-  | 'valveSuperheatOffHabit'
-  | 'coilMayFreeze'
-  | 'bubbleAndDewDiffer'
-  | 'humidityUnknownOnChart'
-  | 'suctionOffLabel'
-  | 'liquidOffLabel'
-  | 'staticOverLabel'
-  | 'ampsOverRated'
-  | 'voltageOff'
-  | 'capacitorOff'
-  | CoilsCode
-  | `instrument.${InstrumentWarning}`
-  | 'instrumentUnknown'
-
-/** What both coils say together, handbook of charging in one word each. */
-export type CoilsCode =
-  'coilsSayShort' | 'coilsSayStarved' | 'coilsSayOver' | 'coilsSayOverfed' | 'coilsSayAirflow' | 'coilsSayHighHead'
-
-export type Severity = 'stop' | 'danger' | 'hold' | 'note'
-
-/** stop: no verdict; danger: never In; hold: it doesn't settle the charge today; note: look at it before you charge. */
-export type Consequence = 'noVerdict' | 'neverIn' | 'notSettled' | 'lookFirst'
-const consequences: Record<Severity, Consequence> = {
-  stop: 'noVerdict',
-  danger: 'neverIn',
-  hold: 'notSettled',
-  note: 'lookFirst',
-}
-
-/** What a finding was measured by. */
-export type FindingValueName =
-  | 'superheat'
-  | 'subcooling'
-  | 'suctionLine'
-  | 'liquidLine'
-  | 'supply'
-  | 'return'
-  | 'condensing'
-  | 'outdoor'
-  | 'evaporating'
-  | 'coilMean'
-  | 'coilInlet'
-  | 'approach'
-  | 'condensingOverOutdoor'
-  | 'condensingOverReturn'
-  | 'evaporatingUnderOutdoor'
-  | 'split'
-  | 'expectedSplit'
-  | 'measured'
-  | 'expected'
-  | 'rated'
-
-export interface FindingValue {
-  readonly name: FindingValueName
-  readonly dimension: Dimension
-  readonly si: number
-}
-
-export interface Finding {
-  readonly code: FindingCode
-  readonly severity: Severity
-  readonly consequence: Consequence
-  /** what was measured, in the order of the sentence */
-  readonly values: readonly FindingValue[]
-  /** the habits it was judged by */
-  readonly habits: readonly HabitKey[]
-  /** the instrument it is about */
-  readonly instrument?: string
-  /** class that unnamed instruments count as */
-  readonly assumed?: InstrumentClass
-  /** how sure, where the instruments leave a doubt: 0 to 1 */
-  readonly probability?: number
-}
-
-interface Circumstances {
-  readonly facts: UnitFacts
-  readonly label?: ModelLabel
-  readonly measured: Measured
-  readonly target: Target
-  readonly mode: ChargeMode
-  readonly profile: MethodProfile
-  readonly checks: readonly PlausibilityCheck[]
-  readonly standard: { readonly superheatK?: number; readonly subcoolingK?: number }
-}
-
-type Value = readonly [name: FindingValueName, dimension: Dimension, si: number | undefined]
-const HAIR = 1e-9
-const below = (a: number | undefined, b: number | undefined, margin = HAIR) =>
-  a !== undefined && b !== undefined && a < b - margin
+import { coils } from './coilFindings'
+import { contradictions } from './contradictions'
+import { electrical } from './electricalFindings'
+import {
+  below,
+  makeFinding,
+  type Circumstances,
+  type Finding,
+  type FindingCode,
+  type Value,
+  type When,
+} from './finding'
+import { inHeating } from './heatingFindings'
+import { coilGlides } from './measured'
 
 /** Everything that speaks for or against a reading, each with what was measured and the habits it was held against. */
 export function findingsOf(c: Circumstances): Finding[] {
   const found: Finding[] = []
-  const when = (
-    applies: boolean | undefined,
-    severity: Severity,
-    code: FindingCode,
-    values: readonly Value[] = [],
-    habits: readonly HabitKey[] = [],
-    probability?: number,
-  ) => {
+  const when: When = (applies, severity, code, values = [], habits = [], probability) => {
     if (applies) found.push(makeFinding(code, severity, { values, habits, probability }))
   }
   contradictions(c, when)
@@ -161,116 +35,8 @@ export function findingsOf(c: Circumstances): Finding[] {
   return found
 }
 
-function makeFinding(
-  code: FindingCode,
-  severity: Severity,
-  more: {
-    values?: readonly Value[]
-    habits?: readonly HabitKey[]
-    instrument?: string
-    assumed?: InstrumentClass
-    probability?: number
-  } = {},
-): Finding {
-  const { values = [], habits = [], instrument, assumed, probability } = more
-  const known = values.flatMap(([name, dimension, si]) =>
-    si === undefined || !Number.isFinite(si) ? [] : [{ name, dimension, si: bounded(si) }],
-  )
-  return {
-    code,
-    severity,
-    consequence: consequences[severity],
-    values: known,
-    habits,
-    ...(instrument ? { instrument } : {}),
-    ...(assumed ? { assumed } : {}),
-    ...(probability === undefined ? {} : { probability }),
-  }
-}
-
 /** `checkPlausibility` says what can't be; here it only takes the verdict away. */
 export const impossibleFinding = makeFinding('impossible', 'stop', { habits: ['clampsAgreeK', 'suctionOverReturnK'] })
-
-type When = (
-  applies: boolean | undefined,
-  severity: Severity,
-  code: FindingCode,
-  values?: readonly Value[],
-  habits?: readonly HabitKey[],
-  probability?: number,
-) => void
-
-/** The contradictions that a finding names; whether there is one, `checkPlausibility` alone says, within the readings' uncertainty. */
-const contradictionOf: { readonly [C in PlausibilityCode]?: FindingCode } = {
-  suctionNotBelowLiquid: 'suctionAboveLiquidPressure',
-  negativeSuperheat: 'negativeSuperheat',
-  negativeSubcooling: 'negativeSubcooling',
-  suctionLineNotCooler: 'suctionLineAboveLiquidLine',
-  supplyNotBelowReturn: 'supplyAboveReturn',
-  condensingNotOverOutdoor: 'condensingBelowOutdoor',
-  heatsInsteadOfCooling: 'heatsInsteadOfCooling',
-  coolsInsteadOfHeating: 'coolsInsteadOfHeating',
-  supplyNotOverReturn: 'supplyBelowReturn',
-  evaporatingNotUnderOutdoor: 'evaporatingAboveOutdoor',
-  condensingNotOverReturn: 'condensingBelowReturn',
-  suctionLineOverOutdoor: 'suctionLineAboveOutdoor',
-}
-
-/** What can't be true together: wrong refrigerant, swapped or loose probes, an unzeroed gauge. Never a charge fault. */
-function contradictions({ facts, measured: m, profile, checks }: Circumstances, when: When): void {
-  const noSaturation = (pa: number | undefined, k: number | undefined) => pa !== undefined && k === undefined
-  const t = 'temperature'
-  when(
-    facts.refrigerant &&
-      (noSaturation(m.suctionPressurePa, m.evaporatingK) || noSaturation(m.liquidPressurePa, m.condensingK)),
-    'stop',
-    'pressureOutsideData',
-  )
-  const air: Value[] = [
-    ['supply', t, m.supplyK],
-    ['return', t, m.returnK],
-  ]
-  const seen: { readonly [C in FindingCode]?: Value[] } = {
-    negativeSuperheat: [['superheat', 'temperatureDifference', m.superheatK]],
-    negativeSubcooling: [['subcooling', 'temperatureDifference', m.subcoolingK]],
-    suctionLineAboveLiquidLine: [
-      ['suctionLine', t, m.suctionLineK],
-      ['liquidLine', t, m.liquidLineK],
-    ],
-    supplyAboveReturn: air,
-    heatsInsteadOfCooling: air,
-    coolsInsteadOfHeating: air,
-    supplyBelowReturn: air,
-    evaporatingAboveOutdoor: [
-      ['evaporating', t, m.evaporatingK],
-      ['outdoor', t, m.outdoorK],
-    ],
-    condensingBelowReturn: [
-      ['condensing', t, m.condensingK],
-      ['return', t, m.returnK],
-    ],
-    suctionLineAboveOutdoor: [
-      ['suctionLine', t, m.suctionLineK],
-      ['outdoor', t, m.outdoorK],
-    ],
-    condensingBelowOutdoor: [
-      ['condensing', t, m.condensingK],
-      ['outdoor', t, m.outdoorK],
-    ],
-  }
-  for (const { code } of checks) {
-    const finding = contradictionOf[code]
-    if (finding) when(true, 'stop', finding, seen[finding])
-  }
-  // liquid that reaches the compressor is a danger whether or not the figure under zero can be true
-  when(
-    below(m.superheatK, profile.superheatFloorK.si),
-    'danger',
-    'superheatUnderFloor',
-    [['superheat', 'temperatureDifference', m.superheatK]],
-    ['superheatFloorK'],
-  )
-}
 
 /** Whether this weather and this load let a reading settle the charge. */
 function conditions({ facts, measured: m, target, mode, profile }: Circumstances, when: When): void {
@@ -321,26 +87,6 @@ function conditions({ facts, measured: m, target, mode, profile }: Circumstances
     ['chartHumidityLow', 'chartHumidityHigh'],
   )
   when(facts.refrigerant && hasGlide(facts.refrigerant), 'note', 'bubbleAndDewDiffer')
-}
-
-/** What both coils and the ports say in heating. A high subcooling isn't among it: the indoor coil holds liquid back. */
-function inHeating({ facts, label, measured: m, profile }: Circumstances, when: When): void {
-  for (const why of readableIn('heating', unitCircuit(facts, label)).why) when(true, 'note', `notRead.${why}`)
-  const d = 'temperatureDifference'
-  when(
-    below(profile.heatingEvaporatingMostK.si, m.evaporatingUnderOutdoorK),
-    'note',
-    'outdoorCoilFarUnder',
-    [['evaporatingUnderOutdoor', d, m.evaporatingUnderOutdoorK]],
-    ['heatingEvaporatingMostK'],
-  )
-  when(
-    below(profile.heatingCondensingMostK.si, m.condensingOverReturnK),
-    'note',
-    'condensingFarOverReturn',
-    [['condensingOverReturn', d, m.condensingOverReturnK]],
-    ['heatingCondensingMostK'],
-  )
 }
 
 /** Supporting readings of both coils and the air: what to look at before any charge. */
@@ -412,106 +158,6 @@ function split({ measured: m, profile }: Circumstances, when: When): void {
   const habits: HabitKey[] = humid ? ['splitToleranceK', 'nominalAirflowM3PerJ'] : ['splitLowK', 'splitHighK']
   when(below(high, m.splitK), 'note', 'highSplit', values, habits)
   when(below(m.splitK, low) && !below(m.splitK, 0, profile.clampsAgreeK.si), 'note', 'lowSplit', values, habits)
-}
-
-/** from this joint probability on a pair of coils is said to say something; readings at an edge say nothing */
-const COILS_SURE = 0.75
-const UNKNOWN_K = 0.3
-
-/**
- * Before anything is added the other coil must agree: what superheat and subcooling say together, as sure as the instruments allow. Behind a piston
- * subcooling is nobody's target: between the ends of its wide range it says nothing.
- */
-function coils({ facts, measured: m, target, profile, standard }: Circumstances, when: When): void {
-  const { superheatK, subcoolingK } = m
-  if (superheatK === undefined || subcoolingK === undefined || !facts.metering) return
-  const piston = facts.metering === 'fixedOrifice'
-  const own = (quantity: 'superheat' | 'subcooling') =>
-    target.ok && target.deciding === quantity ? ([target.lowK, target.highK] as const) : undefined
-  const habitual = (low: HabitKey, high: HabitKey) => [profile[low].si, profile[high].si] as const
-  const superheat = own('superheat') ?? habitual('valveSuperheatLowK', 'valveSuperheatHighK')
-  const usual: [HabitKey, HabitKey] = piston
-    ? ['pistonSubcoolingLowK', 'pistonSubcoolingHighK']
-    : ['usualSubcoolingLowK', 'usualSubcoolingHighK']
-  const subcooling = own('subcooling') ?? habitual(...usual)
-  const sides = (value: number, [from, to]: readonly [number, number], u = UNKNOWN_K) => {
-    const under = normalCdf((from - value) / Math.max(u, 1e-6))
-    const over = 1 - normalCdf((to - value) / Math.max(u, 1e-6))
-    return { '-1': under, '0': Math.max(0, 1 - under - over), '1': over }
-  }
-  const [bySuperheat, bySubcooling] = [
-    sides(superheatK, superheat, standard.superheatK),
-    sides(subcoolingK, subcooling, standard.subcoolingK),
-  ]
-  const table = piston ? pistonTable : valveTable
-  for (const [key, said] of Object.entries(table)) {
-    const [s, c] = key.split(',') as ['-1' | '0' | '1', '-1' | '0' | '1']
-    const probability = bySuperheat[s] * bySubcooling[c]
-    when(
-      said !== undefined && probability >= COILS_SURE,
-      'note',
-      said!,
-      [
-        ['superheat', 'temperatureDifference', superheatK],
-        ['subcooling', 'temperatureDifference', subcoolingK],
-      ],
-      ['valveSuperheatLowK', 'valveSuperheatHighK', ...usual],
-      probability,
-    )
-  }
-}
-
-/** superheat side, subcooling side → what it looks like; one coil alone off its habit says nothing by itself */
-const pistonTable: Readonly<Record<string, CoilsCode | undefined>> = {
-  '1,-1': 'coilsSayShort',
-  '1,1': 'coilsSayStarved',
-  '-1,1': 'coilsSayOver',
-  '-1,-1': 'coilsSayOverfed',
-  '0,1': 'coilsSayHighHead',
-}
-const valveTable: Readonly<Record<string, CoilsCode | undefined>> = {
-  ...pistonTable,
-  '1,0': 'coilsSayStarved',
-  '-1,0': 'coilsSayAirflow',
-}
-
-/** Fan, motor and line against the label. */
-function electrical({ label, measured: m, profile }: Circumstances, when: When): void {
-  const { maximumStatic, ratedAmps, ratedVoltage, capacitor } = label ?? {}
-  const pair = (dimension: Dimension, measured: number | undefined, rated: number): Value[] => [
-    ['measured', dimension, measured],
-    ['rated', dimension, rated],
-  ]
-  if (maximumStatic) {
-    const most = toSi('staticPressure', maximumStatic)
-    when(below(most, m.staticPa), 'note', 'staticOverLabel', pair('staticPressure', m.staticPa, most))
-  }
-  if (ratedAmps) {
-    const most = toSi('current', ratedAmps)
-    when(below(most, m.ampsA), 'note', 'ampsOverRated', pair('current', m.ampsA, most))
-  }
-  const off = (value: number | undefined, rated: number, share: number) =>
-    value !== undefined && Math.abs(value - rated) > share * rated + HAIR * rated
-  if (ratedVoltage) {
-    const rated = toSi('voltage', ratedVoltage)
-    when(
-      off(m.voltageV, rated, profile.voltageTolerance.si),
-      'note',
-      'voltageOff',
-      pair('voltage', m.voltageV, rated),
-      ['voltageTolerance'],
-    )
-  }
-  if (capacitor) {
-    const rated = toSi('capacitance', capacitor)
-    when(
-      off(m.capacitorF, rated, profile.capacitorTolerance.si),
-      'note',
-      'capacitorOff',
-      pair('capacitance', m.capacitorF, rated),
-      ['capacitorTolerance'],
-    )
-  }
 }
 
 const classHabits: Record<InstrumentClass, readonly HabitKey[]> = {

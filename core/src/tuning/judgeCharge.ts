@@ -19,7 +19,8 @@ import {
   type Settling,
   type UsedInstruments,
 } from './chargeUncertainty'
-import { findingsOf, impossibleFinding, instrumentFindings, type Finding } from './findings'
+import type { Finding } from './finding'
+import { findingsOf, impossibleFinding, instrumentFindings } from './findings'
 import { measure, type Measured } from './measured'
 import { plausibilityMargins, plausibleOf } from './plausible'
 import { requiredLiquidLineK, requiredSuctionLineK } from './requiredLine'

@@ -1,6 +1,6 @@
 import { stateChannels } from '../reading/channels'
 import type { UnitFacts } from '../facts/unitFacts'
-import type { PlausibilityMargins, PlausibleReading } from '../measurement/checkPlausibility'
+import type { PlausibilityMargins, PlausibleReading } from '../measurement/plausibility'
 import type { MethodProfile } from '../method/profile'
 import type { ChargeMode } from '../label/equipment'
 import { bounded } from '../quantity/bounded'
