@@ -1,4 +1,5 @@
-import { createModel, type Truth } from './model'
+import { createModel } from './model'
+import type { Truth } from './truth'
 import { pistonSystem } from './conditions'
 import { rating, sizeHardware } from './sizing'
 import type { Converted, SystemSpec } from './systemSpec'

@@ -1,6 +1,7 @@
 import type { Metering, Refrigerant } from '@zetesis/core'
 import { pistonSystem, valveSystem } from './conditions'
-import { createModel, type Truth } from './model'
+import { createModel } from './model'
+import type { Truth } from './truth'
 import type { Converted, SystemSpec } from './systemSpec'
 
 /** What a running system has about it: outdoor air, and what comes back from the house. */

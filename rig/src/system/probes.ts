@@ -1,6 +1,6 @@
 import { saturationTemperatureK, systemChannels, type Refrigerant, type SystemChannel } from '@zetesis/core'
 import type { Random } from '../random'
-import type { Truth } from './model'
+import type { Truth } from './truth'
 import type { Placement, ProbeSpec } from './probeSpec'
 
 /** Probes that are on from the beginning; the clamp behind the drier is fitted when somebody asks for it. */

@@ -1,6 +1,7 @@
 import type { Refrigerant, SystemChannel } from '@zetesis/core'
 import { makeRandom } from '../random'
-import { createModel, type Truth } from './model'
+import { createModel } from './model'
+import type { Truth } from './truth'
 import { makeProbes, type LowHoseAt, type SystemSample } from './probes'
 import type { Placement } from './probeSpec'
 import type { SystemFaults, SystemSpec } from './systemSpec'
