@@ -1,78 +1,32 @@
-import { bothModesWords, heaterWords, verdictWords } from '@zetesis/contract'
-import { heaterStates, showText, type HeaterState } from '@zetesis/core'
+import { bothModesWords, verdictWords } from '@zetesis/contract'
+import { showText } from '@zetesis/core'
 import { useState } from 'react'
 import { useSettings } from '@/settings/settings'
 import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
-import { Choice } from '@/ui/Choice'
 import { Disclosure } from '@/ui/Disclosure'
-import { Press } from '@/ui/Press'
-import { QuantityField, type QuantityText } from '@/ui/QuantityField'
 import { Body, Heading, Soft } from '@/ui/Words'
-import { useEntryForm } from '@/unit/useEntryForm'
 import type { UnitHandle } from '@/unit/useUnit'
+import { DefrostForm, HeatersForm, LeakForm } from './BothModesForms'
 
-interface Draft {
-  vapourLine: QuantityText
-  trueSuction: QuantityText
-  how: 'byItself' | 'provoked' | ''
-  lasted: QuantityText
-  coil: QuantityText
-  crankcase: HeaterState | ''
-  sump: HeaterState | ''
-}
-const blank: QuantityText = { text: '' }
-const empty: Draft = {
-  vapourLine: blank,
-  trueSuction: blank,
-  how: '',
-  lasted: blank,
-  coil: blank,
-  crankcase: '',
-  sump: '',
-}
-const heaters = heaterStates.map((value) => ({ value, label: heaterWords[value] }))
+const forms = [
+  {
+    name: 'leak',
+    title: 'Reversing valve',
+    summary: 'in cooling: the line before it, true suction behind it',
+    Form: LeakForm,
+  },
+  { name: 'defrost', title: 'Defrost', summary: 'by itself, or provoked at the board', Form: DefrostForm },
+  { name: 'heaters', title: 'Heaters', summary: 'crankcase, sump', Form: HeatersForm },
+] as const
 
 /** What a heat pump is handed over with beside its charge: what was looked at, and what today's weather leaves for another day. */
 export function BothModesCard({ unit }: { unit: UnitHandle }) {
   const { system } = useSettings()
-  const [open, setOpen] = useState<'leak' | 'defrost' | 'heaters'>()
+  const [open, setOpen] = useState<(typeof forms)[number]['name']>()
   const { bothModes, sealed, startedMs } = unit.view
-  const form = useEntryForm<Draft>(unit, 'bothModes', empty)
-  const { draft, problems, change } = form
   if (!bothModes || startedMs === undefined) return null
   const { done, leakThrough, defrost } = bothModes
-  const toggle = (which: typeof open) => setOpen(open === which ? undefined : which)
-  const logged = (ok: boolean) => {
-    if (!ok) return
-    form.done()
-    setOpen(undefined)
-  }
-  const logLeak = () => {
-    const [vapourLine, trueSuction] = [
-      form.quantity('vapourLine', 'temperature'),
-      form.quantity('trueSuction', 'temperature'),
-    ]
-    if (vapourLine && trueSuction)
-      logged(form.log({ kind: 'reversingValveRead', vapourLine, trueSuction }, 'vapourLine'))
-  }
-  const logDefrost = () => {
-    if (draft.how === '') return form.fail({ how: 'Say whether it came by itself or was provoked.' })
-    const lasted = draft.lasted.text.trim() === '' ? undefined : form.quantity('lasted', 'duration')
-    const coil = draft.coil.text.trim() === '' ? undefined : form.quantity('coil', 'temperature')
-    if ((draft.lasted.text.trim() !== '' && !lasted) || (draft.coil.text.trim() !== '' && !coil)) return
-    logged(
-      form.log(
-        { kind: 'defrostSeen', how: draft.how, ...(lasted ? { lasted } : {}), ...(coil ? { coil } : {}) },
-        'lasted',
-      ),
-    )
-  }
-  const logHeaters = () => {
-    if (draft.crankcase === '' || draft.sump === '')
-      return form.fail({ crankcase: 'Answer both: warm, cold or none there.' })
-    logged(form.log({ kind: 'heatersNoted', crankcase: draft.crankcase, sump: draft.sump }))
-  }
   return (
     <Card testID="both-modes">
       <Heading>Both modes</Heading>
@@ -99,98 +53,18 @@ export function BothModesCard({ unit }: { unit: UnitHandle }) {
       ) : null}
       {sealed ? null : (
         <>
-          <Disclosure
-            title="Reversing valve"
-            summary="in cooling: the line before it, true suction behind it"
-            open={open === 'leak'}
-            onToggle={() => toggle('leak')}
-            testID="leak-open"
-          >
-            <QuantityField
-              label="Vapour line, before the valve"
-              dimension="temperature"
-              value={draft.vapourLine}
-              onChange={(vapourLine) => change({ vapourLine })}
-              problem={problems.vapourLine}
-              testID="leak-vapour"
-            />
-            <QuantityField
-              label="True suction, behind it"
-              dimension="temperature"
-              value={draft.trueSuction}
-              onChange={(trueSuction) => change({ trueSuction })}
-              problem={problems.trueSuction}
-              testID="leak-suction"
-            />
-            <Press testID="leak-log" onPress={logLeak}>
-              Log both
-            </Press>
-          </Disclosure>
-          <Disclosure
-            title="Defrost"
-            summary="by itself, or provoked at the board"
-            open={open === 'defrost'}
-            onToggle={() => toggle('defrost')}
-            testID="defrost-open"
-          >
-            <Choice
-              label="It came"
-              options={[
-                { value: 'byItself', label: 'by itself' },
-                { value: 'provoked', label: 'provoked' },
-              ]}
-              value={draft.how || undefined}
-              onChange={(how) => change({ how: how ?? '' })}
-              testID="defrost-how"
-            />
-            {problems.how ? <Body color="$oxide">{problems.how}</Body> : null}
-            <QuantityField
-              label="It lasted"
-              dimension="duration"
-              value={draft.lasted}
-              onChange={(lasted) => change({ lasted })}
-              problem={problems.lasted}
-              testID="defrost-lasted"
-            />
-            <QuantityField
-              label="Outdoor coil at its end"
-              dimension="temperature"
-              value={draft.coil}
-              onChange={(coil) => change({ coil })}
-              problem={problems.coil}
-              testID="defrost-coil"
-            />
-            <Press testID="defrost-log" onPress={logDefrost}>
-              Log the defrost
-            </Press>
-          </Disclosure>
-          <Disclosure
-            title="Heaters"
-            summary="crankcase, sump"
-            open={open === 'heaters'}
-            onToggle={() => toggle('heaters')}
-            testID="heaters-open"
-          >
-            <Choice
-              label="Crankcase heater"
-              options={heaters}
-              value={draft.crankcase || undefined}
-              onChange={(crankcase) => change({ crankcase: crankcase ?? '' })}
-              testID="heater-crankcase"
-            />
-            <Choice
-              label="Sump heater"
-              options={heaters}
-              value={draft.sump || undefined}
-              onChange={(sump) => change({ sump: sump ?? '' })}
-              testID="heater-sump"
-            />
-            {problems.crankcase ? <Body color="$oxide">{problems.crankcase}</Body> : null}
-            <Press testID="heaters-log" onPress={logHeaters}>
-              Log the heaters
-            </Press>
-          </Disclosure>
-          {problems.all ? <Body color="$oxide">{problems.all}</Body> : null}
+          {forms.map(({ name, title, summary, Form }) => (
+            <Disclosure
+              key={name}
+              title={title}
+              summary={summary}
+              open={open === name}
+              onToggle={() => setOpen(open === name ? undefined : name)}
+              testID={`${name}-open`}
+            >
+              <Form unit={unit} onLogged={() => setOpen(undefined)} />
+            </Disclosure>
+          ))}
           <Soft>What today’s weather doesn’t allow is left for the return visit, and papers say so.</Soft>
         </>
       )}
