@@ -4,6 +4,7 @@ import { circuitProblemWords, hoseStopWords } from './heatPump'
 import { habitProblemWords, instrumentProblemWords, labelProblemWords, profileProblemWords } from './libraryProblems'
 import { mayNotWords } from './people'
 import { refusalWords, stageWords } from './stages'
+import { visitItemWords } from './visits'
 
 /** A sentence for what speaks against an entry. */
 export function entryProblemWords(problem: EntryProblem, system: UnitSystem = 'ip'): string {
@@ -98,6 +99,8 @@ export function entryProblemWords(problem: EntryProblem, system: UnitSystem = 'i
       return 'There is no such return visit any more, or all of it is done.'
     case 'nothingToDo':
       return 'Name at least one thing to do.'
+    case 'itemsLost':
+      return `Still open of the visit before: ${problem.items.map((what) => visitItemWords[what].toLowerCase()).join(', ')}. Keep it in, or close it there with a reason.`
     case 'alreadyThere':
       return 'Somebody is on this visit already: go on there.'
     case 'notVisiting':

@@ -92,7 +92,7 @@ describe('a return visit, item by item', () => {
     ).toBe('weighInOnly')
   })
   it('is refused with nothing to do, an item without words, a window upside down, a day that has gone, hours turned', () => {
-    const f = (items: object[]) => said(provisional, { kind: 'returnVisit', reason: 'cold', items } as EntryBody)
+    const f = (items: object[]) => said(opened, { kind: 'returnVisit', reason: 'cold', items } as EntryBody)
     expect(f([])).toEqual(['nothingToDo'])
     expect(f([{ what: 'other' }])).toEqual(['wordsMissing'])
     expect(f([{ what: 'charge', outdoorLow: degF(80), outdoorHigh: degF(60) }])).toEqual(['windowUpsideDown'])
@@ -100,6 +100,28 @@ describe('a return visit, item by item', () => {
     expect(plan({})).toEqual([])
     expect(plan({ day: '2020-01-01' })).toEqual(['dateGone'])
     expect(plan({ from: '13:00', to: '11:00' })).toEqual(['hoursTurned'])
+  })
+})
+
+describe('a promise in another’s place', () => {
+  it('holds on to what is open: nothing becomes final by being forgotten', () => {
+    const again = (items: object[]) =>
+      said(provisional, { kind: 'returnVisit', reason: 'Put off.', items } as EntryBody)
+    expect(again([{ what: 'other', words: 'Insulate.' }])).toEqual(['itemsLost'])
+    expect(again([{ what: 'charge' }])).toEqual(['itemsLost'])
+    expect(again([{ what: 'charge' }, { what: 'other', words: 'Insulate.' }])).toEqual([])
+    const dropped: Lines = [
+      ...provisional,
+      [-4, { kind: 'visitItemClosed', visitId, item: 0, how: 'notNeeded', words: 'Torn down.' }],
+    ]
+    const less = { kind: 'returnVisit', reason: 'Put off.', items: [{ what: 'other', words: 'Insulate.' }] } as const
+    expect(said(dropped, less)).toEqual([])
+  })
+  it('may be for today wherever the place lies', () => {
+    // 02:00 in Greenwich is the evening before in Chicago
+    const at = (minutes: number, by: string) => said(opened, { kind: 'returnVisit', reason: 'cold', by }, minutes)
+    expect(at(14 * 60, '2026-07-14')).toEqual([])
+    expect(at(24 * 60, '2026-07-14')).toEqual(['dateGone'])
   })
 })
 
@@ -170,6 +192,7 @@ describe('coming back after the seal', () => {
     // left with something open, somebody comes again
     const again: Lines = [...restarted, [20 * DAY + 90, signed]]
     expect(said(again, { kind: 'cameBack', visitId })).toEqual([])
-    expect(said([...provisional, ...seal], { kind: 'returnVisit', reason: 'Put off.' })).toEqual([])
+    const putOff = [{ what: 'charge' }, { what: 'other', words: 'Insulate.' }] as const
+    expect(said([...provisional, ...seal], { kind: 'returnVisit', reason: 'Put off.', items: putOff })).toEqual([])
   })
 })

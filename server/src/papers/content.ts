@@ -22,6 +22,7 @@ import {
   despiteText,
   provisionalWords,
   returnVisitLine,
+  visitItemLine,
   hoseLine,
   momentText,
   timeText,
@@ -339,6 +340,11 @@ export function remarkLines(view: UnitView, record: UnitRecord, system: UnitSyst
         `${view.provisional ? 'Provisional: somebody comes back' : 'Somebody comes back'}. ${returnVisitLine(view.visit.promise.entry)}`,
       ]
     : []
+  const dropped = (view.visit?.items ?? []).flatMap(({ item, state, by }) =>
+    state === 'notNeeded' && by?.entry.kind === 'visitItemClosed'
+      ? [`${visitItemLine(item)}: not needed any more, by ${by.author.name}: ${by.entry.words}`]
+      : [],
+  )
   const overrides = unitOverrides(record).map(
     ({ entry, author }) =>
       `${habitWords[entry.habit]} set to ${showTyped(entry.quantity!)} for this unit by ${author.name}: ${entry.reason}`,
@@ -350,6 +356,7 @@ export function remarkLines(view: UnitView, record: UnitRecord, system: UnitSyst
   )
   return [
     ...visit,
+    ...dropped,
     ...passes,
     ...despite,
     ...overrides,

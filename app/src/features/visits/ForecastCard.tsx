@@ -15,6 +15,7 @@ import { useState } from 'react'
 import { XStack, YStack } from 'tamagui'
 import { SceneView } from '@/charts/SceneView'
 import { useSettings } from '@/settings/settings'
+import { useClock } from '@/settings/useNow'
 import { useBook } from '@/sync/useBook'
 import { clock } from '@/sync/clock'
 import { whenSafe } from '@/sync/client'
@@ -32,6 +33,8 @@ interface Draft {
   unit: ForecastUnit | ''
   zoneless: 'job' | 'utc'
 }
+/** by then there is a better one */
+const OLD_MS = 24 * HOUR_MS
 const empty: Draft = { text: '', source: '', unit: '', zoneless: 'job' }
 
 /** What weather is expected at a job, as a strip; brought as a file, pasted or typed. */
@@ -212,10 +215,11 @@ function ForecastStrip({
   fair: readonly FairHours[]
 }) {
   const { system } = useSettings()
+  const old = useClock((now) => now - Date.parse(set.at) > OLD_MS)
   return (
     <YStack gap="$1" testID={`strip-${job.name}`}>
       <SceneView scene={stripOf(set.forecast, job, system, air, fair)} label={`Forecast of ${job.name}`} />
-      <Soft>{`${set.source}, ${set.by}, ${format(new Date(set.at), 'd MMM HH:mm')}`}</Soft>
+      <Soft>{`${old ? '◐ Of another day: ' : ''}${set.source}, ${set.by}, ${format(new Date(set.at), 'd MMM HH:mm')}`}</Soft>
     </YStack>
   )
 }

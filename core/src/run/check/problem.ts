@@ -1,5 +1,6 @@
 import type { ConversionRefusal } from '../../conversion/suitability'
 import type { Stage } from '../../entry/stage'
+import type { VisitItemKind } from '../../entry/visit'
 import type { HoseStop } from '../../heatpump/hoses'
 import type { CircuitProblem } from '../../label/circuitFacts'
 import type { LabelProblem } from '../../label/modelLabel'
@@ -59,6 +60,8 @@ export type EntryProblem =
   /** no such return visit, or nothing of it open */
   | { code: 'noVisit'; path: '' | 'visitId' }
   | { code: 'nothingToDo'; path: 'items' }
+  /** still open of the promise that this one replaces */
+  | { code: 'itemsLost'; path: 'items'; items: readonly VisitItemKind[] }
   | { code: 'alreadyThere'; path: 'visitId' }
   | { code: 'notVisiting'; path: 'visitId' }
   | { code: 'itemClosed'; path: 'item' }

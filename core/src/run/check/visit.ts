@@ -2,7 +2,7 @@ import type { AirWindow, ReturnVisit, VisitEntry } from '../../entry/visit'
 import { isSealed } from '../../log/seal'
 import { toSi } from '../../quantity/unit'
 import { unitView } from '../unitView'
-import type { VisitRun } from '../visitRun'
+import { itemsOf, type VisitRun } from '../visitRun'
 import type { Asked, Checks } from './asked'
 import type { EntryProblem } from './problem'
 
@@ -11,10 +11,11 @@ export const visitChecks: Checks<VisitEntry['kind']> = {
   returnVisit: (entry, asked) => [
     ...(asked.record.atSeal && !visitOf(asked)?.open ? [{ code: 'noVisit', path: '' } as const] : []),
     ...checkPromise(entry),
+    ...lost(entry, visitOf(asked)),
   ],
   visitPlanned: ({ visitId, day, from, to, at }, asked) => [
     ...openVisit(asked, visitId),
-    ...(day < at.slice(0, 10) ? [{ code: 'dateGone', path: 'day' } as const] : []),
+    ...(isGone(day, at) ? [{ code: 'dateGone', path: 'day' } as const] : []),
     ...(from !== undefined && to !== undefined && to <= from ? [{ code: 'hoursTurned', path: 'to' } as const] : []),
   ],
   cameBack: ({ visitId }, asked) =>
@@ -39,6 +40,17 @@ function openVisit(asked: Asked, visitId: string): EntryProblem[] {
   return is ? [] : [{ code: 'noVisit', path: 'visitId' }]
 }
 
+/** Gone by everywhere: the last zones to begin a day are twelve hours behind. */
+const isGone = (day: string, at: string) => day < new Date(Date.parse(at) - 12 * 3_600_000).toISOString().slice(0, 10)
+
+/** A promise in another's place holds on to all that is open of it: what isn't needed any more is closed with a reason, not forgotten. */
+function lost(entry: ReturnVisit, before: VisitRun | undefined): EntryProblem[] {
+  const promised = new Set(itemsOf(entry).map(({ what }) => what))
+  const items = [...new Set((before?.items ?? []).filter(({ state }) => state === 'open').map(({ item }) => item.what))]
+  const missing = items.filter((what) => !promised.has(what))
+  return missing.length > 0 ? [{ code: 'itemsLost', path: 'items', items: missing }] : []
+}
+
 function checkPromise(entry: ReturnVisit): EntryProblem[] {
   const { items, by, at } = entry
   return [
@@ -50,7 +62,7 @@ function checkPromise(entry: ReturnVisit): EntryProblem[] {
         ? [{ code: 'wordsMissing', path: `items.${index}.words` } as const]
         : []),
     ]),
-    ...(by && by < at.slice(0, 10) ? [{ code: 'dateGone', path: 'by' } as const] : []),
+    ...(by && isGone(by, at) ? [{ code: 'dateGone', path: 'by' } as const] : []),
   ]
 }
 
