@@ -13,7 +13,10 @@ export function WhenSeen({ children }: { children: ReactNode }) {
   const [seen, setSeen] = useState(true)
   useEffect(() => {
     if (!place.current || typeof IntersectionObserver === 'undefined') return undefined
-    const watch = new IntersectionObserver(([entry]) => setSeen(entry?.isIntersecting ?? true), { rootMargin: MARGIN })
+    // a busy phone tells of several changes at once: the last one counts
+    const watch = new IntersectionObserver((changes) => setSeen(changes.at(-1)?.isIntersecting ?? true), {
+      rootMargin: MARGIN,
+    })
     watch.observe(place.current)
     return () => watch.disconnect()
   }, [])
