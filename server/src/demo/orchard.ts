@@ -119,13 +119,23 @@ export function orchardGate({
     by: inDays(120),
   })
 
-  startedByDischarge(begin('O-04', { ...heatPump(21), place: 'Roof, by the hatch', indoorModel: 'KA-30' }), {
+  const o4: UnitFacts = {
+    ...heatPump(21),
+    place: 'Roof, by the hatch',
+    model: 'Brask 30-HP',
+    circuit: {
+      reversingValve: 'energisedToCool',
+      outdoorDevice: 'piston',
+      outdoorDeviceAt: 'coil',
+      liquidPort: 'lineSide',
+      trueSuction: true,
+      accumulator: true,
+    },
+  }
+  startedByDischarge(begin('O-04', o4), {
     now,
     elevationM,
-    prepare: (s) => {
-      label(s, 'kelvaneHp30', 2.9 * day)
-      goodDecay(s, 2.6 * day)
-    },
+    prepare: (s) => goodDecay(s, 2.6 * day),
     by: inDays(60),
   })
 }
