@@ -671,6 +671,7 @@ const samples: Record<string, readonly unknown[]> = {
   itemsOf: [{ outdoorLow: { value: 65, unit: '°F' } }],
   visitRun: [record, {}],
   provisionalOf: [record, undefined],
+  isFinal: [{ settled: true, judged: view.reading?.judged ?? { verdict: 'in', findings: [] } }],
   hourlyForecast: [
     [
       { atMs: 0, outdoorK: 290 },

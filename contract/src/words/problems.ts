@@ -97,6 +97,8 @@ export function entryProblemWords(problem: EntryProblem, system: UnitSystem = 'i
       return 'It must end after it begins.'
     case 'noVisit':
       return 'There is no such return visit any more, or all of it is done.'
+    case 'visitMissing':
+      return 'Charged in the cold: that is provisional. Promise the return visit that makes it final, on the start-up page; what isn’t needed is closed there with a reason.'
     case 'nothingToDo':
       return 'Name at least one thing to do.'
     case 'itemsLost':

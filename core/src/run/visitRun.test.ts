@@ -103,6 +103,22 @@ describe('a return visit, item by item', () => {
   })
 })
 
+describe('handed over after a cold day', () => {
+  const way: Lines[number] = [-14, { kind: 'coldWayChosen', school: 'discharge' }]
+  const passed: Lines[number] = [-13, { kind: 'gatePassed', stage: 'startUp', reason: 'Cold.' }]
+  const charged: Lines = [...opened, ...decayed, ...weighed, ...started, passed]
+  const sealing: EntryBody = { kind: 'sealed', name: 'Wren', signature: ink }
+  it('goes with the visit that makes it final, or with a warm reading, never without either', () => {
+    expect(said([...charged, way], sealing)).toEqual(['visitMissing'])
+    expect(said([...charged, way, promise], sealing)).toEqual([])
+    expect(said([...charged, way, [-5, warm]], sealing)).toEqual([])
+    expect(
+      said([...charged, way, [-5, { ...warm, values: { ...good, outdoor: degF(41) } } as EntryBody]], sealing),
+    ).toEqual(['visitMissing'])
+    expect(said(charged, sealing)).toEqual([])
+  })
+})
+
 describe('a promise in another’s place', () => {
   it('holds on to what is open: nothing becomes final by being forgotten', () => {
     const again = (items: object[]) =>

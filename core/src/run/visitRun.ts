@@ -98,7 +98,7 @@ function evidence(
 }
 
 /** Settles the charge: settled, In, and on a day that may decide. */
-const isFinal = ({ settled, judged }: JudgedItem) =>
+export const isFinal = ({ settled, judged }: JudgedItem) =>
   settled && judged.verdict === 'in' && judged.findings.every(({ severity }) => severity !== 'hold')
 
 /** What the charge rests on until somebody came back. */

@@ -1,13 +1,17 @@
 import type { HandOverEntry } from '../../entry/handOver'
 import { passableStages } from '../../entry/stage'
 import { hasInk } from '../../log/seal'
-import { gatesClosed, uncovered, type Checks } from './asked'
+import { unitView } from '../unitView'
+import { isFinal } from '../visitRun'
+import { gatesClosed, uncovered, type Asked, type Checks } from './asked'
+import type { EntryProblem } from './problem'
 
 export const handOverChecks: Checks<HandOverEntry['kind']> = {
   sealed: ({ signature }, asked) => [
     ...(hasInk(signature) ? [] : [{ code: 'emptySignature', path: 'signature' } as const]),
     ...uncovered(asked),
     ...gatesClosed(asked, passableStages),
+    ...visitMissing(asked),
   ],
   amendment: ({ visitId, name, signature }, asked) => {
     const { record } = asked
@@ -21,4 +25,10 @@ export const handOverChecks: Checks<HandOverEntry['kind']> = {
       ...uncovered(asked),
     ]
   },
+}
+
+/** What was come to in the cold is provisional: it is handed over with the visit that makes it final, or with the reason why none is needed. */
+function visitMissing({ whole, nowMs, jobElevationM }: Asked): EntryProblem[] {
+  const { cold, visit, reading } = unitView(whole, { nowMs, jobElevationM })
+  return cold.chosen && !visit && !(reading && isFinal(reading)) ? [{ code: 'visitMissing', path: '' }] : []
 }

@@ -59,6 +59,8 @@ export type EntryProblem =
   | { code: 'hoursTurned'; path: 'to' }
   /** no such return visit, or nothing of it open */
   | { code: 'noVisit'; path: '' | 'visitId' }
+  /** charged in the cold, and nobody promised to come back */
+  | { code: 'visitMissing'; path: '' }
   | { code: 'nothingToDo'; path: 'items' }
   /** still open of the promise that this one replaces */
   | { code: 'itemsLost'; path: 'items'; items: readonly VisitItemKind[] }
