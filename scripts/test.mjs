@@ -87,12 +87,12 @@ async function wordOfBuild() {
   }
 }
 
-/** Lanes that take the next one as soon as they are free. */
-async function inLanes(jobs, lanes = 2) {
+/** Two lanes that take the next one as soon as they are free. */
+async function inLanes(jobs) {
   const lane = async () => {
     for (let next = jobs.shift(); next; next = jobs.shift()) await next()
   }
-  await Promise.all(Array.from({ length: lanes }, lane))
+  await Promise.all([lane(), lane()])
 }
 
 if (which === 'all') {
@@ -120,15 +120,12 @@ const isAlone = ({ text }) => text.startsWith('// alone:')
 const inBrowser = async ({ file }) => {
   if (await isBuilt()) await nodeTests(file)
 }
-// one process each; browsers wait for pages about a third of the time, so there is a lane more than cores
-await inLanes(
-  [
-    ...(some('unit') ? [() => jest('unit', ['core', 'contract', 'rig', 'papers', 'app'])] : []),
-    ...(some('api') ? [() => jest('api', ['api'])] : []),
-    ...suites.filter((suite) => !isAlone(suite)).map((suite) => () => inBrowser(suite)),
-  ],
-  3,
-)
+// one process each, and one core
+await inLanes([
+  ...(some('unit') ? [() => jest('unit', ['core', 'contract', 'rig', 'papers', 'app'])] : []),
+  ...(some('api') ? [() => jest('api', ['api'])] : []),
+  ...suites.filter((suite) => !isAlone(suite)).map((suite) => () => inBrowser(suite)),
+])
 for (const suite of suites.filter(isAlone)) await inBrowser(suite)
 
 rmSync(scratch, { recursive: true, force: true })
