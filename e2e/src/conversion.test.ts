@@ -2,6 +2,7 @@ import assert from 'node:assert/strict'
 import { before, describe, it } from 'node:test'
 import { entriesOfKind, tellEntries, unitIds } from './demo'
 import type { Driver } from './driver'
+import { connectRig, startIt } from './onRig'
 import { pdfText } from './pdfText'
 import { setStage } from './stage'
 
@@ -18,26 +19,8 @@ describe('a conversion', () => {
   const textOf = async (path: string) => (await pdfText((await lead.fetch(path)).bytes)).join(' ')
   const sent = () => lead.reads('sync-note', /^everything sent/)
   const settled = () => lead.reads('settling', /Settled/)
-  const connect = async (rig: string) => {
-    await lead.press('source-rig')
-    await lead.press('rig')
-    await lead.press(`rig-${rig}`)
-    await lead.press('speed-300')
-    // the recording's id gives the rig its seed: the same day and probes every time
-    await lead.page.evaluate(`(() => {
-      const real = crypto.randomUUID.bind(crypto)
-      crypto.randomUUID = () => '0000015' + real().slice(7)
-    })()`)
-    await lead.press('rig-start')
-  }
-
-  const start = async () => {
-    await lead.see('rest-live')
-    for (const what of ['zeroed', 'valvesShut', 'airflowGood', 'condenserClean', 'deviceChecked', 'thermostatFar'])
-      await lead.press(`seen-${what}`)
-    await lead.act(/Valves open, power on/)
-    await lead.see('live')
-  }
+  const connect = (rig: string) => connectRig(lead, rig)
+  const start = () => startIt(lead)
 
   it('is watched as it was found, on its old refrigerant, and that is no verdict', async () => {
     await lead.go(`/units/${unit}`)

@@ -2,6 +2,7 @@ import assert from 'node:assert/strict'
 import { before, describe, it } from 'node:test'
 import { entriesOfKind, preparedUnit, tellEntries, unitIds } from './demo'
 import type { Driver } from './driver'
+import { connectRig, startIt } from './onRig'
 import { pdfText } from './pdfText'
 import { setStage } from './stage'
 
@@ -53,24 +54,8 @@ describe('coming back', () => {
     ])
   })
   const sent = () => lead.reads('sync-note', /^everything sent/)
-  const connect = async (rig: string) => {
-    await lead.press('source-rig')
-    await lead.press('rig')
-    await lead.press(`rig-${rig}`)
-    await lead.press('speed-300')
-    await lead.page.evaluate(`(() => {
-      const real = crypto.randomUUID.bind(crypto)
-      crypto.randomUUID = () => '0000015' + real().slice(7)
-    })()`)
-    await lead.press('rig-start')
-    await lead.see('rest-live')
-  }
-  const start = async () => {
-    for (const what of ['zeroed', 'valvesShut', 'airflowGood', 'condenserClean', 'deviceChecked', 'thermostatFar'])
-      await lead.press(`seen-${what}`)
-    await lead.act(/Valves open, power on|It runs again/)
-    await lead.see('live')
-  }
+  const connect = (rig: string) => connectRig(lead, rig)
+  const start = () => startIt(lead)
   const papers = async () => (await pdfText((await lead.fetch(`/api/units/${unit}/papers.pdf`)).bytes)).join(' ')
 
   it('begins with the low gauge kept off the vapour port, and the pump in heating', async () => {
@@ -266,6 +251,28 @@ describe('coming back', () => {
     assert.ok(kinds.indexOf('cameBack') > kinds.indexOf('sealed'))
     assert.equal(kinds.at(-1), 'amendment')
     assert.deepEqual(lead.errors, [])
+  })
+
+  it('put off, keeps its weather, whom to call and who comes; a day that the calendar hasn’t is refused', async () => {
+    const ids = await unitIds(lead)
+    await lead.go(`/units/${ids['O-01']}/visit`)
+    await lead.press('visit-plan')
+    await lead.type('plan-day', '2099-13-45')
+    await lead.press('plan-log')
+    await lead.shows('Type the day as 2026-07-14.')
+    assert.equal(await lead.value('plan-day'), '2099-13-45')
+    await lead.press('visit-again')
+    await lead.type('visit-reason', 'Nobody was in.')
+    await lead.type('visit-by', day(40))
+    await lead.press('log-visit')
+    await lead.shows('Nobody was in.')
+    await sent()
+    const last = (await entriesOfKind(lead, ids['O-01']!, 'returnVisit')).at(-1)!
+    assert.equal(last.who, 'Jonas Wick')
+    assert.deepEqual((last.items as { what: string; outdoorHigh?: object }[])[0]!.outdoorHigh, {
+      value: 100,
+      unit: '°F',
+    })
   })
 
   it('of a window that never comes says how near it is, and closes the item with a reason', async () => {

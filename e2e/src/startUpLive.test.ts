@@ -2,6 +2,7 @@ import assert from 'node:assert/strict'
 import { before, describe, it } from 'node:test'
 import { entriesOfKind, tellEntries } from './demo'
 import type { Driver } from './driver'
+import { connectRig, startIt } from './onRig'
 import { pdfText } from './pdfText'
 import { setStage } from './stage'
 
@@ -44,24 +45,10 @@ describe('start-up and tuning, live', () => {
     return unitId
   }
   const connect = async (rig: string, speed = '60') => {
-    await lead.press('source-rig')
-    await lead.press('rig')
-    await lead.press(`rig-${rig}`)
-    await lead.press(`speed-${speed}`)
-    // the recording's id gives the rig its seed: the same system, day and probes every time
-    await lead.page.evaluate(`(() => {
-      const real = crypto.randomUUID.bind(crypto)
-      crypto.randomUUID = () => '0000015' + real().slice(7)
-    })()`)
-    await lead.press('rig-start')
+    await connectRig(lead, rig, speed)
     await lead.see('rest-live')
   }
-  const start = async () => {
-    for (const what of ['zeroed', 'valvesShut', 'airflowGood', 'condenserClean', 'deviceChecked', 'thermostatFar'])
-      await lead.press(`seen-${what}`)
-    await lead.act(/Valves open, power on/)
-    await lead.see('live')
-  }
+  const start = () => startIt(lead)
   const off = async () => {
     await lead.press('rig-stop')
     await sent()

@@ -1,6 +1,8 @@
 import { entryProblemWords } from '@zetesis/contract'
 import {
   absolutePressurePa,
+  fromSi,
+  preferredUnit,
   saturationTemperatureK,
   showText,
   type Defrost,
@@ -43,12 +45,15 @@ export const DefrostNote = drawn(function DefrostNote({
   )
   if (logged) return null
   const coilK = coilAtEnd(last, unit.view)
+  const degrees = preferredUnit('temperature', system)
   const log = (how: 'byItself' | 'provoked') => {
     const body: EntryBody = {
       kind: 'defrostSeen',
       how,
       lasted: { value: Math.round(lastedS), unit: 's' },
-      ...(coilK === undefined ? {} : { coil: { value: Math.round((coilK * 1.8 - 459.67) * 10) / 10, unit: '°F' } }),
+      ...(coilK === undefined
+        ? {}
+        : { coil: { value: Math.round(fromSi('temperature', coilK, degrees) * 10) / 10, unit: degrees } }),
       traceId,
     }
     const [first] = unit.append(body)

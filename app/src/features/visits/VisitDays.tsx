@@ -10,6 +10,7 @@ import { TextField } from '@/ui/TextField'
 import { Heading, Soft } from '@/ui/Words'
 import { useEntryForm } from '@/unit/useEntryForm'
 import type { UnitHandle } from '@/unit/useUnit'
+import { isDay } from '@/unit/visit/day'
 import { DayProposals } from '@/unit/visit/DayProposals'
 import { useProposals } from '@/unit/visit/useProposals'
 import { calendarFile } from './calendarFile'
@@ -30,7 +31,7 @@ export function VisitDays({ unit, visit }: { unit: UnitHandle; visit: VisitRun }
   const form = useEntryForm<PlanDraft>(unit, 'visitPlan', { day: '', from: '', to: '' })
   const [typing, setTyping] = useState(false)
   const plan = ({ day, from, to }: { day: string; from?: string; to?: string }) => {
-    if (!/^\d{4}-\d{2}-\d{2}$/.test(day)) return form.fail({ day: 'Type the day as 2026-07-14.' })
+    if (!isDay(day)) return form.fail({ day: 'Type the day as 2026-07-14.' })
     for (const [name, value] of [
       ['from', from],
       ['to', to],

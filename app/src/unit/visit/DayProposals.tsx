@@ -1,4 +1,12 @@
-import { likelyWords, stretchWords, visitItemLine, weekdayText, zonedClock, type Job } from '@zetesis/contract'
+import {
+  likelyWords,
+  stretchWords,
+  visitItemLine,
+  weekdayText,
+  zonedClock,
+  zonedDay,
+  type Job,
+} from '@zetesis/contract'
 import { asksForWeather, showText, type DayProposal, type Proposals, type VisitItem } from '@zetesis/core'
 import { XStack, YStack } from 'tamagui'
 import { useSettings } from '@/settings/settings'
@@ -57,7 +65,7 @@ export function DayProposals({
         <Body key={item} fontSize="$3" lineHeight="$3" testID={`never-${item}`}>
           {`◆ ${visitItemLine(items[item]!)}: no day of this forecast fits. ${
             nearest
-              ? `Nearest: ${showText('temperature', nearest.outdoorK, system)} on ${weekdayText(dayOf(nearest.atMs, timeZone))} at ${zonedClock(nearest.atMs, timeZone)}, ${showText('temperatureDifference', nearest.shortK, system)} short.`
+              ? `Nearest: ${showText('temperature', nearest.outdoorK, system)} on ${weekdayText(zonedDay(nearest.atMs, timeZone))} at ${zonedClock(nearest.atMs, timeZone)}, ${showText('temperatureDifference', nearest.shortK, system)} short.`
               : 'It has no working hour left: bring a newer one.'
           }`}
         </Body>
@@ -65,9 +73,6 @@ export function DayProposals({
     </YStack>
   )
 }
-
-const dayOf = (ms: number, timeZone: string) =>
-  new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' }).format(ms)
 
 /** From the first hour that something fits to the last; what asks for no weather comes along. */
 function hoursOf({ fits }: DayProposal, items: readonly VisitItem[], timeZone: string): { from: string; to: string } {

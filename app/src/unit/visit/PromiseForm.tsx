@@ -1,7 +1,9 @@
-import { visitItemWords } from '@zetesis/contract'
+import { airWords, visitItemWords } from '@zetesis/contract'
 import {
   conditionsWindow,
   fromSi,
+  isFinal,
+  itemAir,
   preferredUnit,
   showText,
   usualAir,
@@ -16,8 +18,6 @@ import {
   type VisitItem,
   type VisitItemKind,
 } from '@zetesis/core'
-import { isValid } from 'date-fns/isValid'
-import { parseISO } from 'date-fns/parseISO'
 import { useState } from 'react'
 import { YStack } from 'tamagui'
 import { useSettings } from '@/settings/settings'
@@ -30,6 +30,7 @@ import { TextField } from '@/ui/TextField'
 import { Body, Soft } from '@/ui/Words'
 import { useEntryForm } from '@/unit/useEntryForm'
 import type { UnitHandle } from '@/unit/useUnit'
+import { isDay } from './day'
 
 const edges = ['outdoorLow', 'outdoorHigh', 'indoorLow', 'indoorHigh'] as const
 type Edge = (typeof edges)[number]
@@ -57,7 +58,7 @@ const empty: Draft = { reason: '', by: '', contact: '', who: '', other: '', item
 export function leftToDo({ visit, bothModes, reading }: UnitView): readonly VisitItemKind[] {
   const open = visit?.items.filter(({ state }) => state === 'open').map(({ item }) => item.what)
   if (open && open.length > 0) return [...new Set(open)]
-  const final = reading?.settled && reading.judged.verdict === 'in'
+  const final = reading !== undefined && isFinal(reading)
   return [...(final ? [] : (['charge'] as const)), ...(bothModes?.open ?? [])]
 }
 
@@ -82,9 +83,18 @@ export function PromiseForm({
   const chosen = draft.items ?? leftToDo(view)
   const kinds = visitItemKinds.filter((kind) => view.bothModes !== undefined || kind === 'charge' || kind === 'other')
   const reason = draft.reason.trim() || reasonFor(outdoorK, view.method, system)
+  // a promise in another's place begins with what that one said
+  const { contact: contactBefore = '', who: whoBefore = '' } = view.visit?.open ? view.visit.promise.entry : {}
+  const before = (what: VisitItemKind) =>
+    view.visit?.items.find(({ item, state }) => state === 'open' && item.what === what)?.item
+  const usualOf = (what: VisitItemKind): Usual => {
+    const item = before(what)
+    return item ? { air: itemAir(item), by: 'as before' } : { air: usualAir(what, view.method), by: 'the method’s' }
+  }
+  const other = draft.other.trim() || (before('other')?.words ?? '')
   /** an item as it is promised; undefined, with the problem said, where something typed can't be read */
   const itemOf = (what: VisitItemKind): VisitItem | undefined => {
-    const usual = usualAir(what, view.method)
+    const usual = usualOf(what).air
     const air: Record<string, unknown> = {}
     for (const edge of edges) {
       const parsed = quantityInput('temperature', system).safeParse(draft.air[what]?.[edge] ?? { text: '' })
@@ -98,15 +108,13 @@ export function PromiseForm({
       const quantity = (parsed.data as Quantity<'temperature'> | undefined) ?? usualEdge(usual, edge, system)
       if (quantity) air[edge] = quantity
     }
-    return { what, ...(what === 'other' ? { words: draft.other.trim() } : {}), ...(air as AirWindow) }
+    return { what, ...(what === 'other' ? { words: other } : {}), ...(air as AirWindow) }
   }
   const log = () => {
     const by = draft.by.trim()
-    if (by !== '' && !(/^\d{4}-\d{2}-\d{2}$/.test(by) && isValid(parseISO(by))))
-      return void form.fail({ by: 'Type the date as 2026-07-14, or leave it empty.' })
+    if (by !== '' && !isDay(by)) return void form.fail({ by: 'Type the date as 2026-07-14, or leave it empty.' })
     if (chosen.length === 0) return void form.fail({ items: 'Choose at least one thing to do.' })
-    if (chosen.includes('other') && draft.other.trim().length < 3)
-      return void form.fail({ other: 'Write what else is to do.' })
+    if (chosen.includes('other') && other.length < 3) return void form.fail({ other: 'Write what else is to do.' })
     const items: VisitItem[] = []
     for (const what of visitItemKinds.filter((kind) => chosen.includes(kind))) {
       const item = itemOf(what)
@@ -114,7 +122,7 @@ export function PromiseForm({
       items.push(item)
     }
     if (reason.length < 3) return void form.fail({ reason: 'Write why: it stays on the record and in the papers.' })
-    const [contact, who] = [draft.contact.trim(), draft.who.trim()]
+    const [contact, who] = [draft.contact.trim() || contactBefore, draft.who.trim() || whoBefore]
     const body: EntryBody = {
       kind: 'returnVisit',
       reason,
@@ -152,6 +160,7 @@ export function PromiseForm({
           value={draft.other}
           onChange={(other) => change({ other })}
           problem={problems.other}
+          hint={emptyIs(before('other')?.words)}
           testID="visit-other"
         />
       ) : null}
@@ -161,7 +170,7 @@ export function PromiseForm({
           <Disclosure
             key={kind}
             title={`Weather: ${visitItemWords[kind].toLowerCase()}`}
-            summary={summaryOf(draft.air[kind], usualAir(kind, view.method), system)}
+            summary={summaryOf(draft.air[kind], usualOf(kind).air, system)}
             open={airOpen === kind}
             onToggle={() => setAirOpen(airOpen === kind ? undefined : kind)}
             testID={`visit-air-${kind}`}
@@ -173,7 +182,7 @@ export function PromiseForm({
                 dimension="temperature"
                 value={draft.air[kind]?.[edge] ?? { text: '' }}
                 onChange={(value) => change({ air: { ...draft.air, [kind]: { ...draft.air[kind], [edge]: value } } })}
-                hint={hintOf(usualEdge(usualAir(kind, view.method), edge, system))}
+                hint={hintOf(usualOf(kind), edge, system)}
                 testID={`visit-${kind}-${edge}`}
               />
             ))}
@@ -192,9 +201,16 @@ export function PromiseForm({
         label="Whom to call before"
         value={draft.contact}
         onChange={(contact) => change({ contact })}
+        hint={emptyIs(contactBefore)}
         testID="visit-contact"
       />
-      <TextField label="Who comes" value={draft.who} onChange={(who) => change({ who })} testID="visit-who" />
+      <TextField
+        label="Who comes"
+        value={draft.who}
+        onChange={(who) => change({ who })}
+        hint={emptyIs(whoBefore)}
+        testID="visit-who"
+      />
       <Soft>It passes start-up. Each thing stays open until a reading or a look closes it.</Soft>
       {problems.all ? <Body color="$oxide">{problems.all}</Body> : null}
       <Press testID="log-visit" onPress={log}>
@@ -211,23 +227,28 @@ function usualEdge(usual: ItemAir, edge: Edge, system: UnitSystem): Quantity<'te
   return { value: Math.round(fromSi('temperature', k, unit) * 10) / 10, unit }
 }
 
-const hintOf = (usual: Quantity<'temperature'> | undefined) =>
-  usual ? `Empty: ${usual.value} ${usual.unit}, the method’s.` : 'Empty: any.'
+/** What an empty field stands for, and whose it is. */
+interface Usual {
+  readonly air: ItemAir
+  readonly by: string
+}
+const emptyIs = (before: string | undefined) => (before ? `Empty: ${before}` : undefined)
 
+function hintOf({ air, by }: Usual, edge: Edge, system: UnitSystem): string {
+  const usual = usualEdge(air, edge, system)
+  return usual ? `Empty: ${usual.value} ${usual.unit}, ${by}.` : 'Empty: any.'
+}
+
+/** The air as it would be promised now, in a line. */
 function summaryOf(air: AirDraft | undefined, usual: ItemAir, system: UnitSystem): string {
-  const at = (edge: Edge) => {
-    const typed = air?.[edge]?.text.trim()
-    if (typed) return typed
-    const method = usualEdge(usual, edge, system)
-    return method && `${method.value} ${method.unit}`
-  }
-  const span = (where: string, low?: string, high?: string) =>
-    low && high ? `${where} ${low} to ${high}` : low ? `${where} from ${low}` : high && `${where} up to ${high}`
-  const spans = [
-    span('outdoors', at('outdoorLow'), at('outdoorHigh')),
-    span('indoors', at('indoorLow'), at('indoorHigh')),
-  ]
-  return spans.filter(Boolean).join(', ') || 'any'
+  const window = Object.fromEntries(
+    edges.map((edge) => [
+      edge,
+      quantityInput('temperature', system).safeParse(air?.[edge] ?? { text: '' }).data ??
+        usualEdge(usual, edge, system),
+    ]),
+  ) as AirWindow
+  return airWords(window) ?? 'any'
 }
 
 /** Where the weather itself is the reason it is written for her. */
