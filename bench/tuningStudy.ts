@@ -272,7 +272,10 @@ for (const metering of meterings) {
           (mixups.get(`${metering} ${name} → ${causes[0]?.cause ?? 'contradiction'}`) ?? 0) + 1,
         )
       if (ranks[0] || ranks[1]) two++
-      const gated = assessLive(session.samples.slice(-900), session.terms(true))!
+      // what comes before any charge was seen to, and answered as it is
+      const terms = session.terms(true)
+      const seen = { condenserClean: name !== 'dirty condenser', deviceChecked: !name.endsWith('piston') }
+      const gated = assessLive(session.samples.slice(-900), { ...terms, beside: { ...terms.beside, ...seen } })!
       if (gated.advice?.action === 'add' && gated.gates.length === 0) added++
     }
     console.log(

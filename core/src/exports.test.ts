@@ -846,7 +846,7 @@ const samples: Record<string, readonly unknown[]> = {
   traceRefs: [record],
   tuneReading: [
     { judged, metering: 'fixedOrifice', settling, checks: [], refrigerant: 'R-407C' },
-    { beside: { airflowKnownGood: true }, label, steps, totalChargeKg: 3 },
+    { beside: { airflowKnownGood: true }, facts, label, steps, totalChargeKg: 3 },
   ],
   tunedWeighings: [record],
   tuningClock: [record],

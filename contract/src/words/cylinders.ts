@@ -114,6 +114,9 @@ const againstWords: Record<ChargeGateCode, string> = {
   indoorsOutsideWindow: 'indoors outside the window',
   headTooLow: 'too cold to feed the orifice',
   wrongOrifice: 'the orifice doesn’t suit',
+  condenserNotKnownClean: 'condenser not seen to',
+  deviceNotCompared: 'metering device not compared',
+  soundLikelier: 'more likely sound than short',
 }
 /** “against the advice (not settled): hose iced up”. */
 export function despiteText({ against, reason }: NonNullable<Weighed['despite']>): string {

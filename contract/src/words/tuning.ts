@@ -268,13 +268,19 @@ export function gateWords(gate: ChargeGate, system: UnitSystem): string {
     case 'headTooLow':
       return `${gate.outdoorK === undefined ? 'It is too cold' : `At ${showText('temperature', gate.outdoorK, system)} outdoors the head is too low`} to feed the orifice: a high superheat is the weather’s, whatever the charge. Leave the weighed charge, and come back on a warm day.`
     case 'coilFreezing':
-      return 'The coil is below freezing: air first, never charge.'
+      return 'The coil is below freezing: see to filter, coil and airflow first, and let the ice melt.'
     case 'drierBlocked':
       return `${showText('temperatureDifference', gate.dropK, system)} are lost over the drier: change it before any charge.`
     case 'notSettled':
       return 'It hasn’t settled: wait.'
     case 'airflowNotKnownGood':
       return 'Filter, coil and airflow haven’t been seen to: they come before any charge.'
+    case 'condenserNotKnownClean':
+      return 'Condenser and its fan haven’t been seen to: they come before any charge.'
+    case 'deviceNotCompared':
+      return 'Piston or valve hasn’t been compared with the label, bulb and screen not looked at: a coil that starves or floods reads like charge.'
+    case 'soundLikelier':
+      return `It reads a little out, yet nothing wrong is likelier (${percent(gate.probability)}) than too little charge: log it as it is, or read with better instruments.`
     case 'otherCauseLeads': {
       const what = `${causeOfFaultWords[gate.cause]} ${gate.probability > 0.5 ? 'is likelier' : 'isn’t ruled out'} (${percent(gate.probability)})`
       return `${what}: ${firstWords[gate.cause] ?? 'settle that first'}.`

@@ -49,10 +49,11 @@ describe('the next charge step', () => {
   })
   it('stops in the band, and leaves a reading on its wet side alone', () => {
     expect(adviseStep(question({ current: { superheatK: d(13.5), settled: true } })).reasons[0]!.code).toBe('inBand')
-    // inside the tolerance, but its instruments leave a doubt
-    const wet = { superheatK: d(10.2), settled: true, standardK: d(0.8) }
+    // inside the tolerance, but its instruments leave a doubt: one in fifteen that it is beyond the edge, then two in five
+    const wet = { superheatK: d(11.2), settled: true, standardK: d(0.8) }
     expect(adviseStep(question({ current: wet })).action).toBe('stop')
-    expect(adviseStep(question({ current: wet, history: [step(-0.1, 7, 10.2)] })).action).toBe('remove')
+    expect(adviseStep(question({ current: { ...wet, superheatK: d(10.2) } })).action).toBe('remove')
+    expect(adviseStep(question({ current: wet, history: [step(-0.1, 8, 11.2)] })).action).toBe('remove')
     expect(adviseStep(question({ current: { superheatK: d(15.9), settled: true, standardK: d(0.8) } })).action).toBe(
       'add',
     )
@@ -72,6 +73,23 @@ describe('the next charge step', () => {
     expect(stuck).toMatchObject({ action: 'stop', reasons: [{ code: 'stepsDontMove' }] })
     expect(adviseStep(question({ history: [step(0.15, 30.5, 30.2), step(0.15, 37, 30)] })).action).toBe('add')
   })
+  it('learns with a small step, then goes further at a time, unless every step is to be small', () => {
+    const current = { superheatK: d(36), settled: true }
+    const told = [step(0.15, 42, 36)]
+    expect(adviseStep(question({ current, history: told })).amountKg).toBeCloseTo(0.3, 9)
+    expect(adviseStep(question({ current, history: told, alwaysSmall: true })).amountKg).toBeCloseTo(0.15, 9)
+    // a step too small to say anything of the slope teaches nothing
+    expect(adviseStep(question({ current, history: [step(0.01, 36.4, 36)] })).amountKg).toBeCloseTo(0.15, 9)
+  })
+  it('goes more of the way once a step was made', () => {
+    const near = { superheatK: d(19), settled: true }
+    const part = (history: ChargeStep[]) => {
+      const [first] = adviseStep(question({ current: near, history })).reasons
+      return first!.code === 'toNearEdge' ? first!.fraction : undefined
+    }
+    expect(part([])).toBe(customaryProfile.stepFraction.si)
+    expect(part([step(0.1, 23, 19)])).toBe(customaryProfile.stepKnownFraction.si)
+  })
   it('gets smaller near the target, down to the least step', () => {
     const amount = (f: number) => adviseStep(question({ current: { superheatK: d(f), settled: true } })).amountKg!
     expect(amount(18)).toBeLessThan(amount(26))
@@ -88,8 +106,15 @@ describe('the next charge step', () => {
         f,
         metering,
         fc.double({ min: 0.5, max: 8, noNaN: true }),
-        (superheatF, subcoolingF, meteringDevice, totalChargeKg) => {
+        fc.boolean(),
+        (superheatF, subcoolingF, meteringDevice, totalChargeKg, begun) => {
+          const share = 0.05 * totalChargeKg
+          const moved =
+            meteringDevice === 'fixedOrifice' ? { superheatK: d(superheatF + 4) } : { subcoolingK: d(subcoolingF - 2) }
+          const now = { superheatK: d(superheatF), subcoolingK: d(subcoolingF) }
+          const told: ChargeStep[] = begun ? [{ amountKg: share, before: moved, after: now }] : []
           const q = question({
+            history: told,
             meteringDevice,
             totalChargeKg,
             target: d(meteringDevice === 'fixedOrifice' ? 13 : 10),
@@ -98,7 +123,7 @@ describe('the next charge step', () => {
           const { action, amountKg, predicted } = adviseStep(q)
           if (amountKg === undefined) return
           expect(amountKg).toBeGreaterThan(0)
-          expect(amountKg).toBeLessThanOrEqual(0.05 * totalChargeKg + 1e-12)
+          expect(amountKg).toBeLessThanOrEqual((begun ? 0.1 : 0.05) * totalChargeKg + 1e-12)
           const after = (meteringDevice === 'fixedOrifice' ? predicted!.superheat : predicted!.subcooling)!.valueK
           const high = meteringDevice === 'fixedOrifice' ? superheatF > 13 : subcoolingF > 10
           expect(high ? after >= q.target - 1e-9 : after <= q.target + 1e-9).toBe(true)

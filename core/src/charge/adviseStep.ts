@@ -1,5 +1,6 @@
 import type { Metering } from '../label/equipment'
 import { usualSi, type MethodProfile } from '../method/profile'
+import { normalCdf } from '../measurement/normal'
 import { bounded } from '../quantity/bounded'
 
 /** Superheat and subcooling at one moment, K; `standardK`: standard uncertainty of the deciding one by its instruments. */
@@ -28,6 +29,8 @@ export interface StepQuestion {
   readonly profile: MethodProfile
   /** what a whole charge moves the quantity that decides, where it is none of the two, and how uncertain that is as a share */
   readonly prior?: SlopePrior
+  /** a blend in a machine built for another, or a way round the weather: every step is held to the first one's cap, and none is taken out in doubt */
+  readonly alwaysSmall?: boolean
 }
 
 export interface SlopePrior {
@@ -155,7 +158,8 @@ function movedBy({ before, after }: ChargeStep, quantity: 'superheat' | 'subcool
  * The next charge step: how much to add or take out, or to wait, or to stop charging.
  *
  * Aims inside the near edge of the tolerance by the profile's share, goes the profile's fraction of that way, no more than its cap, and never so far
- * that the target itself is passed; the last steps are no smaller than its least step. The slope is this unit's own as far as its steps say.
+ * that the target itself is passed; the last steps are no smaller than its least step. The slope is this unit's own as far as its steps say, and once
+ * they say it well, steps may be larger than the first.
  * What the instruments can't tell from the target isn't chased. Steps that together moved the reading by less than the profile's share of what
  * they should, where that could have been seen: stop, it isn't the charge.
  *
@@ -164,13 +168,13 @@ function movedBy({ before, after }: ChargeStep, quantity: 'superheat' | 'subcool
  * Limits: says nothing of whether charge is the fault; `chargeGates` does.
  */
 export function adviseStep(question: StepQuestion): StepAdvice {
-  const { history, current, target, tolerance, totalChargeKg, meteringDevice, profile, prior } = question
+  const { history, current, target, tolerance, totalChargeKg, meteringDevice, profile, prior, alwaysSmall } = question
   const quantity = meteringDevice === 'fixedOrifice' ? 'superheat' : 'subcooling'
   const value = quantity === 'superheat' ? current.superheatK : current.subcoolingK
-  const known = [value, target, tolerance, current.standardK ?? 0].every(
+  const numbers = [value, target, tolerance, current.standardK ?? 0].every(
     (x) => x !== undefined && Math.abs(x) < ABSURD_K,
   )
-  if (value === undefined || !known || !isCharge(totalChargeKg) || !(tolerance >= 0))
+  if (value === undefined || !numbers || !isCharge(totalChargeKg) || !(tolerance >= 0))
     return { action: 'stop', reasons: [{ code: 'noReading' }] }
   if (current.settled === false) return { action: 'wait', reasons: [{ code: 'notSettled' }] }
   const stuck = stepsThatDidNothing(question, quantity)
@@ -187,9 +191,10 @@ export function adviseStep(question: StepQuestion): StepAdvice {
     return { action: 'stop', reasons: [{ code: 'inBand', valueK: value, lowK, highK }] }
   if (offK <= doubtK) return { action: 'stop', reasons: [{ code: 'withinUncertainty', offK, standardK }] }
   const add = quantity === 'superheat' ? high : !high
-  // inside the tolerance but near the edge where only taking out would help: not begun for that, though gone on with
+  // inside the tolerance but near the edge where only taking out would help: begun only in earnest doubt, though gone on with
   const takingOut = (history.at(-1)?.amountKg ?? 0) < 0
-  if (!add && !takingOut && value >= lowK && value <= highK)
+  const beyond = alwaysSmall ? 0 : normalCdf((offK - sideK) / Math.max(standardK, 1e-6))
+  if (!add && !takingOut && value >= lowK && value <= highK && beyond < profile.stepTakeOutShare.si)
     return { action: 'stop', reasons: [{ code: 'inBand', valueK: value, lowK, highK }] }
 
   const slope = estimateSlope(history, quantity, {
@@ -205,8 +210,9 @@ export function adviseStep(question: StepQuestion): StepAdvice {
     0,
     offK - Math.max(0, sideK - Math.min(sideK, Math.max(profile.stepInsideShare.si * sideK, doubtK))),
   )
-  const fraction = profile.stepFraction.si
-  const capKg = profile.stepCapShare.si * totalChargeKg
+  const known = history.length > 0 && slope.standard <= profile.stepKnownRelative.si * Math.abs(slope.kPerKg)
+  const fraction = (history.length > 0 ? profile.stepKnownFraction : profile.stepFraction).si
+  const capKg = (known && !alwaysSmall ? profile.stepCapKnownShare : profile.stepCapShare).si * totalChargeKg
   const leastKg = Math.min(profile.stepLeastKg.si, offK / careful)
   const wished = (fraction * distanceK) / careful
   const amountKg = Math.min(Math.max(wished, leastKg), capKg)

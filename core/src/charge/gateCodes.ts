@@ -12,5 +12,8 @@ export const chargeGateCodes = [
   'indoorsOutsideWindow',
   'headTooLow',
   'wrongOrifice',
+  'condenserNotKnownClean',
+  'deviceNotCompared',
+  'soundLikelier',
 ] as const
 export type ChargeGateCode = (typeof chargeGateCodes)[number]

@@ -271,6 +271,7 @@ function stepOf(q: ColdQuestion, found: Found): StepAdvice | undefined {
     totalChargeKg,
     meteringDevice: metering,
     profile: judged.method,
+    alwaysSmall: true,
     ...(quantity === 'dischargeOverOutdoor' ? { prior: DISCHARGE } : {}),
   })
 }

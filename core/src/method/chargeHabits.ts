@@ -145,6 +145,22 @@ export const chargeHabits = {
     { min: 50, max: 80 },
   ),
   stepCapShare: spec('steps', 'ratio', 5, '%', 'never more than 5 % of the charge in one step', { min: 0.5, max: 20 }),
+  stepCapKnownShare: spec(
+    'steps',
+    'ratio',
+    10,
+    '%',
+    'up to twice as much once the unit’s own steps say what an ounce moves: the first step is there to learn that',
+    { min: 0.5, max: 20 },
+  ),
+  stepKnownRelative: spec(
+    'steps',
+    'ratio',
+    30,
+    '%',
+    'what an ounce moves counts as known by the unit’s own steps from a standard uncertainty of three tenths of it on',
+    { min: 5, max: 60 },
+  ),
   stepLeastKg: spec('steps', 'mass', 1, 'oz', 'a smaller step is lost in the scatter of the readings', {
     min: 0.1,
     max: 8,
@@ -173,10 +189,34 @@ export const chargeHabits = {
     'a step counts on a steeper slope than is likely, by so many of its standard deviations: rather short than over',
     { max: 3 },
   ),
-  stepFraction: spec('steps', 'ratio', 70, '%', 'each step goes 70 % of the way to the near edge', {
+  stepFraction: spec('steps', 'ratio', 70, '%', 'the first step goes 70 % of the way to the near edge', {
     min: 10,
     max: 100,
   }),
+  stepKnownFraction: spec(
+    'steps',
+    'ratio',
+    85,
+    '%',
+    'steps after it go by what this one moved: 85 % of the way, and four of them are enough',
+    { min: 10, max: 100 },
+  ),
+  stepTakeOutShare: spec(
+    'steps',
+    'ratio',
+    20,
+    '%',
+    'read inside the tolerance, taking out is begun only where the true value is beyond its edge with a likelihood of a fifth',
+    { min: 5, max: 50 },
+  ),
+  soundFirstTimes: spec(
+    'steps',
+    'count',
+    4,
+    'times',
+    'behind a valve adding isn’t begun while nothing wrong is four times as likely as too little charge: a first reading a little out is the probes’ more often than the charge’s',
+    { min: 0.5, max: 50 },
+  ),
   drierDropK: spec(
     'steps',
     'temperatureDifference',

@@ -39,6 +39,7 @@ export function assessReading(
     { judged, metering, settling: { state: settled ? 'settled' : 'settling' }, checks },
     {
       beside,
+      facts,
       ...(label ? { label } : {}),
       steps: learntSteps(tuning.steps),
       ...(totalChargeKg === undefined ? {} : { totalChargeKg }),

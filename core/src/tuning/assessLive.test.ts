@@ -52,7 +52,7 @@ const terms = (part: Partial<LiveTerms> = {}): LiveTerms => ({
   afterStart: true,
   steps: [],
   totalChargeKg: 3,
-  beside: { airflowKnownGood: true },
+  beside: { airflowKnownGood: true, condenserClean: true, deviceChecked: true },
   ...part,
 })
 const gates = (samples: TraceSample[], part: Partial<LiveTerms> = {}) =>

@@ -167,7 +167,7 @@ export function tuneReading(
     checks: readonly PlausibilityCheck[]
     refrigerant?: UnitFacts['refrigerant']
   },
-  terms: Pick<LiveTerms, 'beside' | 'label' | 'steps' | 'totalChargeKg'>,
+  terms: Pick<LiveTerms, 'beside' | 'facts' | 'label' | 'steps' | 'totalChargeKg'>,
 ) {
   const { target, method } = judged
   const standardK = judged.uncertainty?.standardK
@@ -197,6 +197,7 @@ export function tuneReading(
           totalChargeKg: terms.totalChargeKg,
           meteringDevice: metering,
           profile: method,
+          ...(terms.facts.work === 'conversion' ? { alwaysSmall: true } : {}),
         })
       : undefined
   const orifice = settled
@@ -233,12 +234,14 @@ export function tuneReading(
 /** Causes that somebody looked into: what was seen to, and what a reading of its own speaks of. */
 function lookedAt(beside: Beside, { deviations }: DiagnosticFindings): GateQuestion['looked'] {
   const device = beside.deviceChecked === true
+  const drier = deviations.drierDrop
   return {
     lowAirflow: beside.airflowKnownGood === true,
     dirtyCondenser: beside.condenserClean === true,
     starvedDevice: device,
     overfeeding: device,
-    restriction: deviations.drierDrop !== undefined,
+    // a drop that two clamps can't explain away isn't nothing found
+    restriction: drier !== undefined && drier.deviation < drier.standard,
     air: deviations.restPressure !== undefined,
     weakCompressor: deviations.amps !== undefined,
   }

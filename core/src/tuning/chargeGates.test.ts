@@ -33,6 +33,7 @@ const question = (part: Partial<GateQuestion> = {}): GateQuestion => ({
   checks: [],
   ranked: ranked(['undercharge', 0.9], ['none', 0.05], ['overfeeding', 0.05]),
   airflowKnownGood: true,
+  looked: { dirtyCondenser: true, starvedDevice: true },
   profile: customaryProfile,
   ...part,
 })
@@ -46,19 +47,35 @@ describe('what speaks against a step', () => {
     [{ measured: { ...reading, outdoorK: 280 } }, 'outsideWindow'],
     [{ measured: { ...reading, outdoorK: undefined } }, 'outsideWindow'],
     [{ measured: { ...reading, outdoorK: 325 } }, 'outsideWindow'],
-    [{ measured: { ...reading, coilK: 270 } }, 'coilFreezing'],
     [{ measured: { ...reading, returnK: 289 } }, 'indoorsOutsideWindow'],
     [{ measured: { ...reading, returnK: 303 } }, 'indoorsOutsideWindow'],
     [{ metering: 'fixedOrifice', cold: 0.9 }, 'headTooLow'],
     [{ drierDropK: 4 }, 'drierBlocked'],
     [{ settling: { state: 'disturbed' } }, 'notSettled'],
     [{ airflowKnownGood: false }, 'airflowNotKnownGood'],
+    [{ looked: { starvedDevice: true } }, 'condenserNotKnownClean'],
+    [{ looked: { dirtyCondenser: true } }, 'deviceNotCompared'],
     [{ ranked: ranked(['undercharge', 0.5], ['restriction', 0.4]) }, 'otherCauseLeads'],
+    [{ ranked: ranked(['none', 0.85], ['undercharge', 0.15]) }, 'soundLikelier'],
     [{ measured: { ...reading, superheatK: 1 } }, 'onlyOneCoil'],
     [{ metering: 'fixedOrifice', measured: { ...reading, subcoolingK: 12 } }, 'onlyOneCoil'],
     // the last step let less liquid stand in the condenser: charge doesn't do that
     [{ steps: [{ amountKg: 0.1, before: { subcoolingK: 8 }, after: { subcoolingK: 5 } }] }, 'onlyOneCoil'],
   ])('%# %j', (part, code) => expect(codes(part)).toEqual([code]))
+  it('a coil below freezing bars charge until air was seen to: then it is what too little charge makes', () => {
+    const frozen = { measured: { ...reading, coilK: 270 } }
+    expect(codes({ ...frozen, airflowKnownGood: false })).toEqual(['coilFreezing', 'airflowNotKnownGood'])
+    expect(codes(frozen)).toEqual([])
+    const short: [FaultCause, number] = ['undercharge', 0.5]
+    expect(codes({ ...frozen, ranked: ranked(short, ['lowAirflow', 0.5]) })).toEqual(['otherCauseLeads'])
+  })
+  it('not begun while it is sound more likely by far, but gone on with, and a piston is asked by a step', () => {
+    const near = { ranked: ranked(['none', 0.85], ['undercharge', 0.15]) }
+    const step = { amountKg: 0.1, before: { subcoolingK: 3 }, after: { subcoolingK: 4 } }
+    expect(codes({ ...near, steps: [step] })).toEqual([])
+    expect(codes({ ...near, metering: 'fixedOrifice' })).toEqual([])
+    expect(codes({ ranked: ranked(['none', 0.75], ['undercharge', 0.25]) })).toEqual([])
+  })
   it('a drier that loses next to nothing bars nothing', () => expect(codes({ drierDropK: 0.5 })).toEqual([]))
   it('asks less of taking out: neither airflow nor a warm coil, but that it is an overcharge', () => {
     const out = { action: 'remove', airflowKnownGood: false, measured: { ...reading, coilK: 270 } } as const

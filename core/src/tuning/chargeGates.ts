@@ -23,6 +23,11 @@ export type ChargeGate =
   | { readonly code: 'notSettled'; readonly settling: SettlingResult }
   | { readonly code: 'airflowNotKnownGood' }
   | { readonly code: 'otherCauseLeads'; readonly cause: FaultCause; readonly probability: number }
+  | { readonly code: 'condenserNotKnownClean' }
+  /** piston or valve against the label, bulb and screen: what starves or floods a coil reads like charge */
+  | { readonly code: 'deviceNotCompared' }
+  /** read a little out, it is in more likely than not: how likely, 0 to 1 */
+  | { readonly code: 'soundLikelier'; readonly probability: number }
   | { readonly code: 'onlyOneCoil' }
   /** of a converted machine: no charge mends it */
   | ({ readonly code: 'wrongOrifice' } & WrongOrifice)
@@ -52,8 +57,8 @@ export interface GateQuestion {
 /**
  * Why nothing may be added (or taken out) on this reading, most important first; empty: nothing speaks against the step.
  *
- * Never add when readings contradict each other, outside the conditions window, with a freezing coil, before it settled, with airflow
- * not seen to, when another cause leads, or when the other coil doesn't agree. Taking out asks less: it is never wrong for want of airflow.
+ * Never add when readings contradict each other, outside the conditions window, before it settled, with airflow, condenser or metering device
+ * not seen to, when another cause leads, when the other coil doesn't agree, or (behind a valve, before the first step) while nothing wrong is likelier by far. Taking out asks less: it is never wrong for want of airflow.
  */
 export function chargeGates(q: GateQuestion): ChargeGate[] {
   const { measured: m, profile, action } = q
@@ -68,14 +73,16 @@ export function chargeGates(q: GateQuestion): ChargeGate[] {
   // physics, not habit: a method that allows colder days doesn't feed the orifice on them
   if (action === 'add' && q.metering === 'fixedOrifice' && (q.cold ?? 0) > 0.5)
     gates.push({ code: 'headTooLow', ...(m.outdoorK === undefined ? {} : { outdoorK: m.outdoorK }) })
-  if (m.coilK !== undefined && m.coilK < profile.freezeK.si && action === 'add') gates.push({ code: 'coilFreezing' })
+  // with air known good a cold coil is what too little charge makes, and charge warms it; what else makes it gates below
+  if (m.coilK !== undefined && m.coilK < profile.freezeK.si && action === 'add' && !q.airflowKnownGood)
+    gates.push({ code: 'coilFreezing' })
   // whatever else is wrong: liquid that cools over a drier boils in it
   if (q.drierDropK !== undefined && q.drierDropK > profile.drierDropK.si)
     gates.push({ code: 'drierBlocked', dropK: q.drierDropK })
   if (q.settling.state !== 'settled' && q.settling.state !== 'hunting')
     gates.push({ code: 'notSettled', settling: q.settling })
   if (action !== 'add' && action !== 'remove') return gates
-  if (action === 'add' && !q.airflowKnownGood) gates.push({ code: 'airflowNotKnownGood' })
+  if (action === 'add') gates.push(...notSeenTo(q))
   const charge = chargeCauses[action]
   const own = q.ranked.filter((r) => charge.includes(r.cause)).reduce((sum, r) => sum + r.probability, 0)
   const others = q.ranked.filter((r) => r.cause !== 'none' && !allCharge.includes(r.cause))
@@ -84,7 +91,20 @@ export function chargeGates(q: GateQuestion): ChargeGate[] {
   if (leads && !(q.orifice && starving.includes(leads.cause)))
     gates.push({ code: 'otherCauseLeads', cause: leads.cause, probability: leads.probability })
   if (action === 'add' && !q.orifice && !otherCoilAgrees(q)) gates.push({ code: 'onlyOneCoil' })
+  const sound = q.ranked.find((r) => r.cause === 'none')?.probability ?? 0
+  const begun = (q.steps?.length ?? 0) > 0
+  if (action === 'add' && q.metering === 'expansionValve' && !begun && sound > profile.soundFirstTimes.si * own)
+    gates.push({ code: 'soundLikelier', probability: sound })
   return gates
+}
+
+/** Filter, coils, airflow and the device, in that order, come before any charge; each asks for a look, once. */
+function notSeenTo({ airflowKnownGood, looked = {}, orifice }: GateQuestion): ChargeGate[] {
+  return [
+    ...(airflowKnownGood ? [] : [{ code: 'airflowNotKnownGood' as const }]),
+    ...(looked.dirtyCondenser ? [] : [{ code: 'condenserNotKnownClean' as const }]),
+    ...(looked.starvedDevice || orifice ? [] : [{ code: 'deviceNotCompared' as const }]),
+  ]
 }
 
 /**

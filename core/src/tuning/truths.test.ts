@@ -44,7 +44,12 @@ describe('the cold', () => {
     const judged = judgeCharge({ facts: piston, elevationM: 0 }, { mode: 'cooling', values }, [], profile)
     return tuneReading(
       { judged, metering: 'fixedOrifice', settling: { state: 'settled' }, checks: [], refrigerant: 'R-410A' },
-      { beside: { airflowKnownGood: true, deviceChecked: true, drierDropK: 0 }, steps: [], totalChargeKg: 3 },
+      {
+        facts: piston,
+        beside: { airflowKnownGood: true, condenserClean: true, deviceChecked: true, drierDropK: 0 },
+        steps: [],
+        totalChargeKg: 3,
+      },
     )
   }
   it('explains a high superheat at 59 °F, however low a company’s floor', () => {

@@ -32,7 +32,7 @@ const tuned = (tag: string) => {
   const checks = checkPlausibility(plausible, margins)
   const found = tuneReading(
     { judged, metering: facts.metering!, settling: { state: 'settled' }, checks },
-    { beside: tuning.beside, steps: [], totalChargeKg: tuning.totalChargeKg ?? 3 },
+    { facts, beside: tuning.beside, steps: [], totalChargeKg: tuning.totalChargeKg ?? 3 },
   )
   return { ...found, judged, checks, swap: suggestSwap(plausible, margins) }
 }

@@ -86,9 +86,11 @@ export const LookCard = drawn(function LookCard({
     })
   }
   const wantsAir = !beside.airflowKnownGood && (gates.includes('airflowNotKnownGood') || causes.includes('lowAirflow'))
-  const wantsCondenser = !beside.condenserClean && causes.includes('dirtyCondenser')
+  const wantsCondenser =
+    !beside.condenserClean && (gates.includes('condenserNotKnownClean') || causes.includes('dirtyCondenser'))
   const device = causes.some((c) => c === 'starvedDevice' || c === 'overfeeding' || c === 'restriction')
-  const wantsDevice = !beside.deviceChecked && gates.includes('otherCauseLeads') && device
+  const wantsDevice =
+    !beside.deviceChecked && (gates.includes('deviceNotCompared') || (gates.includes('otherCauseLeads') && device))
   const last = unit.record.items.lookedInto.at(-1)?.entry
   return (
     <Card testID="look">
