@@ -77,7 +77,7 @@ describe('start-up and tuning, live', () => {
         await lead.press('log-step')
         await lead.reads('settling', /Settling/)
       }
-      assert.ok(steps >= 4 && steps <= 8, `a few capped steps, then small ones: ${steps}`)
+      assert.ok(steps >= 2 && steps <= 5, `a small one to learn by, then what is left: ${steps}`)
       await lead.reads('verdict', /● In/)
       await lead.act(/Log this reading/)
       await sent()
@@ -124,7 +124,7 @@ describe('start-up and tuning, live', () => {
       await lead.page.reload({ waitUntil: 'domcontentloaded' })
       await lead.see('live')
       await lead.reads('verdict', /superheat/)
-      assert.ok((await lead.page.$$('[data-testid="tuned-step"]')).length >= 4)
+      assert.ok((await lead.page.$$('[data-testid="tuned-step"]')).length >= 2)
     })
     it('comes off: hoses drawn down until both gauges agree, cores under bubbles, logged', async () => {
       await lead.press('coming-off')
