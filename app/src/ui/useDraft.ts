@@ -1,5 +1,4 @@
-import { useEffect, useState } from 'react'
-import type { FieldValues, UseFormReturn } from 'react-hook-form'
+import { useState } from 'react'
 import { draftOf, dropDraft, putDraft } from '@/sync/drafts'
 
 const baseName = (name: string) => `${name}.base`
@@ -32,18 +31,4 @@ export const saveDraft = (name: string, values: object): void => putDraft(name, 
 export function clearDraft(name: string): void {
   dropDraft(name)
   dropDraft(baseName(name))
-}
-
-/** Keeps a form's content on this device at every keystroke, so that a reload half-way loses nothing. */
-export function useDraft<T extends FieldValues, O>(
-  name: string,
-  { watch }: Pick<UseFormReturn<T, unknown, O>, 'watch'>,
-): void {
-  useEffect(() => {
-    const { unsubscribe } = watch((values, { type }) => {
-      // only what a person typed, not a reset after saving
-      if (type === 'change') saveDraft(name, values)
-    })
-    return unsubscribe
-  }, [name, watch])
 }

@@ -1,9 +1,8 @@
-import { zodResolver } from '@hookform/resolvers/zod'
 import { bookProblemWords, elevationStandsWords, type Job } from '@zetesis/contract'
 import { showText, toSi, type JobCard, type Kept } from '@zetesis/core'
 import { useRouter } from 'expo-router'
 import { useEffect, useMemo, useState } from 'react'
-import { Controller, useForm, useWatch } from 'react-hook-form'
+import { Controller, useWatch } from 'react-hook-form'
 import { XStack, YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
 import { useMay } from '@/frame/MayNote'
@@ -19,7 +18,8 @@ import { FormText } from '@/ui/FormText'
 import { quantityInput } from '@/ui/quantityInput'
 import { Several } from '@/ui/Several'
 import { together } from '@/ui/fields'
-import { clearDraft, moveDraftBase, readDraft, useDraft, useDraftBase } from '@/ui/useDraft'
+import { clearDraft, moveDraftBase, readDraft, useDraftBase } from '@/ui/useDraft'
+import { useKeptForm } from '@/ui/useKeptForm'
 import { SavedTwice } from '@/ui/SavedTwice'
 import { Body, Heading, Soft } from '@/ui/Words'
 import { ElevationMoves, useElevationChange } from './ElevationMoves'
@@ -39,11 +39,11 @@ export function JobForm({ job, kept }: { job?: Job; kept?: Kept<JobCard> }) {
   const base = followed ?? opened
   const stands = sealed.length > 0 ? job?.elevation : undefined
   const schema = useMemo(() => jobSchema(system, { stands, crew }), [system, stands, crew])
-  const form = useForm<JobInput, unknown, JobCard>({
-    resolver: zodResolver(schema),
-    defaultValues: { ...jobValues(job, book.company[0]?.value), ...readDraft<JobInput>(draftName) },
+  const { form, submit } = useKeptForm<JobInput, JobCard>({
+    schema,
+    empty: jobValues(job, book.company[0]?.value),
+    draft: draftName,
   })
-  useDraft(draftName, form)
   // a card that came meanwhile stands in the form as long as nobody has typed into it
   const { isDirty } = form.formState
   const came = kept?.version
@@ -56,10 +56,10 @@ export function JobForm({ job, kept }: { job?: Job; kept?: Kept<JobCard> }) {
     // eslint-disable-next-line react-hooks/exhaustive-deps -- another version is what moves it
   }, [came, draftName, reset])
   const [refused, setRefused] = useState<string>()
-  const { control, handleSubmit } = form
+  const { control } = form
   const typed = quantityInput('elevation', system).safeParse(useWatch({ control, name: 'elevation' })).data
   const change = useElevationChange(job, stands ? undefined : typed)
-  const save = handleSubmit((card) => {
+  const save = submit((card) => {
     const id = job?.id ?? crypto.randomUUID()
     // what goes by the old elevation gets the new one first, so that no verdict moves without a word in its log
     if (mayPlan) change?.write()

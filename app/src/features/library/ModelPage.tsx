@@ -2,7 +2,7 @@ import { bookProblemWords, sheetWords } from '@zetesis/contract'
 import { offeredRefrigerants, refrigerantInfo, sheetShapes, type Kept, type ModelLabel } from '@zetesis/core'
 import { useLocalSearchParams, useRouter } from 'expo-router'
 import { useState } from 'react'
-import { useForm, useWatch, type Path } from 'react-hook-form'
+import { useWatch, type Path } from 'react-hook-form'
 import { XStack, YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
 import { Page } from '@/frame/Page'
@@ -18,7 +18,8 @@ import { FormQuantity } from '@/ui/FormQuantity'
 import { FormText } from '@/ui/FormText'
 import { PickOne } from '@/ui/PickOne'
 import { Press } from '@/ui/Press'
-import { clearDraft, readDraft, saveDraft, useDraft, useDraftBase } from '@/ui/useDraft'
+import { clearDraft, saveDraft, useDraftBase } from '@/ui/useDraft'
+import { useKeptForm } from '@/ui/useKeptForm'
 import { SavedTwice } from '@/ui/SavedTwice'
 import { Body, Heading, Soft, Title } from '@/ui/Words'
 import { CircuitEditor } from './CircuitEditor'
@@ -76,10 +77,7 @@ function ModelForm({ kept }: { kept?: Kept<ModelLabel> }) {
   const { append } = useBook()
   const draftName = `model.${kept?.id ?? 'new'}`
   const base = useDraftBase(draftName, kept?.version)
-  const form = useForm<ModelDraft>({
-    defaultValues: { ...modelDraft(kept?.value), ...readDraft<ModelDraft>(draftName) },
-  })
-  useDraft(draftName, form)
+  const { form } = useKeptForm<ModelDraft, ModelDraft>({ empty: modelDraft(kept?.value), draft: draftName })
   const { control, getValues, setError, clearErrors, setValue } = form
   const [problems, setProblems] = useState<Problems>({})
   const [open, setOpen] = useState<string>()

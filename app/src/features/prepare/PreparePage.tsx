@@ -1,4 +1,3 @@
-import { zodResolver } from '@hookform/resolvers/zod'
 import { entryProblemWords, safetyWords } from '@zetesis/contract'
 import {
   factHabits,
@@ -12,7 +11,7 @@ import {
 } from '@zetesis/core'
 import { useRouter } from 'expo-router'
 import { useMemo, useState } from 'react'
-import { useForm, useWatch, type Path } from 'react-hook-form'
+import { useWatch, type Path } from 'react-hook-form'
 import { YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
 import { unitPath } from '@/frame/routes'
@@ -25,7 +24,8 @@ import { useBook } from '@/sync/useBook'
 import { Banner } from '@/ui/Banner'
 import { Caution } from '@/ui/Caution'
 import { quantityInput } from '@/ui/quantityInput'
-import { clearDraft, readDraft, saveDraft, useDraft } from '@/ui/useDraft'
+import { clearDraft, readDraft, saveDraft } from '@/ui/useDraft'
+import { useKeptForm } from '@/ui/useKeptForm'
 import { CopyFacts } from './CopyFacts'
 import { MethodCard } from './MethodCard'
 import { LineCard, SiteCard, TargetCard, UnitCard, WorkCard } from './PrepareCards'
@@ -51,12 +51,12 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
   const { facts } = unit.view
   const draftName = `prepare.${unit.unitId}`
   const schema = useMemo(() => prepareSchema(system), [system])
-  const form = useForm<PrepareInput, unknown, PrepareOutput>({
-    resolver: zodResolver(schema),
-    defaultValues: { ...prepareValues(facts), ...readDraft<PrepareInput>(draftName) },
+  const { form, submit } = useKeptForm<PrepareInput, PrepareOutput>({
+    schema,
+    empty: prepareValues(facts),
+    draft: draftName,
   })
-  useDraft(draftName, form)
-  const { control, handleSubmit, setError, formState, setValue, getValues } = form
+  const { control, setError, formState, setValue, getValues } = form
   const { book } = useBook()
   const [picked, setPicked] = useState<Kept<ModelLabel> | undefined>(() => readPicked(draftName))
   const logged = unit.record.items.label.at(-1)?.entry
@@ -90,7 +90,7 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
     { ...(label ? { label } : {}), method },
   )
 
-  const save = handleSubmit((values) => {
+  const save = submit((values) => {
     const patch = factsPatch(facts, values)
     const bodies: EntryBody[] = [
       ...(patch ? [{ kind: 'facts', facts: patch } as const] : []),

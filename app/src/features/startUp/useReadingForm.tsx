@@ -1,8 +1,7 @@
-import { zodResolver } from '@hookform/resolvers/zod'
 import { entryProblemWords, notReadWords } from '@zetesis/contract'
 import type { ChargeMode, Dimension, EntryBody, Instrument, Readable } from '@zetesis/core'
 import { useMemo, useState } from 'react'
-import { useForm, useWatch, type Control, type Path } from 'react-hook-form'
+import { useWatch, type Control, type Path } from 'react-hook-form'
 import { useMedia, XStack, YStack } from 'tamagui'
 import type { SlotChoice } from '@/kit/choice'
 import { instrumentsFor } from '@/kit/instruments'
@@ -12,7 +11,8 @@ import { Card } from '@/ui/Card'
 import { Disclosure } from '@/ui/Disclosure'
 import { together } from '@/ui/fields'
 import { FormQuantity } from '@/ui/FormQuantity'
-import { clearDraft, readDraft, useDraft } from '@/ui/useDraft'
+import { clearDraft, readDraft } from '@/ui/useDraft'
+import { useKeptForm } from '@/ui/useKeptForm'
 import { Heading, Soft } from '@/ui/Words'
 import type { UnitHandle } from '@/unit/useUnit'
 import {
@@ -39,15 +39,11 @@ export function useReadingForm(
   // taken up from a draft the form stays, even while its only field is emptied to be typed anew
   const [again, setAgain] = useState(() => Object.keys(readDraft(draftName)).length > 0)
   const schema = useMemo(() => readingSchema(system), [system])
-  const form = useForm<ReadingInput, unknown, ReadingOutput>({
-    resolver: zodResolver(schema),
-    defaultValues: { ...emptyReading, ...readDraft<ReadingInput>(draftName) },
-  })
-  useDraft(draftName, form)
-  const { control, handleSubmit, setError, reset } = form
+  const { form, submit } = useKeptForm<ReadingInput, ReadingOutput>({ schema, empty: emptyReading, draft: draftName })
+  const { control, setError, reset } = form
   const typed = useWatch({ control })
   const preview = useMemo(() => readableValues(typed as Partial<ReadingInput>, system), [typed, system])
-  const save = handleSubmit((output) => {
+  const save = submit((output) => {
     const values = typedValues(output)
     const body: EntryBody = {
       kind: 'reading',
