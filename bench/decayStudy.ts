@@ -68,7 +68,10 @@ function meaning(h: Hold): Truth {
   const wet =
     h.plateauMicron > h.limitMicron || (h.plateauMicron > 0.8 * h.limitMicron && h.filmMicron > 0.2 * h.limitMicron)
   const little = 0.2 * h.limitMicron
-  if (wet) return h.leakMicronPerMin * 60 > Math.max(little, 0.2 * h.plateauMicron) ? 'both' : 'moisture'
+  if (wet)
+    return h.leakMicronPerMin * 60 > Math.max(little, Math.min(0.2 * h.plateauMicron, h.limitMicron))
+      ? 'both'
+      : 'moisture'
   return h.leakMicronPerMin * 1440 > Math.max(h.limitMicron - h.plateauMicron, little) ? 'leak' : 'tight'
 }
 
@@ -98,7 +101,21 @@ for (let i = 0; i < holds; i++) {
   const fast = hold.hourMicron > hold.limitMicron
   const row = truth === 'tight' ? 0 : truth === 'leak' ? (fast ? 1 : 2) : truth === 'moisture' ? 3 : 4
   table[row]![a.cause]++
-  if (a.cause === 'tight' && hold.leakMicronPerMin > 0 && fast) forbidden++
+  if (a.cause === 'tight' && hold.leakMicronPerMin > 0 && fast) {
+    forbidden++
+    if (process.env.SHOW)
+      console.error(
+        hold.minutes,
+        hold.leakMicronPerMin,
+        hold.hourMicron,
+        hold.limitMicron,
+        a.likelihood,
+        a.fits.map((f) => [f.model, f.chiSquared, f.curve]),
+        a.noise,
+        hold.samples.length,
+        a.lastPa! / MICRON,
+      )
+  }
   const band = bands.findIndex((b, k) => a.confidence >= b && a.confidence < bands[k + 1]!)
   if (a.cause !== 'inconclusive' && band >= 0) {
     calibration[band]!.said++

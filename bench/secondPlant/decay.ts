@@ -14,6 +14,8 @@ export interface HardDecay {
   /** true pressure at the end of the hold, and an hour after valving off */
   readonly endPa: number
   readonly hourPa: number
+  /** where it would level off without the leak: its gas and all the vapour that its film gives */
+  readonly plateauPa: number
 }
 
 const MICRON = 0.133322368
@@ -103,5 +105,6 @@ function draw(d: Dice, truth: DecayTruth): HardDecay {
     leakPaPerS: rate,
     endPa: truthAt[Math.floor(holdS)]!,
     hourPa: truthAt[3600]!,
+    plateauPa: start * MICRON - start0 + film(meanK),
   }
 }

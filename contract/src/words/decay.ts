@@ -175,6 +175,8 @@ const problemText: Record<DecayAnalysis['problems'][number]['code'], (count: num
   tooFew: () => 'Too few readings after valving off to judge: log at least three over a minute.',
   falling: () =>
     'The pressure falls though nothing pumps: a gauge that isn’t what it seems, a valve that isn’t shut, or a pipe that cools. No verdict on that.',
+  slowLeakOpen: () =>
+    'It rises a little: gas from the pipe, or a leak as slow. Either way it stays under the limit for the hour; a longer hold tells which.',
   startedOver: () => 'It was over the limit when you valved off and hasn’t risen: pull deeper first.',
 }
 

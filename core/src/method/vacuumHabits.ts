@@ -63,10 +63,17 @@ export const vacuumHabits = {
     'a straight rise that stays under the limit for a day is no leak that matters',
     { min: 1, max: 240 },
   ),
-  decaySureShare: spec('vacuum', 'ratio', 60, '%', 'a cause is named from 60 % confidence, else inconclusive', {
-    min: 50,
-    max: 99,
-  }),
+  decaySureShare: spec(
+    'vacuum',
+    'ratio',
+    50,
+    '%',
+    'a cause is named where it is likelier than all others together, else inconclusive',
+    {
+      min: 50,
+      max: 99,
+    },
+  ),
   decaySmallRiseShare: spec(
     'vacuum',
     'ratio',

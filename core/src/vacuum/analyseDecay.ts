@@ -2,19 +2,10 @@ import { judge } from '../measurement/judge'
 import { usualSi } from '../method/profile'
 import { gaugeNoise, type Bin, type GaugeNoise } from './decayBins'
 import { DEFAULT_NOISE, settledBins, temperatureCorrected } from './decayBeforehand'
-import {
-  believe,
-  causeOf,
-  causes,
-  hardlyRises,
-  predict,
-  staysUnderForAnHour,
-  type CauseTerms,
-  type DecayCause,
-  type Possible,
-} from './decayBelief'
-import { decayPressurePa, fitLinear, fitModels, type DecayCurve, type DecayFit } from './decayModels'
+import { causeOf, predict, type CauseTerms, type DecayCause } from './decayBelief'
+import { decayPressurePa, fitModels, type DecayCurve, type DecayFit } from './decayModels'
 import { grossRise, type GrossRise } from './grossRise'
+import { nameCause, SAFE_SIGMAS, straightRise, type Look } from './nameCause'
 import { cleanSamples, type SampleProblem, type VacuumSample } from './sample'
 
 export interface DecayOptions {
@@ -71,7 +62,13 @@ export interface DecayAnalysis {
   /** the curve drawn on the decay sheet */
   readonly curve?: DecayCurve
   readonly problems: readonly (
-    SampleProblem | { code: 'tooFew' } | { code: 'falling' } | { code: 'startedOver' } | { code: 'grossLeak' }
+    | SampleProblem
+    | { code: 'tooFew' }
+    | { code: 'falling' }
+    | { code: 'startedOver' }
+    | { code: 'grossLeak' }
+    /** gas from the pipe or a leak as slow: both stay under the limit for the hour */
+    | { code: 'slowLeakOpen' }
   )[]
   readonly firstPa?: number
   readonly lastPa?: number
@@ -81,11 +78,8 @@ export interface DecayAnalysis {
 const LEAST_READINGS = 3
 const LEAST_SPAN_S = 60
 const DAY_S = 86400
+const LONGEST_WAIT_S = 8 * 3600
 const LONG_HOLDS = 6
-/** how much wider than their noise readings are taken to scatter about the true curve; tuned in bench/decayStudy.ts */
-const TEMPER = 1.3
-/** Standard uncertainties that a leak is kept away from a tight verdict. */
-const SAFE_SIGMAS = 3.8
 
 /**
  * Judges the rise of pressure after valving off: is the system tight, does it leak, is it wet, or both; does it stay under the limit.
@@ -128,7 +122,7 @@ export function analyseDecay(samples: readonly VacuumSample[], options: DecayOpt
   // a long hold sees smaller leaks: what it shows to be straight is one
   const harmlessS = Math.max(habits.harmlessS, LONG_HOLDS * span)
   const terms: CauseTerms = { limitPa, ...habits, harmlessS }
-  const view = look(bins, terms, habits)
+  const view = nameCause(bins, terms, habits)
   const { possible, likelihood } = view
   const atS = Math.max(holdS, last.timeS)
   const hold = predict(possible, holdS, limitPa)
@@ -163,7 +157,11 @@ export function analyseDecay(samples: readonly VacuumSample[], options: DecayOpt
       ? { plateauPa: chosen.startPa + chosen.risePa, timeConstantS: chosen.timeConstantS }
       : {}),
     ...(volumeM3 === undefined ? {} : { leakPaM3PerS: volumeM3 * leak }),
-    problems: falls ? [...problems, { code: 'falling' }] : problems,
+    problems: [
+      ...problems,
+      ...(falls ? [{ code: 'falling' as const }] : []),
+      ...(view.slowLeakOpen && !fallen ? [{ code: 'slowLeakOpen' as const }] : []),
+    ],
   }
   const settled = startedOver(samples, result, limitPa)
   // waiting tells nothing of what falls
@@ -265,80 +263,6 @@ function tooLittle(
 
 const PLAINLY_OVER = 3
 
-interface Look {
-  readonly possible: readonly Possible[]
-  readonly likelihood: Record<DecayCause, number>
-  readonly named: { cause: DecayCause | 'inconclusive'; confidence: number }
-}
-
-/**
- * Which cause may be named on these bins. A leak too small to matter for an hour counts as tight where no straight rise can be told from
- * none, or where it hardly rises at all and isn't sure: that is what tight means on a hold of this length. `leakUpToPaPerS` says
- * what it couldn't have seen.
- */
-function look(bins: readonly Bin[], terms: CauseTerms, { sureShare }: DecayHabits): Look {
-  const spanS = bins.at(-1)!.timeS - bins[0]!.timeS
-  const possible = believe(bins, { spanS, temper: TEMPER })
-  const likelihood = causes(possible, terms)
-  const straight = straightRise(bins)
-  const unseen = straight.leakPaPerS < SEEN_SIGMAS * straight.sigmaPaPerS
-  if (likelihood.leak < sureShare) {
-    for (const { curve, weight } of possible) {
-      if (causeOf(curve, terms) !== 'leak') continue
-      const harmless = unseen ? staysUnderForAnHour(curve, terms.limitPa) : hardlyRises(curve, terms)
-      if (!harmless) continue
-      likelihood.leak -= weight
-      likelihood.tight += weight
-    }
-    // sums of many small shares: none of them may end under nothing
-    likelihood.leak = Math.max(likelihood.leak, 0)
-  }
-  const [cause, confidence] = (Object.entries(likelihood) as [DecayCause, number][]).sort((a, b) => b[1] - a[1])[0]!
-  const harmless = () => harmlessForAnHour(bins, terms) || believedHarmless(bins, possible, terms)
-  const mayBeNamed = confidence >= sureShare && (cause !== 'tight' || harmless())
-  return { possible, likelihood, named: { cause: mayBeNamed ? cause : 'inconclusive', confidence } }
-}
-
-const HOUR_S = 3600
-const SEEN_SIGMAS = 2.5
-
-const HUGE = 1e9
-
-/** The straight rise through all bins, with its standard uncertainty. */
-function straightRise(bins: readonly Bin[]) {
-  const fit = fitLinear(bins, 'straight', 1)
-  // readings that tell nothing apart rule nothing out
-  if (!fit) return { leakPaPerS: 0, sigmaPaPerS: HUGE }
-  return { leakPaPerS: fit.curve.leakPaPerS, sigmaPaPerS: Math.sqrt(Math.max(fit.covariance[1]![1]!, 0)) }
-}
-
-/**
- * Even the steepest straight rise that these readings don't rule out is under the limit an hour after valving off. A leak is as fast at the end as at the
- * beginning, so the later part of a hold bounds it too, and better where surfaces give off gas at first.
- */
-function harmlessForAnHour(bins: readonly Bin[], { limitPa }: CauseTerms): boolean {
-  const last = bins.at(-1)!
-  const later = bins.filter((b) => b.timeS >= bins[0]!.timeS + (last.timeS - bins[0]!.timeS) * LATER)
-  const steepest = [bins, later]
-    .filter((part) => part.length >= 6 || part === bins)
-    .map((part) => {
-      const { leakPaPerS, sigmaPaPerS } = straightRise(part)
-      return Math.max(leakPaPerS, 0) + SAFE_SIGMAS * sigmaPaPerS
-    })
-  return last.pressurePa + Math.min(...steepest) * Math.max(HOUR_S - last.timeS, 0) <= limitPa
-}
-const LATER = 0.4
-
-/** Not ruled out by the straight bound alone, but by all curves that the readings allow, and not by how it rose of late either. */
-function believedHarmless(bins: readonly Bin[], possible: readonly Possible[], { limitPa }: CauseTerms): boolean {
-  if (predict(possible, HOUR_S, limitPa).probabilityUnder < BELIEVED) return false
-  const last = bins.at(-1)!
-  const later = bins.filter((b) => b.timeS >= bins[0]!.timeS + (last.timeS - bins[0]!.timeS) * LATER)
-  const { leakPaPerS, sigmaPaPerS } = straightRise(later.length >= 6 ? later : bins)
-  return last.pressurePa + Math.max(leakPaPerS + 2 * sigmaPaPerS, 0) * Math.max(HOUR_S - last.timeS, 0) <= limitPa
-}
-const BELIEVED = 0.995
-
 /** The curve to draw and to report: of the models that mean the named cause, the one with the least AICc. */
 function chooseCurve(fits: readonly DecayFit[], { named }: Look, terms: CauseTerms): DecayCurve {
   const sorted = [...fits].sort((a, b) => a.aicc - b.aicc)
@@ -376,7 +300,7 @@ function minutesToDecide(
   const relative = last.sigmaPa / last.pressurePa
   for (const factor of [1.25, 1.6, 2.2, 3.2, 5, 8, 13, 20]) {
     const addedS = span * (factor - 1)
-    if (addedS > 8 * HOUR_S) return undefined
+    if (addedS > LONGEST_WAIT_S) return undefined
     const extra = Math.min(Math.ceil(addedS / apart), 40)
     const more = Array.from({ length: extra }, (_, i): Bin => {
       const timeS = last.timeS + (addedS * (i + 1)) / extra
@@ -384,7 +308,7 @@ function minutesToDecide(
       const merged = Math.max(addedS / apart / extra, 1)
       return { timeS, pressurePa, sigmaPa: (relative * pressurePa) / Math.sqrt(merged), count: 1 }
     })
-    const { named, possible } = look([...bins, ...more], terms, habits)
+    const { named, possible } = nameCause([...bins, ...more], terms, habits)
     const atHold = predict(possible, Math.max(options.holdS, 0), limitPa)
     const u = Math.hypot(atHold.standardUncertaintyPa, gaugeShare * atHold.meanPa)
     const thresholds = { in: habits.inProbability, out: habits.outProbability }

@@ -69,11 +69,14 @@ export function hardlyRises(curve: DecayCurve, { limitPa, wellUnderShare }: Caus
 const expected = {
   rise: { low: 0.5, high: 7000 },
   creep: { low: 0.05, high: 15 },
-  leak: { low: 1e-3, high: 50 },
+  // from where it matters within the day to where it is gross
+  leak: { low: 5e-3, high: 2.2 },
 } as const
 
+/** Even in the logarithm over what is met, falling off outside it: what is plainly seen is believed wherever it lies. */
 function likely({ low, high }: { low: number; high: number }, value: number): number {
-  return value >= low && value <= high ? 1 / (value * Math.log(high / low)) : 0
+  if (!(value > 0)) return 0
+  return Math.min(1, (value / low) ** 2, (high / value) ** 2) / (value * (Math.log(high / low) + 1))
 }
 
 /**
@@ -203,6 +206,16 @@ export function predict(possible: readonly Possible[], timeS: number, limitPa: n
     0,
   )
   return { meanPa: mean, standardUncertaintyPa: Math.sqrt(Math.max(variance, 0)), probabilityUnder: under }
+}
+
+/** A wet system was open somewhere: before anything is read, that it leaks by what matters is as likely as that it doesn't. */
+const WET_LEAKS = 2
+
+/** The possible curves with what is known of systems beside what was read: see `WET_LEAKS`. Weights add up to 1. */
+export function weighed(possible: readonly Possible[], terms: CauseTerms): Possible[] {
+  const made = possible.map((p) => (causeOf(p.curve, terms) === 'both' ? { ...p, weight: p.weight * WET_LEAKS } : p))
+  const total = made.reduce((sum, p) => sum + p.weight, 0)
+  return total > 0 ? made.map((p) => ({ ...p, weight: p.weight / total })) : made
 }
 
 /** How likely each cause is. */

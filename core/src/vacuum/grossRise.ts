@@ -45,11 +45,16 @@ export function grossRise(
   const ratePaPerS = rate(first, end)
   if (ratePaPerS < grossPaPerS) return undefined
   if (top > waterVapourPressurePa(WARMEST_K)!) return { ratePaPerS, confidence: SURE }
-  if (rising.length < 4) return { ratePaPerS, confidence: top > waterVapourPressurePa(ROOM_K)! ? SURE : LIKELY }
-  const half = (first.timeS + end.timeS) / 2
-  const split = rising.findIndex((s) => s.timeS >= half)
-  const middle = rising[Math.min(Math.max(split, 1), rising.length - 2)]!
-  const [early, late] = [rate(first, middle), rate(middle, end)]
+  // what stands at the end stop was there before it was read: it would bend the steepest rise
+  const stopped = calm.filter((s) => s.pressurePa >= 0.98 * top).length > 2
+  const free = stopped && rising.length > 2 ? rising.slice(0, -1) : rising
+  if (free.length < 3)
+    return { ratePaPerS, confidence: !stopped && top > waterVapourPressurePa(ROOM_K)! ? SURE : LIKELY }
+  const until = free.at(-1)!
+  const half = (first.timeS + until.timeS) / 2
+  const split = free.findIndex((s) => s.timeS >= half)
+  const middle = free[Math.min(Math.max(split, 1), free.length - 2)]!
+  const [early, late] = [rate(first, middle), rate(middle, until)]
   if (late < grossPaPerS || late < BENDS * early) return undefined
   return { ratePaPerS: (early + late) / 2, confidence: late > 0.8 * early ? SURE : LIKELY }
 }
