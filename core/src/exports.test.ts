@@ -888,6 +888,7 @@ const samples: Record<string, readonly unknown[]> = {
   wetBulbK: [{ dryBulbK: 297, relativeHumidity: 0.5, pressurePa: 101325 }],
   withAllKinds: [record],
   withBend: ['bending'],
+  withWetLeaks: [possible.slice(0, 20), causeTerms],
   withLeak: ['straight'],
   withoutOutliers: [decay],
 }

@@ -116,6 +116,30 @@ describe('what a decay says', () => {
   })
 })
 
+describe('for the hour', () => {
+  it('a slow rise that keeps under the limit is tight for the hour, and what it may be is said', () => {
+    const slow = analyseDecay(
+      hold((t) => 300 + (1.2 * t) / 60, { noise: 0.02, everyS: 2 }),
+      terms,
+    )
+    expect(['tight', 'leak']).toContain(slow.cause)
+    expect(slow.verdict).toBe('in')
+    // gas from surfaces: 40 micron an e-fold of time, 425 at the hour
+    const gas = hold((t) => 260 + 40 * Math.log1p(t / 60), { noise: 0.02, everyS: 2, seconds: 900 })
+    expect(analyseDecay(gas, { ...terms, holdS: 900 }).cause).toBe('tight')
+  })
+  it('foretold only by a hold that would have seen a leak', () => {
+    // so few and so coarse readings see none
+    for (const seed of [1, 2, 3, 4, 5])
+      expect(
+        analyseDecay(
+          hold((t) => 310 + (3.7 * t) / 60, { noise: 0.08, everyS: 20, seed }),
+          terms,
+        ).cause,
+      ).not.toBe('tight')
+  })
+})
+
 describe('beyond what the curves cover', () => {
   it.each([1000, 2000, 8000, 60_000])(
     'a straight rise of %d micron a minute is a leak too big for this test',
@@ -296,8 +320,8 @@ describe('laws', () => {
     )
   })
   it('never tight for a leak that passes the limit within the hour', () => {
-    // right on the limit at the hour either word is right
-    const fast = decay.map((d) => ({ ...d, rise: 0, leak: ((500 - d.start) / 60) * 1.1 + d.leak }))
+    // near the limit at the hour either word is right: a scatter of a tenth leaves one in some thousands on the wrong side
+    const fast = decay.map((d) => ({ ...d, rise: 0, leak: ((500 - d.start) / 60) * 1.4 + d.leak }))
     fc.assert(
       fc.property(fast, (d) => analyseDecay(of(d), terms).cause !== 'tight'),
       { numRuns: 40, endOnFailure: true },

@@ -212,7 +212,7 @@ export function predict(possible: readonly Possible[], timeS: number, limitPa: n
 const WET_LEAKS = 2
 
 /** The possible curves with what is known of systems beside what was read: see `WET_LEAKS`. Weights add up to 1. */
-export function weighed(possible: readonly Possible[], terms: CauseTerms): Possible[] {
+export function withWetLeaks(possible: readonly Possible[], terms: CauseTerms): Possible[] {
   const made = possible.map((p) => (causeOf(p.curve, terms) === 'both' ? { ...p, weight: p.weight * WET_LEAKS } : p))
   const total = made.reduce((sum, p) => sum + p.weight, 0)
   return total > 0 ? made.map((p) => ({ ...p, weight: p.weight / total })) : made

@@ -6,7 +6,7 @@ import {
   hardlyRises,
   predict,
   staysUnderForAnHour,
-  weighed,
+  withWetLeaks,
   type CauseTerms,
   type DecayCause,
   type Possible,
@@ -33,7 +33,7 @@ export interface Look {
  */
 export function nameCause(bins: readonly Bin[], terms: CauseTerms, { sureShare }: { sureShare: number }): Look {
   const spanS = bins.at(-1)!.timeS - bins[0]!.timeS
-  const possible = weighed(believe(bins, { spanS, temper: TEMPER }), terms)
+  const possible = withWetLeaks(believe(bins, { spanS, temper: TEMPER }), terms)
   const likelihood = causes(possible, terms)
   const straight = straightRise(bins)
   const unseen = straight.leakPaPerS < SEEN_SIGMAS * straight.sigmaPaPerS
@@ -71,8 +71,14 @@ function tightForTheHour(
   const lastS = bins.at(-1)!.timeS
   if (lastS < FORETOLD * HOUR_S) return undefined
   const { limitPa } = terms
+  // a hold that couldn't see a leak that passes the limit foretells nothing of it
+  if (straightRise(bins).sigmaPaPerS * Math.max(HOUR_S - lastS, 0) > SEEN_SHARE * limitPa) return undefined
   const { probabilityUnder, meanPa, standardUncertaintyPa } = predict(possible, Math.max(HOUR_S, lastS), limitPa)
-  if (probabilityUnder < UNDER_SHARE || meanPa + UNDER_SIGMAS * standardUncertaintyPa > limitPa) return undefined
+  if (
+    probabilityUnder < UNDER_SHARE ||
+    meanPa + UNDER_SIGMAS * Math.hypot(standardUncertaintyPa, UNFORESEEN * limitPa) > limitPa
+  )
+    return undefined
   const slow = possible.reduce((sum, { curve, weight }) => {
     const counts = causeOf(curve, terms) === 'leak' && staysUnderForAnHour(curve, limitPa)
     return counts ? sum + weight : sum
@@ -85,6 +91,10 @@ function tightForTheHour(
 const FORETOLD = 1 / 8
 const UNDER_SHARE = 0.97
 const UNDER_SIGMAS = 2.5
+/** the standard uncertainty of a straight rise, taken to the hour, as a share of the limit */
+const SEEN_SHARE = 0.04
+/** what gauge and weather may do by the hour beside all that is reckoned with, as a share of the limit */
+const UNFORESEEN = 0.02
 /** from this share on it is said that a slow leak isn't ruled out */
 const TELLING = 0.1
 
