@@ -91,12 +91,16 @@ describe('start-up, when it isn’t plain', () => {
     })
   })
 
-  it('takes what was looked into afterwards: air with a tap, a drier with two readings, one alone refused', async () => {
+  it('takes what was looked into afterwards: air, condenser and valve with a tap each, a drier with two readings, one alone refused', async () => {
     const unit = await runningUnit(lead, 'C-02', valve)
     await lead.go(`/units/${unit}/start-up`)
     await typeReading(lead, { ...short, outdoor: '86' })
     await lead.reads('advice-head', /Don’t add.*Filter, coil and airflow/)
     await lead.press('air-good')
+    await lead.reads('advice-head', /Don’t add.*Condenser and its fan/)
+    await lead.press('condenser-good')
+    await lead.reads('advice-head', /Don’t add.*compared with the label/)
+    await lead.press('device-good')
     await lead.reads('advice-head', /Add \d/)
     await lead.press('look-open')
     await lead.type('look-drierIn', '101')
@@ -105,7 +109,7 @@ describe('start-up, when it isn’t plain', () => {
     await lead.type('look-drierOut', '90')
     await lead.press('log-look')
     await sent()
-    assert.equal((await entriesOfKind(lead, unit, 'lookedInto')).length, 2)
+    assert.equal((await entriesOfKind(lead, unit, 'lookedInto')).length, 4)
     await lead.reads('advice-head', /Don’t add.*11\.0 °F are lost over the drier/)
   })
 
