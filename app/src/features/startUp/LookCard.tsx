@@ -142,16 +142,16 @@ export const LookCard = drawn(function LookCard({
               Filter, coil, airflow are good
             </Press>
           ) : null}
+          {wantsCondenser ? (
+            <Press testID="condenser-good" onPress={() => void say({ condenserClean: true })}>
+              Condenser is clean, fan free
+            </Press>
+          ) : null}
           {wantsDevice ? (
             <Press testID="device-good" onPress={() => void say({ deviceChecked: true })}>
               {unit.view.facts.metering === 'fixedOrifice'
                 ? 'Piston is the label’s size'
                 : 'Valve is the label’s, bulb tight'}
-            </Press>
-          ) : null}
-          {wantsCondenser ? (
-            <Press testID="condenser-good" onPress={() => void say({ condenserClean: true })}>
-              Condenser is clean, fan free
             </Press>
           ) : null}
         </XStack>
