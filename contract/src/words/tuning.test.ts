@@ -52,8 +52,13 @@ describe('words of tuning', () => {
       { code: 'otherCauseLeads', cause: 'air', probability: 0.6 },
       { code: 'onlyOneCoil' },
       { code: 'drierBlocked', dropK: 4 },
+      { code: 'condenserNotKnownClean' },
+      { code: 'deviceNotCompared', metering: 'fixedOrifice' },
+      { code: 'deviceNotCompared', metering: 'expansionValve' },
+      { code: 'soundLikelier', probability: 0.87 },
     ]
     for (const gate of gates) sentence(gateWords(gate, 'ip'))
+    expect(gateWords(gates.at(-1)!, 'ip')).toContain('87 %')
     expect(gateWords(gates[2]!, 'ip')).toMatch(/^53\.3 °F outdoors/)
     expect(gateWords(gates[2]!, 'si')).toMatch(/^11\.9 °C outdoors/)
   })

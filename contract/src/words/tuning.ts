@@ -278,7 +278,9 @@ export function gateWords(gate: ChargeGate, system: UnitSystem): string {
     case 'condenserNotKnownClean':
       return 'Condenser and its fan haven’t been seen to: they come before any charge.'
     case 'deviceNotCompared':
-      return 'Piston or valve hasn’t been compared with the label, bulb and screen not looked at: a coil that starves or floods reads like charge.'
+      return gate.metering === 'fixedOrifice'
+        ? 'The piston hasn’t been compared with the label: a coil that starves or floods reads like charge.'
+        : 'The valve hasn’t been compared with the label, nor bulb and screen looked at: a coil that starves or floods reads like charge.'
     case 'soundLikelier':
       return `It reads a little out, yet nothing wrong is likelier (${percent(gate.probability)}) than too little charge: log it as it is, or read with better instruments.`
     case 'otherCauseLeads': {

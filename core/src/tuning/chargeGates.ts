@@ -25,7 +25,7 @@ export type ChargeGate =
   | { readonly code: 'otherCauseLeads'; readonly cause: FaultCause; readonly probability: number }
   | { readonly code: 'condenserNotKnownClean' }
   /** piston or valve against the label, bulb and screen: what starves or floods a coil reads like charge */
-  | { readonly code: 'deviceNotCompared' }
+  | { readonly code: 'deviceNotCompared'; readonly metering: Metering }
   /** read a little out, it is in more likely than not: how likely, 0 to 1 */
   | { readonly code: 'soundLikelier'; readonly probability: number }
   | { readonly code: 'onlyOneCoil' }
@@ -99,11 +99,11 @@ export function chargeGates(q: GateQuestion): ChargeGate[] {
 }
 
 /** Filter, coils, airflow and the device, in that order, come before any charge; each asks for a look, once. */
-function notSeenTo({ airflowKnownGood, looked = {}, orifice }: GateQuestion): ChargeGate[] {
+function notSeenTo({ airflowKnownGood, looked = {}, orifice, metering }: GateQuestion): ChargeGate[] {
   return [
     ...(airflowKnownGood ? [] : [{ code: 'airflowNotKnownGood' as const }]),
     ...(looked.dirtyCondenser ? [] : [{ code: 'condenserNotKnownClean' as const }]),
-    ...(looked.starvedDevice || orifice ? [] : [{ code: 'deviceNotCompared' as const }]),
+    ...(looked.starvedDevice || orifice ? [] : [{ code: 'deviceNotCompared' as const, metering }]),
   ]
 }
 

@@ -117,16 +117,21 @@ export function straightRise(bins: readonly Bin[]) {
  */
 function harmlessForAnHour(bins: readonly Bin[], possible: readonly Possible[], { limitPa }: CauseTerms): boolean {
   const last = bins.at(-1)!
-  const later = bins.filter((b) => b.timeS >= bins[0]!.timeS + (last.timeS - bins[0]!.timeS) * LATER)
-  const steepest = [bins, later]
-    .filter((part) => part.length >= 6 || part === bins)
-    .map((part) => {
-      const { leakPaPerS, sigmaPaPerS } = straightRise(part)
-      return Math.max(leakPaPerS, 0) + SAFE_SIGMAS * sigmaPaPerS
-    })
+  const steepest = [bins, laterPart(bins)].map((part) => {
+    const { leakPaPerS, sigmaPaPerS } = straightRise(part)
+    return Math.max(leakPaPerS, 0) + SAFE_SIGMAS * sigmaPaPerS
+  })
   return endOf(possible, last) + Math.min(...steepest) * Math.max(HOUR_S - last.timeS, 0) <= limitPa
 }
 const LATER = 0.4
+
+/** The later part of a hold, or all of it where that is too little for a slope. */
+function laterPart(bins: readonly Bin[]): readonly Bin[] {
+  const [first, last] = [bins[0]!, bins.at(-1)!]
+  const later = bins.filter((b) => b.timeS >= first.timeS + (last.timeS - first.timeS) * LATER)
+  return later.length >= LEAST_BINS ? later : bins
+}
+const LEAST_BINS = 6
 
 /** Where it stands at the end: by all of the readings, since the last of them may be a wild one. */
 const endOf = (possible: readonly Possible[], { timeS }: Bin) => predict(possible, timeS, 0).meanPa
@@ -135,8 +140,7 @@ const endOf = (possible: readonly Possible[], { timeS }: Bin) => predict(possibl
 function believedHarmless(bins: readonly Bin[], possible: readonly Possible[], { limitPa }: CauseTerms): boolean {
   if (predict(possible, HOUR_S, limitPa).probabilityUnder < BELIEVED) return false
   const last = bins.at(-1)!
-  const later = bins.filter((b) => b.timeS >= bins[0]!.timeS + (last.timeS - bins[0]!.timeS) * LATER)
-  const { leakPaPerS, sigmaPaPerS } = straightRise(later.length >= 6 ? later : bins)
+  const { leakPaPerS, sigmaPaPerS } = straightRise(laterPart(bins))
   return endOf(possible, last) + Math.max(leakPaPerS + 2 * sigmaPaPerS, 0) * Math.max(HOUR_S - last.timeS, 0) <= limitPa
 }
 const BELIEVED = 0.995
