@@ -50,7 +50,7 @@ describe('a conversion', () => {
     await lead.act(/Refit L-05/)
     await lead.press('compare-R-32')
     await lead.reads('stop-R-32', /flammable/)
-    assert.equal(await lead.exists('choose-R-32'), false)
+    await lead.gone('choose-R-32')
     await lead.press('compare-R-422D')
     await lead.reads('candidate-R-422D', /capacity, same compressor−\d+ %/)
     await lead.press('choose-R-422D')
@@ -206,7 +206,7 @@ describe('a conversion', () => {
     await lead.type('candidate-reason', 'It stays for another year.')
     await lead.press('choose-R-438A')
     await lead.reads('candidates', /Becomes R-438A/)
-    assert.equal(await lead.exists('left'), false)
+    await lead.gone('left')
   })
 
   it('tells from what the manifold shows that its menu still stands on the old refrigerant', async () => {

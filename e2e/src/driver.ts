@@ -125,6 +125,12 @@ export class Driver {
     return (await this.page.$(sel(id))) !== null
   }
 
+  /** waits until it isn't there: a page shows for a moment what it knew before */
+  async gone(id: string): Promise<void> {
+    const absent = (selector: string) => !document.querySelector(selector)
+    await this.page.waitForFunction(absent, { timeout: WAIT }, sel(id))
+  }
+
   /** waits until the words stand there; fails with what stood there instead */
   async reads(id: string, wanted: RegExp): Promise<string> {
     const found = this.page.waitForFunction(

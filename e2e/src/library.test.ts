@@ -66,7 +66,7 @@ describe('the library', () => {
     await lead.reads('sync-note', /everything sent/)
     await lead.go(`/units/${ids['K-08']}/prepare`)
     await lead.see('label-taken')
-    assert.equal(await lead.exists('label-newer'), false)
+    await lead.gone('label-newer')
   })
 
   it('shows another phone what was saved, and both of two corrections at once', async () => {
@@ -131,7 +131,7 @@ describe('the library', () => {
     await lead.reads('sync-note', /everything sent/)
     await lead.page.reload({ waitUntil: 'domcontentloaded' })
     await lead.see('model-Ostrel 30-P')
-    assert.equal(await lead.exists('model-Brask P-18'), false)
+    await lead.gone('model-Brask P-18')
     assert.deepEqual(lead.errors, [])
   })
 })

@@ -202,6 +202,6 @@ describe('the lock of a phone', () => {
     await lead.press('confirm-go')
     await lead.reads('open-jonas', /Jonas Wick/)
     await lead.page.waitForFunction(`document.querySelector('[data-testid="role-office"]')?.ariaChecked === 'true'`)
-    assert.equal(await lead.exists('confirm'), false)
+    await lead.gone('confirm')
   })
 })

@@ -124,7 +124,7 @@ describe('a company of one’s own', () => {
     await pim.type('join-password', PIMS)
     await pim.press('join')
     await pim.reads('whose', /Alder & Daughters · Pim Harrow/)
-    assert.equal(await pim.exists('company'), false)
+    await pim.gone('company')
     const other = await Driver.open(browser, server.base)
     await other.go(link)
     await other.shows('was used already')
@@ -165,7 +165,7 @@ describe('a company of one’s own', () => {
     await tellEntries(pim, units['M-01']!, [[30, { kind: 'facts', facts: readyFacts }]])
     await pim.go(`/units/${units['M-01']}/pressure-test`)
     await pim.see('ask-open')
-    assert.equal(await pim.exists('gate-open'), false)
+    await pim.gone('gate-open')
     await pim.loseSignal()
     await pim.press('ask-open')
     await pim.press('ask-lead')
@@ -181,7 +181,7 @@ describe('a company of one’s own', () => {
     await ada.press('grant')
     await sent(ada)
     await pim.shows('Passed with a reason by Ada Alder')
-    assert.equal(await ada.exists('asked-M-01'), false)
+    await ada.gone('asked-M-01')
   })
 
   it('a refusal says why, and what is asked can be taken back', async () => {
@@ -220,7 +220,7 @@ describe('a company of one’s own', () => {
       }
       await pim.go(`/units/${unitId}/hand-over`)
       await pim.see('lead-seals')
-      assert.equal(await pim.exists('signature'), false)
+      await pim.gone('signature')
       await ada.go(`/units/${unitId}/hand-over`)
       await ada.type('sign-name', 'T. Ansley')
       await ada.sign()

@@ -234,7 +234,7 @@ describe('coming back', () => {
     await lead.see('sealed')
     await sent()
     await lead.go(`/units/${unit}/start-up`)
-    assert.equal(await lead.exists('bar-action'), false)
+    await lead.gone('bar-action')
   })
 
   it('papers tell both dates and both verdicts, and the log is whole', async () => {

@@ -105,7 +105,7 @@ describe('what a phone keeps', () => {
       await phone.page.waitForFunction(
         () => document.querySelector<HTMLInputElement>('[data-testid="micron"]')?.value === '',
       )
-      assert.equal(await phone.exists('storage-note'), false)
+      await phone.gone('storage-note')
       assert.equal((await readings(unit, value)).length, 1)
       assert.deepEqual(phone.errors, [])
       await phone.close()
@@ -210,7 +210,7 @@ describe('what a phone keeps', () => {
     away = true
     await phone.go('/')
     await phone.shows('The server doesn’t answer')
-    assert.equal(await phone.exists('job-Kiln Street Terrace'), false)
+    await phone.gone('job-Kiln Street Terrace')
     await phone.close()
   })
 
