@@ -701,6 +701,7 @@ const samples: Record<string, readonly unknown[]> = {
   predictStep: [question, 0.1],
   preferredUnit: ['temperature', 'ip'],
   pressureRangePa: ['R-22', 'dew'],
+  pressuresOn: [curve, bins],
   pressureTestRun: [record, { facts, label, method: profile, elevationM: 0 }],
   propagate: [
     [

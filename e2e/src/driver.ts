@@ -1,7 +1,7 @@
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
-import type { Browser, Page } from 'puppeteer-core'
+import type { Browser, ElementHandle, Page } from 'puppeteer-core'
 
 const WAIT = 45_000
 /** brings it to the middle and waits until it stands still: what was pressed before may yet move the page; as text, since it runs there */
@@ -20,6 +20,21 @@ const atRest = new Function(
     look()
   })`,
 ) as (element: unknown) => Promise<void>
+/** whether the press reached the element that was meant: one that was moved or taken away before wasn't pressed */
+async function pressed(page: Page, handle: ElementHandle): Promise<boolean> {
+  await page.evaluate(atRest, handle)
+  await handle.evaluate((element) => {
+    element.addEventListener('click', () => element.setAttribute('data-landed', ''), { once: true, capture: true })
+    element.removeAttribute('data-landed')
+  })
+  try {
+    await handle.click()
+  } catch (error) {
+    if (/detached|not clickable/.test(String(error))) return false
+    throw error
+  }
+  return handle.evaluate((element) => !element.isConnected || element.hasAttribute('data-landed')).catch(() => true)
+}
 const sel = (id: string) => `[data-testid="${id}"]`
 
 /** The interface by its test ids and its words; every wait is for something seen, never for a time. */
@@ -61,21 +76,11 @@ export class Driver {
 
   /** presses what can be pressed: a button that is still shut is waited for */
   async press(id: string): Promise<void> {
-    const handle = await this.page.waitForSelector(`${sel(id)}:not([aria-disabled="true"]):not([disabled])`, {
-      visible: true,
-    })
+    const shut = '[aria-disabled="true"]):not([disabled]'
+    // on a busy machine the page may have moved under the finger, or been drawn anew: then it is pressed again, as anybody would
     for (let tries = 0; tries < 5; tries++) {
-      await this.page.evaluate(atRest, handle)
-      await handle!.evaluate((element) => {
-        element.addEventListener('click', () => element.setAttribute('data-landed', ''), { once: true, capture: true })
-        element.removeAttribute('data-landed')
-      })
-      await handle!.click()
-      // on a busy machine the page may have moved under the finger: then it is pressed again, as anybody would
-      const landed = await handle!
-        .evaluate((element) => !element.isConnected || element.hasAttribute('data-landed'))
-        .catch(() => true)
-      if (landed) return
+      const handle = await this.page.waitForSelector(`${sel(id)}:not(${shut})`, { visible: true })
+      if (await pressed(this.page, handle!)) return
     }
     throw new Error(`${id} moves whenever it is pressed`)
   }

@@ -1,7 +1,7 @@
 import { judge } from '../measurement/judge'
 import { usualSi } from '../method/profile'
 import { gaugeNoise, type Bin, type GaugeNoise } from './decayBins'
-import { DEFAULT_NOISE, settledBins, temperatureCorrected } from './decayBeforehand'
+import { DEFAULT_NOISE, settledBins } from './decayBeforehand'
 import { causeOf, predict, type CauseTerms, type DecayCause } from './decayBelief'
 import { decayPressurePa, fitModels, type DecayCurve, type DecayFit } from './decayModels'
 import { grossRise, type GrossRise } from './grossRise'
@@ -113,10 +113,9 @@ export function analyseDecay(samples: readonly VacuumSample[], options: DecayOpt
   if (gross) return tooBig(base, clean, options, gross)
   const span = last ? last.timeS - clean[0]!.timeS : 0
   if (!last || clean.length < LEAST_READINGS || span < LEAST_SPAN_S) return tooLittle(base, clean, options)
-  const held = temperatureCorrected(clean)
 
-  const noise = gaugeNoise(held, noiseFraction)
-  const { bins, settledAfterS } = settledBins(held, noise)
+  const noise = gaugeNoise(clean, noiseFraction)
+  const { bins, settledAfterS } = settledBins(clean, noise)
   const fits = fitModels(bins)
   if (fits.length === 0) return tooLittle(base, clean, options)
   // a long hold sees smaller leaks: what it shows to be straight is one

@@ -1,41 +1,25 @@
 import { waterVapourPressurePa } from '../air/water'
-import { decayBins, gaugeNoise, type Bin, type GaugeNoise } from './decayBins'
-import {
-  chiSquaredOf,
-  decayPressurePa,
-  fitLinear,
-  timeConstantGrid,
-  type DecayCurve,
-  type LinearFit,
-} from './decayModels'
+import { decayBins, type Bin, type GaugeNoise } from './decayBins'
+import { chiSquaredOf, fitLinear, pressuresOn, timeConstantGrid, type DecayCurve, type LinearFit } from './decayModels'
 import type { VacuumSample } from './sample'
 
 /** a gauge's scatter where nobody says, as a share of its reading */
 export const DEFAULT_NOISE = 0.03
 
 /**
- * Every reading brought to the temperature of the first, each part of it by its own law: gas at constant volume follows the absolute temperature, vapour
- * over water its saturation. How much of it is vapour nobody measured: of gas alone, and of all that has risen since valving off, the one that leaves the
- * smoother curve.
+ * What a logged temperature does to each bin: gas at constant volume follows the absolute temperature, vapour over water its saturation. A bin in a gap of the
+ * log has the temperature of the one before it.
  */
-export function temperatureCorrected(samples: readonly VacuumSample[]): readonly VacuumSample[] {
-  const startK = samples.find((s) => s.temperatureK !== undefined)?.temperatureK
+function warmed(bins: readonly Bin[]): readonly Bin[] {
+  const startK = bins.find((b) => b.temperatureK !== undefined)?.temperatureK
   const startVapour = startK === undefined ? undefined : waterVapourPressurePa(startK)
-  if (startK === undefined || !startVapour) return samples
-  const firstPa = samples[0]!.pressurePa
-  const corrected = (vapourShare: number) =>
-    samples.map((s) => {
-      const k = s.temperatureK ?? startK
-      const risen = vapourShare * Math.max(0, s.pressurePa - firstPa)
-      const gas = ((s.pressurePa - risen) * startK) / k
-      return { ...s, pressurePa: gas + (risen * startVapour) / (waterVapourPressurePa(k) ?? startVapour) }
-    })
-  const tried = [0, 0.5, 1].map((share) => {
-    const made = corrected(share)
-    const bins = decayBins(made, gaugeNoise(made, DEFAULT_NOISE))
-    return { made, off: chiSquaredOf(bins, richest(bins)) }
+  if (startK === undefined || !startVapour) return bins
+  let warmth = { gas: 1, vapour: 1 }
+  return bins.map((bin) => {
+    const { temperatureK: k } = bin
+    if (k !== undefined) warmth = { gas: k / startK, vapour: (waterVapourPressurePa(k) ?? startVapour) / startVapour }
+    return { ...bin, warmth }
   })
-  return tried.reduce((best, t) => (t.off < 0.8 * best.off ? t : best)).made
 }
 
 /** Gas from hoses and manifold spreads for so long after any valving off. */
@@ -51,12 +35,13 @@ export function settledBins(held: readonly VacuumSample[], noise: GaugeNoise): {
   const span = held.at(-1)!.timeS - first
   const after = held.filter((s) => s.timeS >= Math.min(VALVE_STEP_S, first + 0.1 * span))
   if (held.length < 15 || after.length < 12 || span < 4 * VALVE_STEP_S)
-    return { bins: downweighted(decayBins(held, noise)), settledAfterS: 0 }
-  const all = decayBins(after, noise)
+    return { bins: downweighted(warmed(decayBins(held, noise))), settledAfterS: 0 }
+  const all = warmed(decayBins(after, noise))
   const rest = all.filter((b) => b.timeS > LONGEST_STEP_S)
   const curve = rest.length >= 8 ? richest(rest) : undefined
-  const outside = (b: Bin) => curve && Math.abs(b.pressurePa - decayPressurePa(curve, b.timeS)) > 4 * b.sigmaPa
-  const bins = curve ? all.slice(all.findIndex((b) => b.timeS > LONGEST_STEP_S || !outside(b))) : all
+  const on = curve ? pressuresOn(curve, all) : []
+  const outside = (b: Bin, i: number) => curve && Math.abs(b.pressurePa - on[i]!) > 4 * b.sigmaPa
+  const bins = curve ? all.slice(all.findIndex((b, i) => b.timeS > LONGEST_STEP_S || !outside(b, i))) : all
   return { bins: downweighted(bins), settledAfterS: bins[0]!.timeS }
 }
 
@@ -76,8 +61,9 @@ export function richest(bins: readonly Bin[]): DecayCurve {
 export function downweighted(bins: readonly Bin[]): Bin[] {
   const curve = richest(bins)
   const huber = 2
-  const softened = bins.map((b) => {
-    const off = Math.abs(b.pressurePa - decayPressurePa(curve, b.timeS)) / b.sigmaPa
+  const on = pressuresOn(curve, bins)
+  const softened = bins.map((b, i) => {
+    const off = Math.abs(b.pressurePa - on[i]!) / b.sigmaPa
     return off > huber ? { ...b, sigmaPa: b.sigmaPa * Math.sqrt(off / huber) } : b
   })
   const spare = bins.length - 4

@@ -7,6 +7,10 @@ export interface Bin {
   /** standard uncertainty of the mean */
   readonly sigmaPa: number
   readonly count: number
+  /** of the pipe, where it was logged */
+  readonly temperatureK?: number
+  /** what gas and what vapour over water are by it, as multiples of the first bin's */
+  readonly warmth?: { readonly gas: number; readonly vapour: number }
 }
 
 export interface GaugeNoise {
@@ -110,6 +114,7 @@ function binOf(samples: readonly VacuumSample[], { share, stepPa }: GaugeNoise, 
   const scatter = share * middle + stepPa / 2
   const kept = samples.length > 2 ? samples.filter((s) => Math.abs(s.pressurePa - middle) <= 4 * scatter) : samples
   const used = kept.length > 0 ? kept : samples
+  const logged = used.flatMap((s) => s.temperatureK ?? [])
   const mean = (of: (s: VacuumSample) => number) => used.reduce((sum, s) => sum + of(s), 0) / used.length
   const pressurePa = mean((s) => s.pressurePa)
   const noise = share * pressurePa
@@ -120,5 +125,6 @@ function binOf(samples: readonly VacuumSample[], { share, stepPa }: GaugeNoise, 
     pressurePa,
     sigmaPa: Math.sqrt(noise ** 2 / used.length + stepPa ** 2 / 12 / used.length + left * alike),
     count: used.length,
+    ...(logged.length > 0 ? { temperatureK: logged.reduce((sum, k) => sum + k, 0) / logged.length } : {}),
   }
 }

@@ -51,6 +51,41 @@ const VAPOUR_FOLLOWS = 17.5
 /** how much of a wet decay's vapour is free to follow: what is bound to a surface does so less */
 const VAPOUR_FREE = 2
 
+/**
+ * How far a bend has come at each bin, 1 being its whole rise. Where the temperature was logged, what rises is vapour on its way to its saturation,
+ * which moves with the temperature: it follows by the same time constant. Gas follows at once.
+ */
+function bentAt(
+  bins: readonly Bin[],
+  { creeps, timeConstantS }: Pick<DecayCurve, 'creeps' | 'timeConstantS'>,
+): number[] {
+  const start = bins[0]?.warmth
+  if (creeps || !start) return bins.map((b) => bend(creeps === true, b.timeS, timeConstantS) * (b.warmth?.gas ?? 1))
+  let risen = 0
+  let before = { timeS: 0, vapour: start.vapour }
+  return bins.map(({ timeS, warmth = start }) => {
+    const { vapour } = warmth
+    // the lag of first order behind what moves evenly from bin to bin, in closed form
+    const steps = Math.max((timeS - before.timeS) / timeConstantS, 1e-9)
+    const come = -Math.expm1(-steps)
+    risen += (before.vapour - risen) * come + (vapour - before.vapour) * (1 - come / steps)
+    before = { timeS, vapour }
+    return risen
+  })
+}
+
+/** Pressures on a curve at the bins, each at its own temperature where that was logged; Pa. */
+export function pressuresOn(curve: DecayCurve, bins: readonly Bin[]): number[] {
+  if (!bins[0]?.warmth) return bins.map((b) => decayPressurePa(curve, b.timeS))
+  const { creeps } = curve
+  const bent = bentAt(bins, { creeps, timeConstantS: Math.max(curve.timeConstantS, 1e-9) })
+  return bins.map(({ timeS, warmth }, i) => {
+    const gas = bounded(curve.startPa) + bounded(curve.leakPaPerS) * bounded(timeS)
+    const pa = bounded(gas * (warmth?.gas ?? 1)) + bounded(curve.risePa) * bounded(bent[i]!)
+    return Number.isNaN(pa) ? 0 : Math.min(Math.max(pa, -MOST), ATMOSPHERE_PA)
+  })
+}
+
 /** Akaike's criterion for small samples (Hurvich & Tsai 1989). */
 export function aicc(chiSquared: number, parameterCount: number, readings: number): number {
   const spare = readings - parameterCount - 1
@@ -75,20 +110,24 @@ export interface LinearFit {
  */
 export function fitLinear(bins: readonly Bin[], model: DecayModel, timeConstantS: number): LinearFit | undefined {
   const meanPa = bins.reduce((sum, b) => sum + b.pressurePa, 0) / bins.length
-  const creeps = model === 'creeping'
+  const creeps = model === 'creeping' || undefined
   // where it bends, what has risen is vapour
   const vapourPa = withBend(model) && !creeps ? Math.max(0, meanPa - bins[0]!.pressurePa) : 0
-  const driftPaPerS = DRIFT_PER_S * (meanPa + VAPOUR_FOLLOWS * VAPOUR_FREE * vapourPa)
+  const unlogged = bins[0]?.warmth ? 0 : VAPOUR_FOLLOWS * VAPOUR_FREE
+  const driftPaPerS = DRIFT_PER_S * (meanPa + unlogged * vapourPa)
   const bends = withBend(model)
   const leaks = withLeak(model)
   const size = 2 + Number(bends) + Number(leaks)
   const normal = Array.from({ length: size }, () => new Array<number>(size).fill(0))
   const right = new Array<number>(size).fill(0)
   const row = new Array<number>(size).fill(1)
-  for (const { timeS, pressurePa, sigmaPa } of bins) {
+  const bent = bends ? bentAt(bins, { creeps, timeConstantS }) : []
+  for (const [at, { timeS, pressurePa, sigmaPa, warmth }] of bins.entries()) {
     const weight = 1 / sigmaPa ** 2
-    if (bends) row[1] = bend(creeps, timeS, timeConstantS)
-    if (leaks) row[size - 2] = timeS
+    const gas = warmth?.gas ?? 1
+    row[0] = gas
+    if (bends) row[1] = bent[at]!
+    if (leaks) row[size - 2] = timeS * gas
     row[size - 1] = timeS * driftPaPerS
     for (let i = 0; i < size; i++) {
       const weighed = weight * row[i]!
@@ -134,11 +173,10 @@ function invertScaled(matrix: readonly number[][]): number[][] | undefined {
   return left.map((row, i) => row.map((v, j) => v * scale[i]! * scale[j]!))
 }
 
-export const chiSquaredOf = (bins: readonly Bin[], curve: DecayCurve) =>
-  bins.reduce(
-    (sum, b) => sum + bounded((b.pressurePa - decayPressurePa(curve, b.timeS)) / Math.max(b.sigmaPa, 1e-12)) ** 2,
-    0,
-  )
+export function chiSquaredOf(bins: readonly Bin[], curve: DecayCurve): number {
+  const on = pressuresOn(curve, bins)
+  return bins.reduce((sum, b, i) => sum + bounded((b.pressurePa - on[i]!) / Math.max(b.sigmaPa, 1e-12)) ** 2, 0)
+}
 
 /** When surfaces begin to give off less, s: even in their logarithm. */
 const creepGrid = Array.from({ length: 10 }, (_, i) => 4 * 150 ** (i / 9))
@@ -203,29 +241,31 @@ function refine(bins: readonly Bin[], model: DecayModel, from: DecayCurve, spanS
   const start = [from.startPa / unit, from.risePa / unit, Math.log(from.timeConstantS)]
   if (leaks) start.push((from.leakPaPerS * spanS) / unit)
   const far = 1e12
+  const jacobianFunction = (p: ArrayLike<number>) => {
+    const { risePa, timeConstantS } = curveOf(p)
+    return (i: number) => {
+      const { timeS, sigmaPa } = bins[i]!
+      const left = Math.exp(-timeS / timeConstantS)
+      const row = [unit / sigmaPa, (unit * (1 - left)) / sigmaPa]
+      row.push((-risePa * left * (timeS / timeConstantS)) / sigmaPa)
+      if (leaks) row.push((unit * timeS) / spanS / sigmaPa)
+      return row
+    }
+  }
   const data = { x: bins.map((_, i) => i), y: bins.map((b) => b.pressurePa / b.sigmaPa) }
   try {
     const { parameterValues } = levenbergMarquardt(
       data,
       (p) => {
-        const curve = curveOf(p)
-        return (i) => decayPressurePa(curve, bins[i]!.timeS) / bins[i]!.sigmaPa
+        const on = pressuresOn(curveOf(p), bins)
+        return (i) => on[i]! / bins[i]!.sigmaPa
       },
       {
         initialValues: start,
         minValues: [0, 0, Math.log(5), ...(leaks ? [0] : [])],
         maxValues: [far, far, Math.log(Math.max(4 * 3600, 3 * spanS)), ...(leaks ? [far] : [])],
-        jacobianFunction: (p) => {
-          const { risePa, timeConstantS } = curveOf(p)
-          return (i) => {
-            const { timeS, sigmaPa } = bins[i]!
-            const left = Math.exp(-timeS / timeConstantS)
-            const row = [unit / sigmaPa, (unit * (1 - left)) / sigmaPa]
-            row.push((-risePa * left * (timeS / timeConstantS)) / sigmaPa)
-            if (leaks) row.push((unit * timeS) / spanS / sigmaPa)
-            return row
-          }
-        },
+        // where the vapour follows a logged temperature the package takes its own differences
+        ...(bins[0]?.warmth ? {} : { jacobianFunction }),
         maxIterations: 25,
         damping: 0.01,
       },

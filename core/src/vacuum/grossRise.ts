@@ -1,4 +1,7 @@
 import { waterVapourPressurePa } from '../air/water'
+import { decayBins, gaugeNoise } from './decayBins'
+import { DEFAULT_NOISE, downweighted } from './decayBeforehand'
+import { fitLinear, timeConstantGrid } from './decayModels'
 import { withoutOutliers, type VacuumSample } from './sample'
 
 /** A rise that no decay test is made for. */
@@ -11,8 +14,12 @@ export interface GrossRise {
 /** no pipe of a split system that is being evacuated is warmer, and no water over it stands at more */
 const WARMEST_K = 313.15
 const ROOM_K = 298.15
-/** a rise whose later half is this much slower bends */
-const BENDS = 0.6
+/** a rise whose end is this much slower than its beginning bends */
+const BENDS = 0.75
+/** a bend is one where it fits better by so much, in squares of standard uncertainties */
+const BETTER = 9
+/** from so many readings on a bend can be seen */
+const SHOWS_A_BEND = 4
 const LEAST_S = 15
 /** two readings closer together than this say nothing of a rate */
 const LEAST_STEP_S = 1
@@ -35,26 +42,48 @@ export function grossRise(
   const first = calm[0]
   const last = calm.at(-1)
   if (!first || !last || last.pressurePa <= limitPa || last.timeS - first.timeS < LEAST_S) return undefined
+  const top = topOf(calm)
   // at the gauge's end stop nothing moves any more: until there
-  const top = calm.reduce((high, s) => Math.max(high, s.pressurePa), 0)
-  const rising = calm.slice(0, calm.findIndex((s) => s.pressurePa >= 0.98 * top) + 1)
-  const end = rising.at(-1)!
-  if (end.pressurePa <= 2 * first.pressurePa || end.timeS <= first.timeS) return undefined
-  const rate = (a: VacuumSample, b: VacuumSample) =>
-    (b.pressurePa - a.pressurePa) / Math.max(b.timeS - a.timeS, LEAST_STEP_S)
-  const ratePaPerS = rate(first, end)
-  if (ratePaPerS < grossPaPerS) return undefined
-  if (top > waterVapourPressurePa(WARMEST_K)!) return { ratePaPerS, confidence: SURE }
-  // what stands at the end stop was there before it was read: it would bend the steepest rise
   const stopped = calm.filter((s) => s.pressurePa >= 0.98 * top).length > 2
+  const rising = stopped ? calm.slice(0, calm.findIndex((s) => s.pressurePa >= 0.98 * top) + 1) : calm
+  const end = rising.at(-1)!
+  if (top <= 2 * first.pressurePa || end.timeS <= first.timeS) return undefined
+  const ratePaPerS = (end.pressurePa - first.pressurePa) / Math.max(end.timeS - first.timeS, LEAST_STEP_S)
+  if (end.pressurePa > waterVapourPressurePa(WARMEST_K)! && ratePaPerS >= grossPaPerS)
+    return { ratePaPerS, confidence: SURE }
+  // what stands at the end stop was there before it was read: it would bend the steepest rise
   const free = stopped && rising.length > 2 ? rising.slice(0, -1) : rising
-  if (free.length < 3)
-    return { ratePaPerS, confidence: !stopped && top > waterVapourPressurePa(ROOM_K)! ? SURE : LIKELY }
-  const until = free.at(-1)!
-  const half = (first.timeS + until.timeS) / 2
-  const split = free.findIndex((s) => s.timeS >= half)
-  const middle = free[Math.min(Math.max(split, 1), free.length - 2)]!
-  const [early, late] = [rate(first, middle), rate(middle, until)]
-  if (late < grossPaPerS || late < BENDS * early) return undefined
-  return { ratePaPerS: (early + late) / 2, confidence: late > 0.8 * early ? SURE : LIKELY }
+  if (free.length < SHOWS_A_BEND)
+    return ratePaPerS < grossPaPerS
+      ? undefined
+      : { ratePaPerS, confidence: !stopped && top > waterVapourPressurePa(ROOM_K)! ? SURE : LIKELY }
+  const line = straightness(free)
+  if (!line || line.ratePaPerS < grossPaPerS || line.bends) return undefined
+  return { ratePaPerS: line.ratePaPerS, confidence: line.straight ? SURE : LIKELY }
 }
+
+/** The highest that isn't one wild reading's: of many the third. */
+function topOf(samples: readonly VacuumSample[]): number {
+  const sorted = samples.map((s) => s.pressurePa).sort((a, b) => b - a)
+  return sorted[samples.length < 12 ? 0 : 2]!
+}
+
+/** A straight line through a rise, and whether one that bends follows it better. */
+function straightness(samples: readonly VacuumSample[]) {
+  const bins = downweighted(decayBins(samples, gaugeNoise(samples, DEFAULT_NOISE), MOST_BINS))
+  const spanS = bins.at(-1)!.timeS - bins[0]!.timeS
+  const line = fitLinear(bins, 'straight', 1)
+  if (!line) return undefined
+  const bent = timeConstantGrid(spanS).flatMap((tau) => {
+    const fit = fitLinear(bins, 'bending', tau)
+    return fit && fit.curve.risePa > 0 ? [{ slows: Math.exp(-spanS / tau), chiSquared: fit.chiSquared }] : []
+  })
+  const least = Math.min(line.chiSquared, ...bent.map((b) => b.chiSquared))
+  const allowed = bent.filter((b) => b.chiSquared < least + BETTER)
+  return {
+    ratePaPerS: line.curve.leakPaPerS,
+    bends: line.chiSquared > least + BETTER && allowed.every((b) => b.slows < BENDS),
+    straight: allowed.every((b) => b.slows > BENDS),
+  }
+}
+const MOST_BINS = 40
