@@ -94,6 +94,8 @@ try {
   for (const channel of ['discharge', 'returnDryBulb', 'supply', 'outdoor', 'amps'])
     await lead.press(`chart-channels-${channel}`)
   await lead.see('chart-current')
+  // pressures, temperatures and current, all three in view
+  await lead.bring('chart-temperature')
   const live = await measured(lead)
   // sixteen holds, each counting down on the row and in the bar
   const jobId = await sixteenHolds(lead)

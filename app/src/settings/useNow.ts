@@ -15,7 +15,8 @@ function tick() {
   for (const listener of [...listeners]) listener()
 }
 
-function subscribe(listener: () => void): () => void {
+/** Tells of every tick. */
+export function subscribeClock(listener: () => void): () => void {
   listeners.add(listener)
   if (!timer) {
     timer = setInterval(tick, TICK_MS)
@@ -35,11 +36,11 @@ function subscribe(listener: () => void): () => void {
  * @param select a string, a number or a truth of the time: compared by value
  */
 export function useClock<T extends string | number | boolean | undefined>(select: (nowMs: number) => T): T {
-  return useSyncExternalStore(subscribe, () => select(current()))
+  return useSyncExternalStore(subscribeClock, () => select(clockNow()))
 }
 
-/** the store's time, not older than a tick: where nobody listened, nobody moved it */
-function current(): number {
+/** The store's time, not older than a tick: where nobody listened, nobody moved it */
+export function clockNow(): number {
   if (listeners.size === 0) now = clock.now()
   return now
 }

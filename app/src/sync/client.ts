@@ -297,8 +297,12 @@ export async function fetchTrace(unitId: string, traceId: string): Promise<reado
   }
 }
 
-if (typeof window !== 'undefined')
+if (typeof window !== 'undefined') {
   window.addEventListener('online', () => {
     outbox.wake()
     recorder.wake()
   })
+  document.addEventListener('visibilitychange', () => {
+    if (document.visibilityState === 'hidden') recorder.keep()
+  })
+}

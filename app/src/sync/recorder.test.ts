@@ -56,6 +56,28 @@ describe('recorder', () => {
     await settled(() => sent.length === 1)
     expect(sent[0]!.count).toBeGreaterThan(55)
   })
+  it('is written down every few seconds, and at once when the page is about to go', async () => {
+    const store = memoryStore()
+    let puts = 0
+    const counting = { ...store, put: (chunk: StoredChunk) => (puts++, store.put(chunk)) }
+    const recorder = makeRecorder({ store: counting, send: async () => undefined })
+    await recorder.ready()
+    for (let s = 0; s < 30; s++) {
+      recorder.add('u', 't', samples(s, 1))
+      jest.advanceTimersByTime(1000)
+      await Promise.resolve()
+    }
+    expect(puts).toBeGreaterThanOrEqual(9)
+    expect(puts).toBeLessThanOrEqual(11)
+    recorder.add('u', 't', samples(30, 1))
+    jest.advanceTimersByTime(1000)
+    recorder.keep()
+    expect(secondsOf([...store.rows.values()])).toEqual(range(31))
+    // nothing comes any more: what was held back is written down all the same
+    recorder.add('u', 't', samples(31, 1))
+    jest.advanceTimersByTime(4000)
+    expect(secondsOf([...store.rows.values()])).toEqual(range(32))
+  })
   it('goes on after a reload where it was: no sample lost, none twice', async () => {
     const store = memoryStore()
     const away: SendChunks = async () => Promise.reject(new NoAnswer('away'))

@@ -33,12 +33,16 @@ export interface Recorder {
   /** lets go of what is written down; it is read again once that can be */
   forget(): void
   subscribe(tell: () => void): () => void
+  /** writes down at once what it holds back for a moment: the page is about to go */
+  keep(): void
   wake(): void
 }
 
 /** An open chunk is sealed after so long, so that others see a hold grow. */
 const SEAL_AFTER_MS = 60_000
-const WRITE_EVERY_MS = 1000
+const TELL_EVERY_MS = 1000
+/** what is being filled is written down this often, and when the page is left: opening the device's store costs a slow phone more than all else of a second */
+const KEEP_EVERY_MS = 3000
 /** A unit that was opened without signal isn't on the server yet: its recording waits for it. */
 const isFinal = (status: number) => status === 409 || status === 422
 
@@ -51,7 +55,7 @@ interface Open {
 }
 
 /**
- * Writes recordings down on this device second by second and sends them chunk by chunk, in order, for as long as it takes. A chunk's
+ * Writes recordings down on this device every few seconds and sends them chunk by chunk, in order, for as long as it takes. A chunk's
  * identity is its recording and its number, so sending it twice is harmless.
  */
 export function makeRecorder({
@@ -72,7 +76,11 @@ export function makeRecorder({
   const listeners = new Set<() => void>()
   let refusal: string | undefined
   let isRead = false
-  let writing: ReturnType<typeof setTimeout> | undefined
+  let telling: ReturnType<typeof setTimeout> | undefined
+  let keeping: ReturnType<typeof setTimeout> | undefined
+  let keptMs = -Infinity
+  /** keys of chunks that grew since they were written down */
+  const grown = new Set<string>()
 
   const unkept = new Set<string>()
   /** Writes a chunk down; what can't be is held by this page, and sent all the same. */
@@ -118,7 +126,7 @@ export function makeRecorder({
     open.set(traceId, { unitId, traceId, number, samples: [...(decodeChunk(bytes) ?? [])], sinceMs: Date.now() })
   }
 
-  function write({ unitId, traceId, number, samples }: Open, sealed: boolean): StoredChunk {
+  function write({ unitId, traceId, number, samples }: Open, sealed: boolean): void {
     const chunk = stamped({
       unitId,
       traceId,
@@ -128,9 +136,32 @@ export function makeRecorder({
       sealed,
       sent: false,
     })
-    held.set(chunkKey(chunk), chunk)
-    void put(chunk)
-    return chunk
+    const key = chunkKey(chunk)
+    held.set(key, chunk)
+    if (sealed) {
+      grown.delete(key)
+      void put(chunk)
+    } else {
+      grown.add(key)
+      keepSoon()
+    }
+  }
+
+  function keepSoon(): void {
+    const since = Date.now() - keptMs
+    if (since >= KEEP_EVERY_MS) keep()
+    else keeping ??= setTimeout(keep, KEEP_EVERY_MS - since)
+  }
+
+  function keep(): void {
+    clearTimeout(keeping)
+    keeping = undefined
+    keptMs = Date.now()
+    for (const key of grown) {
+      const chunk = held.get(key)
+      if (chunk) void put(chunk)
+    }
+    grown.clear()
   }
 
   function seal(chunk: Open): void {
@@ -139,15 +170,15 @@ export function makeRecorder({
     void queue.run()
   }
 
-  function writeSoon(): void {
-    writing ??= setTimeout(() => {
-      writing = undefined
+  function tellSoon(): void {
+    telling ??= setTimeout(() => {
+      telling = undefined
       for (const chunk of open.values()) {
         if (Date.now() - chunk.sinceMs > SEAL_AFTER_MS) seal(chunk)
         else write(chunk, false)
       }
       tell()
-    }, WRITE_EVERY_MS)
+    }, TELL_EVERY_MS)
   }
 
   function add(unitId: string, traceId: string, samples: readonly TraceSample[]): void {
@@ -163,7 +194,7 @@ export function makeRecorder({
       chunk.samples.push(sample)
       if (chunk.samples.length >= CHUNK_SAMPLES) seal(chunk)
     }
-    writeSoon()
+    tellSoon()
   }
 
   const queue = keepTrying({
@@ -255,6 +286,7 @@ export function makeRecorder({
       listeners.add(listener)
       return () => listeners.delete(listener)
     },
+    keep,
     wake: queue.wake,
   }
 }

@@ -1,6 +1,7 @@
 import type { ComponentProps } from 'react'
-import { useClock } from '@/settings/useNow'
+import { clockNow, subscribeClock } from '@/settings/useNow'
 import { Figure } from './Words'
+import { Written } from './Written'
 
 /** A figure that follows the clock, alone: what stands around it isn't drawn anew. */
 export function Ticking({
@@ -14,6 +15,6 @@ export function Ticking({
   )
 }
 
-function Clocked({ text }: { text: (nowMs: number) => string }) {
-  return useClock(text)
-}
+const Clocked = ({ text }: { text: (nowMs: number) => string }) => (
+  <Written read={() => text(clockNow())} subscribe={subscribeClock} />
+)

@@ -1,12 +1,11 @@
 import { useLayoutEffect, useMemo, useState, type ComponentType, type ReactNode } from 'react'
-import { createStore, useStore, type StoreApi } from 'zustand'
+import { createStore, type StoreApi } from 'zustand'
 import { drawn } from './drawn'
+import { Written } from './Written'
 
 type Cell = StoreApi<{ readonly words: string }>
 
-function Told({ cell }: { cell: Cell }) {
-  return useStore(cell, ({ words }) => words)
-}
+const Told = ({ cell }: { cell: Cell }) => <Written read={() => cell.getState().words} subscribe={cell.subscribe} />
 
 /** Words that change by the second: the same element for life, of which only the text is written anew. */
 export function useTold(words: string): ReactNode {

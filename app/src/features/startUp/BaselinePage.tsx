@@ -1,6 +1,6 @@
 import { entryProblemWords, missingWords, safetyWords } from '@zetesis/contract'
 import { baselineFacts, readingWorkings, type Instrument } from '@zetesis/core'
-import { useDeferredValue, useEffect, useMemo, useState } from 'react'
+import { useMemo, useState } from 'react'
 import { YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
 import { useInstrumentChoice, type SlotChoice } from '@/kit/choice'
@@ -24,7 +24,7 @@ import { makeLiveStore, useLiveAnswer, type LiveStore } from './liveStore'
 import { Numbers } from './Numbers'
 import { readingBody } from './readingBody'
 import { likeUnit } from './SourceCard'
-import { useLive, useLiveTerms } from './useLive'
+import { useLiveInto, useLiveTerms } from './useLive'
 import { ReadingFields, useReadingForm } from './useReadingForm'
 import { useShown } from './useShownReading'
 import { WhyCard } from './WhyCard'
@@ -159,11 +159,7 @@ function LiveBaseline({
   kit: readonly Instrument[]
 }) {
   const [store] = useState(makeLiveStore)
-  const answer = useLive(found.view, traceId, { choice, kit })
-  useEffect(() => {
-    store.setState({ answer })
-    return () => store.setState({ answer: undefined })
-  }, [store, answer])
+  useLiveInto(store, found.view, traceId, { choice, kit })
   return <LiveShown store={store} unit={unit} found={found} traceId={traceId} choice={choice} kit={kit} />
 }
 
@@ -177,7 +173,7 @@ function LiveShown({
 }: { store: LiveStore } & Parameters<typeof LiveBaseline>[0]) {
   const { system } = useSettings()
   const [problem, setProblem] = useState<string>()
-  const live = useDeferredValue(useLiveAnswer(store))?.assessment
+  const live = useLiveAnswer(store)?.assessment
   const { instruments } = useLiveTerms(found.view, { choice, kit })
   const settled = live?.settling.state === 'settled' || live?.settling.state === 'hunting'
   const { elevationM } = unit.view

@@ -8,7 +8,7 @@ import {
   type JudgedReading,
   type TuningRun,
 } from '@zetesis/core'
-import { memo, useDeferredValue, useMemo, useState } from 'react'
+import { memo, useMemo, useState } from 'react'
 import { YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
 import type { SlotChoice } from '@/kit/choice'
@@ -52,7 +52,7 @@ import { Findings, MethodLine, Verdict } from '@/verdict/Verdict'
  * has time for it, in pieces that a finger may interrupt.
  */
 export function LiveBench({ live, ...page }: { live: LiveStore } & Omit<Parameters<typeof Bench>[0], 'answer'>) {
-  return <Bench answer={useDeferredValue(useLiveAnswer(live))} {...page} />
+  return <Bench answer={useLiveAnswer(live)} {...page} />
 }
 
 const Bench = memo(function Bench({

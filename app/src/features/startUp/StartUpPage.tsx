@@ -1,6 +1,6 @@
 import { countdown, entryProblemWords, minutesText, safetyWords } from '@zetesis/contract'
 import { readableIn, showText, type Instrument, type LiveAssessment, conditionsWindow } from '@zetesis/core'
-import { Fragment, useEffect, useMemo, useState } from 'react'
+import { Fragment, useMemo, useState } from 'react'
 import { useMedia, YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
 import { useInstrumentChoice, type SlotChoice } from '@/kit/choice'
@@ -38,7 +38,7 @@ import { SourceCard } from './SourceCard'
 import { StepCard } from './StepCard'
 import { StepDespite } from './StepDespite'
 import { useCharts } from './useCharts'
-import { useLive } from './useLive'
+import { useLiveInto } from './useLive'
 import { shownReading, useShown, useTuned } from './useShownReading'
 import { useStrikeStep } from './useStrikeStep'
 import { readingSlots } from '@/kit/instruments'
@@ -134,12 +134,8 @@ function LiveWatch({
   view,
   traceId,
   ...asked
-}: { store: LiveStore; view: UnitHandle['view']; traceId: string } & Parameters<typeof useLive>[2]) {
-  const answer = useLive(view, traceId, asked)
-  useEffect(() => {
-    store.setState({ answer })
-    return () => store.setState({ answer: undefined })
-  }, [store, answer])
+}: { store: LiveStore; view: UnitHandle['view']; traceId: string } & Parameters<typeof useLiveInto>[3]) {
+  useLiveInto(store, view, traceId, asked)
   return null
 }
 

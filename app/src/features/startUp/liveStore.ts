@@ -1,3 +1,4 @@
+import { startTransition, useEffect, useState } from 'react'
 import type { LiveAssessment } from '@zetesis/core'
 import equal from 'fast-deep-equal/react'
 import { createStore } from 'zustand'
@@ -12,6 +13,15 @@ export const makeLiveStore = () => createStore<{ readonly answer?: LiveAnswer }>
 export const useLiveStore = <T>(store: LiveStore, select: (live: LiveAssessment | undefined) => T): T =>
   useStoreWithEqualityFn(store, ({ answer }) => select(answer?.assessment), equal)
 
-/** The whole answer, anew every second. */
-export const useLiveAnswer = (store: LiveStore): LiveAnswer | undefined =>
-  useStoreWithEqualityFn(store, ({ answer }) => answer)
+/**
+ * The whole answer, anew every second, when the phone has time for it: what draws from it is drawn in pieces that a finger may interrupt.
+ */
+export function useLiveAnswer(store: LiveStore): LiveAnswer | undefined {
+  const [answer, setAnswer] = useState(() => store.getState().answer)
+  useEffect(() => {
+    const look = () => startTransition(() => setAnswer(store.getState().answer))
+    look()
+    return store.subscribe(look)
+  }, [store])
+  return answer
+}

@@ -1,26 +1,31 @@
 import { learntSteps, type ChargeMode, type Instrument, type LiveTerms, type UnitView } from '@zetesis/core'
-import { useMemo } from 'react'
+import { useEffect, useMemo } from 'react'
 import type { SlotChoice } from '@/kit/choice'
-import { useTraceWatch } from '@/recording/useTraceWatch'
+import { useTraceAnswers } from '@/recording/useTraceWatch'
 import { useSettings } from '@/settings/settings'
 import type { LiveAnswer, LiveQuestion, SeriesAsked } from '@/workers/live.worker'
 import { instrumentSlots } from '@/kit/instruments'
+import type { LiveStore } from './liveStore'
 
 const open = () => new Worker(new URL('../../workers/live.worker.ts', window.location.href))
 
-/** What the recording of the running system says, once a second, from the worker. */
-export function useLive(
-  view: UnitView,
-  traceId: string | undefined,
-  { choice, kit, series }: { choice: SlotChoice; kit: readonly Instrument[]; series?: SeriesAsked },
-): LiveAnswer | undefined {
+interface Watching {
+  readonly choice: SlotChoice
+  readonly kit: readonly Instrument[]
+  readonly series?: SeriesAsked
+}
+
+/** What the recording of the running system says, once a second, from the worker into a store beside the page. */
+export function useLiveInto(store: LiveStore, view: UnitView, traceId: string, watching: Watching): void {
+  const put = (_: string, answer: LiveAnswer) => store.setState({ answer })
+  useTraceAnswers<LiveQuestion, LiveAnswer>(traceId, open, useLiveQuestion(view, traceId, watching), put)
+  useEffect(() => () => store.setState({ answer: undefined }), [store, traceId])
+}
+
+function useLiveQuestion(view: UnitView, traceId: string, { choice, kit, series }: Watching): LiveQuestion | undefined {
   const terms = useLiveTerms(view, { choice, kit })
-  const known = traceId !== undefined && view.tuning.trace?.traceId === traceId
-  const question = useMemo(
-    (): LiveQuestion | undefined => (known ? { terms, ...(series ? { series } : {}) } : undefined),
-    [known, terms, series],
-  )
-  return useTraceWatch<LiveQuestion, LiveAnswer>(traceId, open, question)
+  const known = view.tuning.trace?.traceId === traceId
+  return useMemo(() => (known ? { terms, ...(series ? { series } : {}) } : undefined), [known, terms, series])
 }
 
 /** What a recording of this unit is judged by; the same object until the log or the choice of instruments changes. */
