@@ -87,12 +87,12 @@ async function wordOfBuild() {
   }
 }
 
-/** Two lanes that take the next one as soon as they are free. */
-async function inLanes(jobs) {
+/** Lanes that take the next one as soon as they are free. */
+async function inLanes(jobs, lanes) {
   const lane = async () => {
     for (let next = jobs.shift(); next; next = jobs.shift()) await next()
   }
-  await Promise.all([lane(), lane()])
+  await Promise.all(Array.from({ length: lanes }, lane))
 }
 
 if (which === 'all') {
@@ -106,7 +106,10 @@ if (which === 'all') {
     ['format', 'npm', ['run', '--silent', 'format:check']],
     ['arrows', 'npm', ['run', '--silent', 'arrows']],
   ]
-  await inLanes(checks.map((each) => () => check(...each)))
+  await inLanes(
+    checks.map((each) => () => check(...each)),
+    2,
+  )
 }
 const some = (kind) => which === 'all' || which === kind
 // every browser suite there is, the long ones first; one that needs the machine to itself says so in its first line
@@ -120,12 +123,15 @@ const isAlone = ({ text }) => text.startsWith('// alone:')
 const inBrowser = async ({ file }) => {
   if (await isBuilt()) await nodeTests(file)
 }
-// one process each, and one core
-await inLanes([
-  ...(some('unit') ? [() => jest('unit', ['core', 'contract', 'rig', 'papers', 'app'])] : []),
-  ...(some('api') ? [() => jest('api', ['api'])] : []),
-  ...suites.filter((suite) => !isAlone(suite)).map((suite) => () => inBrowser(suite)),
-])
+// one process each; a browser suite waits for its pages nearly half of its time, so that two cores have work for three lanes
+await inLanes(
+  [
+    ...(some('unit') ? [() => jest('unit', ['core', 'contract', 'rig', 'papers', 'app'])] : []),
+    ...(some('api') ? [() => jest('api', ['api'])] : []),
+    ...suites.filter((suite) => !isAlone(suite)).map((suite) => () => inBrowser(suite)),
+  ],
+  3,
+)
 for (const suite of suites.filter(isAlone)) await inBrowser(suite)
 
 rmSync(scratch, { recursive: true, force: true })
