@@ -76,10 +76,10 @@ export class Driver {
 
   /** presses what can be pressed: a button that is still shut is waited for */
   async press(id: string): Promise<void> {
-    const shut = '[aria-disabled="true"]):not([disabled]'
+    const open = `${sel(id)}:not([aria-disabled="true"]):not([disabled])`
     // on a busy machine the page may have moved under the finger, or been drawn anew: then it is pressed again, as anybody would
     for (let tries = 0; tries < 5; tries++) {
-      const handle = await this.page.waitForSelector(`${sel(id)}:not(${shut})`, { visible: true })
+      const handle = await this.page.waitForSelector(open, { visible: true })
       if (await pressed(this.page, handle!)) return
     }
     throw new Error(`${id} moves whenever it is pressed`)
