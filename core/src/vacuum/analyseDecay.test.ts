@@ -2,27 +2,12 @@ import fc from 'fast-check'
 import { waterVapourPressurePa } from '../air/water'
 import { analyseDecay } from './analyseDecay'
 import { causeOf } from './decayBelief'
-import { makeNoise } from './testing'
+import { hold } from './testing'
 
 const MICRON = 0.133322368
 const limitPa = 500 * MICRON
 const terms = { limitPa, holdS: 600 }
 
-interface Shape {
-  readonly seconds?: number
-  readonly everyS?: number
-  readonly noise?: number
-  readonly seed?: number
-}
-
-/** readings of a curve given in micron over seconds, with noise in proportion */
-function hold(micron: (t: number) => number, { seconds = 600, everyS = 1, noise = 0.03, seed = 5 }: Shape = {}) {
-  const normal = makeNoise(seed)
-  return Array.from({ length: Math.floor(seconds / everyS) + 1 }, (_, i) => ({
-    timeS: i * everyS,
-    pressurePa: micron(i * everyS) * (1 + noise * normal()) * MICRON,
-  }))
-}
 const perMin = (paPerS: number) => (paPerS / MICRON) * 60
 
 describe('what a decay says', () => {
@@ -217,50 +202,6 @@ describe('beyond what the curves cover', () => {
       { ...terms, holdS: 1200 },
     )
     expect(['leak', 'both']).not.toContain(a.cause)
-  })
-})
-
-describe('a pipe whose temperature was logged', () => {
-  /** a film whose vapour is on its way to its saturation behind a swinging temperature, and air that leaks in; stepped second by second */
-  const swung = (leakPerMin: number, seed: number) => {
-    const kelvin = (t: number) => 296 + 1.4 * Math.sin((2 * Math.PI * t) / 2400 + 4.5)
-    const lagS = 300
-    let vapour = 0
-    const at = Array.from({ length: 1501 }, (_, t) => {
-      const now = vapour
-      vapour += ((0.35 * waterVapourPressurePa(kelvin(t))!) / MICRON - vapour) / lagS
-      return ((350 + (leakPerMin * t) / 60) * kelvin(t)) / kelvin(0) + now
-    })
-    const drawn = makeNoise(seed + 100)
-    return hold((t) => at[Math.round(t)]!, { noise: 0.02, seconds: 1500, everyS: 3, seed }).map((s) => ({
-      ...s,
-      temperatureK: kelvin(s.timeS) + 0.2 * drawn(),
-    }))
-  }
-  const seeds = [1, 2, 3, 4, 5, 6]
-  const causes = (leakPerMin: number, logged: boolean) =>
-    seeds.map((seed) => {
-      const held = swung(leakPerMin, seed).map((s) => (logged ? s : { timeS: s.timeS, pressurePa: s.pressurePa }))
-      return analyseDecay(held, { ...terms, holdS: 1500 }).cause
-    })
-  it('tells its swing from a leak: moisture alone is moisture', () => {
-    expect(causes(0, true)).toEqual(seeds.map(() => 'moisture'))
-  })
-  it('and finds the leak beside it', () => {
-    expect(causes(60, true)).toEqual(seeds.map(() => 'both'))
-  })
-  it('which without the log isn’t told', () => {
-    const right = [
-      ...causes(0, false).filter((c) => c === 'moisture'),
-      ...causes(60, false).filter((c) => c === 'both'),
-    ]
-    expect(right.length).toBeLessThan(2 * seeds.length)
-  })
-  it('a log with a gap in it is read on across it', () => {
-    const gappy = swung(60, 1).map((s) =>
-      s.timeS > 400 && s.timeS < 460 ? { timeS: s.timeS, pressurePa: s.pressurePa } : s,
-    )
-    expect(analyseDecay(gappy, { ...terms, holdS: 1500 }).cause).toBe('both')
   })
 })
 
