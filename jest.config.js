@@ -6,16 +6,7 @@ const node = (displayName, roots, more = {}) => ({
   roots: roots.map((r) => `<rootDir>/${r}/src`),
   testEnvironment: 'node',
   transform: {
-    '\\.[cm]?[jt]sx?$': [
-      'babel-jest',
-      {
-        configFile: false,
-        babelrc: false,
-        presets: [['@babel/preset-env', { targets: { node: '20' } }], '@babel/preset-typescript'],
-        // a file of its own: what hands this configuration on (the mutation tool) keeps only what can be written down
-        plugins: [require.resolve('./scripts/importMetaUrl.cjs')],
-      },
-    ],
+    '\\.[cm]?[jt]sx?$': require.resolve('./scripts/transform.cjs'),
   },
   transformIgnorePatterns: [`/node_modules/(?!(${esm})/)`],
   // names only an `import` condition in its exports

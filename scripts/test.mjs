@@ -60,7 +60,6 @@ async function nodeTests(file) {
   const code = await run('node', [
     '--import',
     'tsx',
-    '--test',
     '--test-reporter=spec',
     '--test-reporter-destination=stdout',
     '--test-reporter=tap',
@@ -99,8 +98,8 @@ if (which === 'all') {
   const checks = [
     ...['core', 'contract', 'rig', 'server', 'app', 'e2e', 'bench'].map((room) => [
       `types ${room}`,
-      'npx',
-      ['tsc', '-p', room],
+      'npm',
+      ['run', '--silent', 'types', '--', room],
     ]),
     ['lint', 'npm', ['run', '--silent', 'lint']],
     ['format', 'npm', ['run', '--silent', 'format:check']],

@@ -70,14 +70,12 @@ describe('a conversion', () => {
 
   it('reckons the orifice, and takes no size that none has', async () => {
     await lead.reads('orifice-wanted', /Wanted: 68\.\d thousandths/)
-    await lead.page.waitForFunction(() => /68 thousandths, on the rig.*superheat \d/s.test(document.body.innerText))
+    await lead.until(() => /68 thousandths, on the rig.*superheat \d/s.test(document.body.innerText))
     await lead.press('device-by-kept')
     for (const wrong of ['0', '59 mm', '59 in']) {
       await lead.type('bore', wrong)
       await lead.press('device-log')
-      await lead.page.waitForFunction(() =>
-        /Pistons are 20 to 120 thousandths|Out of range/.test(document.body.innerText),
-      )
+      await lead.until(() => /Pistons are 20 to 120 thousandths|Out of range/.test(document.body.innerText))
       assert.equal((await entriesOfKind(lead, unit, 'deviceFitted')).length, 0)
     }
     await lead.type('bore', '59')

@@ -1,7 +1,7 @@
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
-import type { Browser, ElementHandle, Page } from 'puppeteer-core'
+import type { Browser, ElementHandle, EvaluateFunc, Page } from 'puppeteer-core'
 
 const WAIT = 45_000
 /** brings it to the middle and waits until it stands still: what was pressed before may yet move the page; as text, since it runs there */
@@ -36,6 +36,15 @@ async function pressed(page: Page, handle: ElementHandle): Promise<boolean> {
   return handle.evaluate((element) => !element.isConnected || element.hasAttribute('data-landed')).catch(() => true)
 }
 const sel = (id: string) => `[data-testid="${id}"]`
+/** looked at ten times a second, not with every frame: a page that has nothing to draw stays at rest while a test waits */
+const waiting = { timeout: WAIT, polling: 100 }
+/** the first of these if it can be seen, as text for the same reason as above */
+const seen = new Function(
+  'selector',
+  `const first = document.querySelector(selector)
+  const { width, height } = first?.getBoundingClientRect() ?? { width: 0, height: 0 }
+  return width * height > 0 && first.checkVisibility({ visibilityProperty: true }) && first`,
+) as (selector: string) => Element
 
 /** The interface by its test ids and its words; every wait is for something seen, never for a time. */
 export class Driver {
@@ -79,16 +88,15 @@ export class Driver {
     const open = `${sel(id)}:not([aria-disabled="true"]):not([disabled])`
     // on a busy machine the page may have moved under the finger, or been drawn anew: then it is pressed again, as anybody would
     for (let tries = 0; tries < 5; tries++) {
-      const handle = await this.page.waitForSelector(open, { visible: true })
-      if (await pressed(this.page, handle!)) return
+      if (await pressed(this.page, await this.seen(open))) return
     }
     throw new Error(`${id} moves whenever it is pressed`)
   }
 
   /** replaces what stands in a field */
   async type(id: string, text: string): Promise<void> {
-    const handle = await this.page.waitForSelector(sel(id), { visible: true })
-    await handle!.evaluate((element) => {
+    const handle = await this.seen(sel(id))
+    await handle.evaluate((element) => {
       element.scrollIntoView({ block: 'center' })
       ;(element as HTMLInputElement).focus()
       ;(element as HTMLInputElement).select()
@@ -106,8 +114,20 @@ export class Driver {
     await chooser.accept([file])
   }
 
+  /** waits until it holds in the page */
+  async until<P extends unknown[]>(holds: string | EvaluateFunc<P>, ...given: P): Promise<void> {
+    await this.page.waitForFunction(holds, waiting, ...given)
+  }
+
+  private async seen(selector: string): Promise<ElementHandle> {
+    const found = await this.page.waitForFunction(seen, waiting, selector).catch((cause: unknown) => {
+      throw new Error(`${selector} isn’t to be seen at ${this.page.url()}`, { cause })
+    })
+    return found.asElement() as ElementHandle
+  }
+
   async see(id: string): Promise<void> {
-    await this.page.waitForSelector(sel(id), { visible: true })
+    await this.seen(sel(id))
   }
 
   /** scrolls to it: what is out of view isn't drawn anew */
@@ -133,7 +153,7 @@ export class Driver {
   /** waits until it isn't there: a page shows for a moment what it knew before */
   async gone(id: string): Promise<void> {
     const absent = (selector: string) => !document.querySelector(selector)
-    await this.page.waitForFunction(absent, { timeout: WAIT }, sel(id))
+    await this.page.waitForFunction(absent, waiting, sel(id))
   }
 
   /** waits until the words stand there; fails with what stood there instead */
@@ -141,7 +161,7 @@ export class Driver {
     const found = this.page.waitForFunction(
       (selector: string, source: string) =>
         new RegExp(source).test(document.querySelector(selector)?.textContent ?? ''),
-      { timeout: WAIT },
+      waiting,
       sel(id),
       wanted.source,
     )
@@ -155,7 +175,7 @@ export class Driver {
   /** waits until the words stand somewhere on the page */
   async shows(words: string): Promise<void> {
     await this.page
-      .waitForFunction((text: string) => document.body.innerText.includes(text), { timeout: WAIT }, words)
+      .waitForFunction((text: string) => document.body.innerText.includes(text), waiting, words)
       .catch(async () => {
         const there = await this.page.$eval('body', (body) => body.innerText).catch(() => 'nothing')
         throw new Error(`“${words}” isn’t on ${this.page.url()}, where this is: ${there.slice(0, 600)}`)
@@ -164,7 +184,7 @@ export class Driver {
 
   async at(path: RegExp): Promise<void> {
     await this.page
-      .waitForFunction((source: string) => new RegExp(source).test(location.pathname), { timeout: WAIT }, path.source)
+      .waitForFunction((source: string) => new RegExp(source).test(location.pathname), waiting, path.source)
       .catch(() => Promise.reject(new Error(`should be at ${path}, is at ${this.page.url()}`)))
   }
 
@@ -188,8 +208,8 @@ export class Driver {
 
   /** a signature by mouse, with enough travel to count */
   async sign(): Promise<void> {
-    const handle = await this.page.waitForSelector(sel('signature'), { visible: true })
-    await handle!.evaluate((element) => element.scrollIntoView({ block: 'center' }))
+    const handle = await this.seen(sel('signature'))
+    await handle.evaluate((element) => element.scrollIntoView({ block: 'center' }))
     const box = (await handle!.boundingBox())!
     await this.page.mouse.move(box.x + 30, box.y + box.height / 2)
     await this.page.mouse.down()

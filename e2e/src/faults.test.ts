@@ -179,7 +179,7 @@ describe('when things go wrong', () => {
     await second.page.evaluate(() =>
       document.querySelector<HTMLElement>('[data-testid=refused] [role=button]')!.click(),
     )
-    await second.page.waitForFunction(() => document.querySelector('[data-testid=refused]') === null)
+    await second.until(() => document.querySelector('[data-testid=refused]') === null)
     await second.close()
   })
 
@@ -257,7 +257,7 @@ describe('when things go wrong', () => {
         await phone.see(id)
         for (const wide of [false, true]) {
           await phone.page.setViewport(wide ? { width: 1280, height: 800 } : { width: 390, height: 844 })
-          await phone.page.waitForFunction(`innerWidth === ${wide ? 1280 : 390}`)
+          await phone.until(`innerWidth === ${wide ? 1280 : 390}`)
           await phone.see(id)
           if (wide === dark) assert.deepEqual(await violations(phone), [], `${name} has accessibility faults`)
           await fits(phone, `${name}, ${wide ? 'wide' : 'on a phone'}`)

@@ -86,8 +86,8 @@ describe('with gloves, by keyboard, in large type', () => {
       ['outdoor', '88'],
     ] as const
     for (const [name, value] of wanted) {
-      await lead.page.waitForFunction(`document.activeElement.getAttribute('data-testid') === '${name}'`)
-      await lead.page.waitForFunction(
+      await lead.until(`document.activeElement.getAttribute('data-testid') === '${name}'`)
+      await lead.until(
         `(() => {
           const bar = document.querySelector('[data-testid="wait-bar"]').getBoundingClientRect().top
           return ${JSON.stringify(wanted.map(([id]) => id))}.every((id) => {
@@ -102,9 +102,7 @@ describe('with gloves, by keyboard, in large type', () => {
     // the bar is its action alone
     assert.equal(await lead.page.evaluate(`document.querySelectorAll('[data-testid="wait-bar"] button').length`), 1)
     await lead.page.click('[data-testid="bar-action"]')
-    await lead.page.waitForFunction(
-      `document.querySelector('[data-testid="bar-action"]').textContent === 'Take another reading'`,
-    )
+    await lead.until(`document.querySelector('[data-testid="bar-action"]').textContent === 'Take another reading'`)
     assert.equal(await lead.page.evaluate('window.scrolls'), 0)
     assert.deepEqual(lead.errors, [])
   })
@@ -152,9 +150,9 @@ describe('with gloves, by keyboard, in large type', () => {
     await lead.see('refrigerant')
     await lead.page.focus('[data-testid="refrigerant"]')
     await lead.page.keyboard.press('Enter')
-    await lead.page.waitForFunction(`document.activeElement.getAttribute('data-testid')?.startsWith('refrigerant-')`)
+    await lead.until(`document.activeElement.getAttribute('data-testid')?.startsWith('refrigerant-')`)
     await lead.page.keyboard.press('Enter')
-    await lead.page.waitForFunction(`document.activeElement.getAttribute('data-testid') === 'refrigerant'`)
+    await lead.until(`document.activeElement.getAttribute('data-testid') === 'refrigerant'`)
   })
 
   it('loses nothing and cuts nothing off in type of twice the size', async () => {

@@ -196,11 +196,11 @@ describe('heat pumps', () => {
     await lead.press('rig-things')
     await lead.press('defrost')
     await lead.reads('reversed', /a defrost that runs/)
-    await lead.page.waitForFunction(() => !document.querySelector('[data-testid="reversed"]'), { timeout: 45_000 })
+    await lead.until(() => !document.querySelector('[data-testid="reversed"]'))
     // timed from the samples, its coil from the high side; logged with a tap, once
     await lead.reads('defrost-found', /\d min, its coil at \d+\.\d °F/)
     await lead.press('defrost-log-provoked')
-    await lead.page.waitForFunction(() => !document.querySelector('[data-testid="defrost-found"]'))
+    await lead.until(() => !document.querySelector('[data-testid="defrost-found"]'))
     await sent()
     const [seen] = await entriesOfKind(lead, unit, 'defrostSeen')
     assert.equal(seen!.how, 'provoked')
@@ -283,7 +283,7 @@ describe('heat pumps', () => {
     )
     assert.match(refused, /still covered/)
     await lead.press('head-stop-off')
-    await lead.page.waitForFunction(() => !document.querySelector('[data-testid="cover-note"]'))
+    await lead.until(() => !document.querySelector('[data-testid="cover-note"]'))
     await sent()
     assert.deepEqual(
       (await entriesOfKind(lead, unit, 'covered')).map((e) => e.on),

@@ -91,9 +91,7 @@ describe('a new unit, all the way', () => {
       await lead.type('time', await clock(lead, ago))
       await lead.press('bar-action')
       await lead.reads('decay-verdict', /Pulling down/)
-      await lead.page.waitForFunction(
-        () => document.querySelector<HTMLInputElement>('[data-testid=micron]')?.value === '',
-      )
+      await lead.until(() => document.querySelector<HTMLInputElement>('[data-testid=micron]')?.value === '')
     }
     await lead.see('decay-sheet')
     await lead.type('time', await clock(lead, 2))

@@ -60,7 +60,7 @@ describe('the library', () => {
     await lead.go(`/units/${ids['K-08']}/prepare`)
     await lead.reads('label-newer', /Mara Quill saved this label again/)
     await lead.press('take-newer')
-    await lead.page.waitForFunction(() => document.querySelector('[data-testid=label-newer]') === null)
+    await lead.until(() => document.querySelector('[data-testid=label-newer]') === null)
     await lead.press('bar-action')
     await lead.at(/\/units\/[\w-]+$/)
     await lead.reads('sync-note', /everything sent/)
@@ -114,9 +114,7 @@ describe('the library', () => {
     await lead.shows('Line 2 has 2 fields, the first line 3.')
     assert.equal(await lead.value('sheet-0-1-0'), '54')
     await choose(file('good.csv', '\ufeff"Rückluft";"18 °C";"24 °C"\r\n"14 °C";"8,5 K";""\r\n"17 °C";"12 K";"9 K"\r\n'))
-    await lead.page.waitForFunction(
-      () => document.querySelector<HTMLInputElement>('[data-testid="sheet-0-1-1"]')?.value === '8.5',
-    )
+    await lead.until(() => document.querySelector<HTMLInputElement>('[data-testid="sheet-0-1-1"]')?.value === '8.5')
     await lead.reads('sheet-0-columnUnit', /°C/)
     await lead.reads('sheet-0-cellUnit', /K/)
     assert.equal(await lead.value('sheet-0-1-2'), '')
@@ -127,7 +125,7 @@ describe('the library', () => {
     await lead.press('model-Brask P-18')
     await lead.press('retire-model')
     await lead.see('add-model')
-    await lead.page.waitForFunction(() => document.querySelector('[data-testid="model-Brask P-18"]') === null)
+    await lead.until(() => document.querySelector('[data-testid="model-Brask P-18"]') === null)
     await lead.reads('sync-note', /everything sent/)
     await lead.page.reload({ waitUntil: 'domcontentloaded' })
     await lead.see('model-Ostrel 30-P')

@@ -72,7 +72,7 @@ describe('the lock of a phone', () => {
     await lead.reads('sync-note', /1 not sent yet/)
     await lead.press('stage-prepare')
     await place('Behind the red door', false)
-    await lead.page.waitForFunction(`indexedDB.databases().then((all) => all.some((d) => d.name === 'zetesis-drafts'))`)
+    await lead.until(`indexedDB.databases().then((all) => all.some((d) => d.name === 'zetesis-drafts'))`)
     await lead.page.evaluate(`new BroadcastChannel('zetesis-lock').postMessage('lock')`)
     await lead.see('unlock-pin')
     assert.doesNotMatch(await lead.page.$eval('body', (body) => body.innerText), /K-08|blue pot|red door/)
@@ -134,7 +134,7 @@ describe('the lock of a phone', () => {
     await lead.press('sign-out')
     await lead.see('login')
     await lead.signIn()
-    await lead.page.waitForFunction(`!document.querySelector('[data-testid="unlock-pin"]')`)
+    await lead.until(`!document.querySelector('[data-testid="unlock-pin"]')`)
     await lead.reads('sync-note', /everything sent/)
     const { entries } = await lead.json<{
       entries: { author: { name: string }; entry: { facts?: { place?: string } } }[]
@@ -201,7 +201,7 @@ describe('the lock of a phone', () => {
     await lead.type('confirm-password', 'copper-line')
     await lead.press('confirm-go')
     await lead.reads('open-jonas', /Jonas Wick/)
-    await lead.page.waitForFunction(`document.querySelector('[data-testid="role-office"]')?.ariaChecked === 'true'`)
+    await lead.until(`document.querySelector('[data-testid="role-office"]')?.ariaChecked === 'true'`)
     await lead.gone('confirm')
   })
 })

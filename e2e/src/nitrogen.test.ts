@@ -77,15 +77,12 @@ describe('the nitrogen test', () => {
 
   /** waits until the gauge has been up and begun to fall: the cylinder is shut, the gas cools */
   const raised = () =>
-    lead.page.waitForFunction(
-      () => {
-        const shown = parseFloat(document.querySelector('[data-testid="live-gauge"]')?.textContent ?? '')
-        const store = window as unknown as { highest?: number }
-        store.highest = Math.max(store.highest ?? 0, shown || 0)
-        return store.highest > 200 && shown < store.highest - 1
-      },
-      { polling: 100 },
-    )
+    lead.until(() => {
+      const shown = parseFloat(document.querySelector('[data-testid="live-gauge"]')?.textContent ?? '')
+      const store = window as unknown as { highest?: number }
+      store.highest = Math.max(store.highest ?? 0, shown || 0)
+      return store.highest > 200 && shown < store.highest - 1
+    })
 
   it('is raised, held and judged live on the rig, through a reload', async () => {
     const live = await plated('V-10')

@@ -41,10 +41,10 @@ describe('a row of units, kept', () => {
     await lead.page.mouse.up()
     const places = () =>
       lead.page.$$eval('[data-testid^="grip-"]', (all) => all.map((e) => e.getAttribute('data-testid')!.slice(5)))
-    await lead.page.waitForFunction(`document.querySelector('[data-testid^="grip-"]').dataset.testid === 'grip-K-03'`)
+    await lead.until(`document.querySelector('[data-testid^="grip-"]').dataset.testid === 'grip-K-03'`)
     // the sentence for those who listen
     const told = (words: string) =>
-      lead.page.waitForFunction(`document.querySelector('[id^="DndLiveRegion"]')?.textContent.includes('${words}')`)
+      lead.until(`document.querySelector('[id^="DndLiveRegion"]')?.textContent.includes('${words}')`)
     await lead.page.focus('[data-testid="grip-K-08"]')
     await lead.page.keyboard.press('Space')
     await told('picked up at place 8')
@@ -61,9 +61,7 @@ describe('a row of units, kept', () => {
     const jonas = await Driver.open(stage.browser, stage.server.base)
     await jonas.signIn('jonas', 'first-season')
     await jonas.go(`/jobs/${kiln}`)
-    await jonas.page.waitForFunction(
-      `document.querySelector('[data-testid^="unit-K-"]')?.dataset.testid === 'unit-K-03'`,
-    )
+    await jonas.until(`document.querySelector('[data-testid^="unit-K-"]')?.dataset.testid === 'unit-K-03'`)
     await jonas.close()
   })
 
@@ -125,7 +123,7 @@ describe('a row of units, kept', () => {
     await lead.go(`/jobs/${kiln}`)
     await lead.see('board-units')
     const first = (tag: string) =>
-      lead.page.waitForFunction(`document.querySelector('[data-testid^="unit-K-"]')?.ariaLabel === '${tag}'`)
+      lead.until(`document.querySelector('[data-testid^="unit-K-"]')?.ariaLabel === '${tag}'`)
     await first('K-03')
     await lead.press('sort-unit')
     await first('K-01')
@@ -133,7 +131,7 @@ describe('a row of units, kept', () => {
     await first('K-08')
     await lead.press('columns-units')
     await lead.press('column-who')
-    await lead.page.waitForFunction(`document.querySelectorAll('[role="columnheader"]').length === 7`)
+    await lead.until(`document.querySelectorAll('[role="columnheader"]').length === 7`)
     await lead.page.reload({ waitUntil: 'domcontentloaded' })
     await lead.see('board-units')
     await first('K-08')

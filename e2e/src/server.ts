@@ -26,17 +26,36 @@ export interface TestServer {
   start(): Promise<void>
 }
 
-/** An empty database of its own on the test cluster. */
-async function freshDatabase(): Promise<string> {
+const DEMO_WORLD = 'e2e_demo_world'
+/** any number: whoever comes first makes the demo world, the others wait for it */
+const MAKING_LOCK = 48_604_862
+
+/** A database of its own on the test cluster: empty, or with the demo world in it, made once for all suites and copied. */
+async function freshDatabase(demo: boolean): Promise<string> {
   const admin = process.env.DATABASE_URL
   if (!admin) throw new Error('DATABASE_URL is not set: run ./zetesis test e2e')
-  const url = new URL(admin)
-  url.pathname = `/e2e_${randomUUID().replace(/-/g, '')}`
+  const named = (name: string) => {
+    const url = new URL(admin)
+    url.pathname = `/${name}`
+    return url.href
+  }
+  const name = `e2e_${randomUUID().replace(/-/g, '')}`
   const client = new pg.Client({ connectionString: admin })
   await client.connect()
-  await client.query(`create database ${url.pathname.slice(1)}`)
+  if (demo) {
+    await client.query(`select pg_advisory_lock(${MAKING_LOCK})`)
+    const made = await client.query('select from pg_database where datname = $1', [DEMO_WORLD])
+    if (made.rowCount === 0) {
+      // one that came to nothing may lie there
+      await client.query(`drop database if exists ${DEMO_WORLD}_next with (force)`)
+      await client.query(`create database ${DEMO_WORLD}_next`)
+      await (await startServer({ database: named(`${DEMO_WORLD}_next`) })).stop()
+      await client.query(`alter database ${DEMO_WORLD}_next rename to ${DEMO_WORLD}`)
+    }
+  }
+  await client.query(`create database ${name}${demo ? ` template ${DEMO_WORLD}` : ''}`)
   await client.end()
-  return url.href
+  return named(name)
 }
 
 /** The built server with the demo world on the test cluster, on a port of its own; it can be stopped and started again. */
@@ -46,7 +65,7 @@ export async function startServer({
 }: { database?: string; env?: Record<string, string> } = {}): Promise<TestServer> {
   const port = await freePort()
   const sessionSecret = randomUUID()
-  const database = given ?? (await freshDatabase())
+  const database = given ?? (await freshDatabase(env.DEMO !== '0'))
   let child: ChildProcess | undefined
   let starts = 0
   let said = ''

@@ -121,9 +121,8 @@ describe('start-up, when it isn’t plain', () => {
     const drawn = () => lead.page.$eval('[data-testid="chart-temperature"]', (e) => e.innerHTML)
     const whole = await drawn()
     await lead.press('chart-narrow')
-    await lead.page.waitForFunction(
+    await lead.until(
       (before: string) => document.querySelector('[data-testid="chart-temperature"]')?.innerHTML !== before,
-      {},
       whole,
     )
     await lead.reads('ask-next', /restriction or a starving|starving metering device or a restriction/)
@@ -139,12 +138,7 @@ describe('start-up, when it isn’t plain', () => {
     const [middle, y] = [box.x + box.width / 2, box.y + box.height / 2]
     const drawn = () => lead.page.$eval(chart, (e) => e.innerHTML)
     const changes = (before: string) =>
-      lead.page.waitForFunction(
-        (was: string, at: string) => document.querySelector(at)?.innerHTML !== was,
-        {},
-        before,
-        chart,
-      )
+      lead.until((was: string, at: string) => document.querySelector(at)?.innerHTML !== was, before, chart)
     const touch = await lead.page.createCDPSession()
     const send = (type: 'touchStart' | 'touchMove' | 'touchEnd', ...xs: number[]) =>
       touch.send('Input.dispatchTouchEvent', { type, touchPoints: xs.map((x, id) => ({ x, y, id })) })
@@ -159,9 +153,8 @@ describe('start-up, when it isn’t plain', () => {
     await send('touchEnd')
     await changes(moved)
     // the worker answers each move of the fingers: the last of them brought the beginning back
-    await lead.page.waitForFunction(
+    await lead.until(
       (at: string) => [...document.querySelectorAll(`${at} text`)].some((t) => t.textContent === '0'),
-      {},
       chart,
     )
   })

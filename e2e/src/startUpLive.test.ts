@@ -106,17 +106,9 @@ describe('start-up and tuning, live', () => {
       await lead.type('despite-amount', '3')
       await lead.type('step-reason', 'A slip of the thumb.')
       await lead.press('log-step-despite')
-      await lead.page.waitForFunction(
-        (n: number) => document.querySelectorAll('[data-testid="tuned-step"]').length === n,
-        {},
-        before + 1,
-      )
+      await lead.until((n: number) => document.querySelectorAll('[data-testid="tuned-step"]').length === n, before + 1)
       await lead.press('undo-step')
-      await lead.page.waitForFunction(
-        (n: number) => document.querySelectorAll('[data-testid="tuned-step"]').length === n,
-        {},
-        before,
-      )
+      await lead.until((n: number) => document.querySelectorAll('[data-testid="tuned-step"]').length === n, before)
       await sent()
       assert.equal((await entriesOfKind(lead, unit, 'struck')).length, 1)
     })

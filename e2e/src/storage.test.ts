@@ -102,9 +102,7 @@ describe('what a phone keeps', () => {
       await phone.press('bar-action')
       await phone.page.setOfflineMode(false)
       await phone.reads('sync-note', /everything sent/)
-      await phone.page.waitForFunction(
-        () => document.querySelector<HTMLInputElement>('[data-testid="micron"]')?.value === '',
-      )
+      await phone.until(() => document.querySelector<HTMLInputElement>('[data-testid="micron"]')?.value === '')
       await phone.gone('storage-note')
       assert.equal((await readings(unit, value)).length, 1)
       assert.deepEqual(phone.errors, [])

@@ -62,10 +62,9 @@ describe('the pocket tools', () => {
     assert.ok(slid > 135 && slid < 160, `dragged to ${slid} psig`)
     await scale.focus()
     await lead.page.keyboard.press('ArrowLeft')
-    await lead.page.waitForFunction(
+    await lead.until(
       (before: number) =>
         Number(document.querySelector<HTMLInputElement>('[data-testid=tool-pressure]')!.value) < before,
-      {},
       slid,
     )
     await lead.type('tool-pressure', '118')

@@ -43,7 +43,7 @@ describe('labels, instruments and three verdicts', () => {
       for (const [j, text] of row.entries()) if (text) await lead.type(`sheet-0-${i}-${j}`, text)
     await lead.reads('sheet-0-odd', /91 at 85 °F, 67 °F breaks the pattern.*about 19/)
     await lead.type('sheet-0-3-2', '19')
-    await lead.page.waitForFunction(() => document.querySelector('[data-testid=sheet-0-odd]') === null)
+    await lead.until(() => document.querySelector('[data-testid=sheet-0-odd]') === null)
     await lead.see('sheet-0-curves')
     await lead.type('sheet-0-0-4', '95')
     await lead.press('bar-action')
@@ -111,7 +111,7 @@ describe('labels, instruments and three verdicts', () => {
     await lead.press('bar-action')
     await lead.reads('kit-Old compound set', /±1\.6 % of 500 psig, steps of 5 psig · ◐ never zeroed/)
     await lead.press('zero-all')
-    await lead.page.waitForFunction(
+    await lead.until(
       () => !document.querySelector('[data-testid="kit-Old compound set"]')!.textContent!.includes('never zeroed'),
     )
   })
