@@ -7,6 +7,7 @@ module.exports = {
       rootDir: __dirname,
       preset: 'jest-expo/web',
       roots: ['<rootDir>/src'],
+      sandboxInjectedGlobals: ['Math', 'Number', 'Array', 'Object', 'Map', 'Set', 'Float64Array', 'JSON'],
       setupFiles: ['<rootDir>/jest.setup.js'],
       testMatch: ['**/*.test.ts', '**/*.test.tsx'],
       moduleFileExtensions: ['web.ts', 'web.tsx', 'web.js', 'ts', 'tsx', 'js', 'jsx', 'mjs', 'cjs', 'json'],

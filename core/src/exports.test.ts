@@ -1,6 +1,6 @@
 // Every public function of core: finite in, finite or undefined out, a RangeError where documented, and never a hang, whatever the numbers. Each has a
 // sample of its arguments here, whose numbers are then made wild; a new export without a sample fails.
-import { createContext, runInContext } from 'node:vm'
+import { Script, createContext } from 'node:vm'
 import fc from 'fast-check'
 import * as core from './index'
 import { bare, micron, opened, record as recordOf } from './run/testingLines'
@@ -940,12 +940,16 @@ function mutated(tree: unknown, next: () => number | undefined): unknown {
   return Object.fromEntries(Object.entries(tree).map(([k, v]) => [k, k === 'seq' || k === 'v' ? v : mutated(v, next)]))
 }
 
+// one for all calls: thousands of them slow down whatever runs after
+const watched = createContext({ run: () => undefined as void })
+const running = new Script('run()')
+
 /** the call, ended where it would never end by itself; nothing is said of how long it takes otherwise */
 function ended(name: string, call: () => unknown): unknown {
   const held: { out?: unknown } = {}
-  const context = createContext({ run: () => void (held.out = call()) })
+  watched.run = () => void (held.out = call())
   try {
-    runInContext('run()', context, { timeout: HANGS_MS })
+    running.runInContext(watched, { timeout: HANGS_MS })
   } catch (error) {
     if ((error as { code?: string }).code === 'ERR_SCRIPT_EXECUTION_TIMEOUT') throw new Error(`${name} doesn't end`)
     throw error

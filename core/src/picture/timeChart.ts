@@ -61,10 +61,11 @@ export function timeChart({
     }
   if (!(high >= low)) [low, high] = [0, 1]
   const room = Math.max((high - low) * 0.08, 0.5)
-  const x = scaleLinear([fromS, Math.max(toS, fromS + 1)], [PAD.left, width - PAD.right])
+  const endS = Math.max(toS, fromS + 1)
+  const x = scaleLinear([fromS, endS], [PAD.left, width - PAD.right])
   // round ends: a little more or less moves the line, not the axis
   const y = scaleLinear([low - room, high + room], [height - PAD.bottom, PAD.top]).nice(8)
-  const minutes = scaleLinear([(fromS - zeroS) / 60, (toS - zeroS) / 60], [PAD.left, width - PAD.right])
+  const minutes = scaleLinear([(fromS - zeroS) / 60, (endS - zeroS) / 60], [PAD.left, width - PAD.right])
   const shapes: Shape[] = []
   const text = (
     px: number,
