@@ -46,4 +46,25 @@ describe('News', () => {
     expect(gaps).toEqual([])
     news.close()
   })
+  it('says again what a lost connection swallowed, and of a unit only the newest', async () => {
+    const said: string[] = []
+    let lost = 2
+    const query = async (_: string, [, payload]: string[]) => {
+      if (lost-- > 0) {
+        // meanwhile the same unit goes on
+        if (lost === 1) news.announce('ours', 'one', 8)
+        throw new Error('terminated')
+      }
+      said.push(payload!)
+    }
+    const news = new News({ query } as unknown as pg.Pool)
+    news.announce('ours', 'one', 7)
+    news.announce('ours', undefined, 3)
+    await soon(() => said.length > 0)
+    expect(JSON.parse(said[0]!)).toEqual([
+      { c: 'ours', u: 'one', s: 8 },
+      { c: 'ours', s: 3 },
+    ])
+    news.close()
+  })
 })

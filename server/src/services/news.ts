@@ -30,12 +30,13 @@ export class News {
   private retry: NodeJS.Timeout | undefined
   private client: pg.PoolClient | undefined
   private failures = 0
+  private untold = 0
   private closed = false
 
   constructor(private readonly pool: pg.Pool) {}
 
   announce(companyId: string, unitId: string | undefined, lastSeq: number): void {
-    this.waiting.set(`${companyId} ${unitId ?? ''}`, { c: companyId, ...(unitId ? { u: unitId } : {}), s: lastSeq })
+    this.waiting.set(keyOf(companyId, unitId), { c: companyId, ...(unitId ? { u: unitId } : {}), s: lastSeq })
     this.timer ??= setTimeout(() => void this.flush(), FLUSH_MS)
   }
 
@@ -43,11 +44,19 @@ export class News {
     this.timer = undefined
     const items = [...this.waiting.values()]
     this.waiting.clear()
+    let told = 0
     try {
-      for (let i = 0; i < items.length; i += IN_ONE)
-        await this.pool.query('select pg_notify($1, $2)', [CHANNEL, JSON.stringify(items.slice(i, i + IN_ONE))])
+      for (; told < items.length; told += IN_ONE)
+        await this.pool.query('select pg_notify($1, $2)', [CHANNEL, JSON.stringify(items.slice(told, told + IN_ONE))])
+      this.untold = 0
     } catch {
-      // whoever listens finds it by asking
+      // the connection may have ended with the database: said again, unless something newer is to be said of the same unit
+      if (this.closed) return
+      for (const item of items.slice(told)) {
+        const key = keyOf(item.c, item.u)
+        if (!this.waiting.has(key)) this.waiting.set(key, item)
+      }
+      this.timer ??= setTimeout(() => void this.flush(), retryMs(this.untold++)).unref()
     }
   }
 
@@ -91,10 +100,8 @@ export class News {
 
   private again(): void {
     if (this.closed) return
-    this.failures += 1
-    const delay = Math.min(FIRST_RETRY_MS * 2 ** (this.failures - 1), LAST_RETRY_MS)
     clearTimeout(this.retry)
-    this.retry = setTimeout(() => void this.listen(), delay).unref()
+    this.retry = setTimeout(() => void this.listen(), retryMs(this.failures++)).unref()
   }
 
   private heard(payload: string): void {
@@ -112,6 +119,9 @@ export class News {
     client?.release(true)
   }
 }
+
+const keyOf = (companyId: string, unitId = '') => `${companyId} ${unitId}`
+const retryMs = (failures: number) => Math.min(FIRST_RETRY_MS * 2 ** failures, LAST_RETRY_MS)
 
 function safeJson(text: string): unknown {
   try {

@@ -9,18 +9,17 @@ import {
   type Refrigerant,
 } from '@zetesis/core'
 import { useRouter } from 'expo-router'
-import { useState } from 'react'
 import { XStack, YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
 import { useSettings } from '@/settings/settings'
-import { whenSafe } from '@/sync/client'
 import { useBook } from '@/sync/useBook'
 import { FieldProblem } from '@/ui/FieldProblem'
 import { PickOne } from '@/ui/PickOne'
 import { QuantityField, type QuantityText } from '@/ui/QuantityField'
 import { quantityInput, quantityText } from '@/ui/quantityInput'
 import { TextField } from '@/ui/TextField'
-import { clearDraft, readDraft, saveDraft, useDraftBase } from '@/ui/useDraft'
+import { useDraftBase } from '@/ui/useDraft'
+import { useDraftForm, type FormProblems } from '@/ui/useDraftForm'
 
 interface Draft {
   name: string
@@ -32,7 +31,6 @@ interface Draft {
   testedOn: string
   testDueOn: string
 }
-type Problems = Partial<Record<keyof Draft, string>>
 
 const draftOf = (c?: Cylinder): Draft => ({
   name: c?.name ?? '',
@@ -53,24 +51,17 @@ export function CylinderForm({ kept }: { kept?: Kept<Cylinder> }) {
   const { append } = useBook()
   const draftName = `cylinder.${kept?.id ?? 'new'}`
   const base = useDraftBase(draftName, kept?.version)
-  const [draft, setDraft] = useState<Draft>(() => ({ ...draftOf(kept?.value), ...readDraft<Draft>(draftName) }))
-  const [problems, setProblems] = useState<Problems>({})
-  const change = (part: Partial<Draft>) => {
-    const next = { ...draft, ...part }
-    setDraft(next)
-    setProblems({})
-    saveDraft(draftName, next)
-  }
+  const { draft, problems, change, fail, leave } = useDraftForm<Draft>(draftName, draftOf(kept?.value))
   const save = () => {
     const tare = quantityInput('mass', system, { required: true }).safeParse(draft.tare)
     const water = quantityInput('mass', system).safeParse(draft.waterCapacity)
-    const found: Problems = {
+    const found: FormProblems<Draft> = {
       ...(tare.success ? {} : { tare: tare.error.issues[0]!.message }),
       ...(water.success ? {} : { waterCapacity: water.error.issues[0]!.message }),
     }
     for (const key of ['testedOn', 'testDueOn'] as const)
       if (draft[key] !== '' && !aDate.test(draft[key])) found[key] = 'Type the date as 2026-07-14.'
-    if (Object.keys(found).length > 0 || !tare.success || !tare.data) return setProblems(found)
+    if (Object.keys(found).length > 0 || !tare.success || !tare.data) return fail(found)
     const id = kept?.id ?? crypto.randomUUID()
     const cylinder: Cylinder = {
       id,
@@ -84,11 +75,8 @@ export function CylinderForm({ kept }: { kept?: Kept<Cylinder> }) {
       ...(draft.testDueOn ? { testDueOn: draft.testDueOn } : {}),
     }
     const [refused] = append({ kind: 'cylinderSaved', cylinder, ...(base ? { replaces: base } : {}) })
-    if (refused) return setProblems({ [refused.path.replace('cylinder.', '')]: bookProblemWords(refused) })
-    whenSafe(() => {
-      clearDraft(draftName)
-      router.navigate(`/library/cylinders/${id}` as never)
-    })
+    if (refused) return fail({ [refused.path.replace('cylinder.', '')]: bookProblemWords(refused) })
+    leave(() => router.navigate(`/library/cylinders/${id}` as never))
   }
   useBarAction('Save the cylinder', save)
   const text = (key: 'name' | 'owner' | 'testedOn' | 'testDueOn', label: string, placeholder?: string) => (

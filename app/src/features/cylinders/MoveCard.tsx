@@ -1,9 +1,6 @@
 import { bookProblemWords, returnFateWords } from '@zetesis/contract'
 import { returnFates, type Cylinder, type CylinderMoved, type ReturnFate } from '@zetesis/core'
-import { useState } from 'react'
 import { chosenFor, slotFor, useInstrumentChoice } from '@/kit/choice'
-import { useSettings } from '@/settings/settings'
-import { whenSafe } from '@/sync/client'
 import { useBook } from '@/sync/useBook'
 import { useSession } from '@/sync/useSession'
 import { Card } from '@/ui/Card'
@@ -12,9 +9,8 @@ import { FieldProblem } from '@/ui/FieldProblem'
 import { PickOne } from '@/ui/PickOne'
 import { Press } from '@/ui/Press'
 import { QuantityField, type QuantityText } from '@/ui/QuantityField'
-import { quantityInput } from '@/ui/quantityInput'
 import { TextField } from '@/ui/TextField'
-import { clearDraft, readDraft, saveDraft } from '@/ui/useDraft'
+import { useDraftForm } from '@/ui/useDraftForm'
 import { Heading, Soft } from '@/ui/Words'
 
 type Kind = CylinderMoved['movement']
@@ -41,7 +37,6 @@ interface Draft {
 
 /** What happened to a cylinder outside any unit. */
 export function MoveCard({ cylinder }: { cylinder: Cylinder }) {
-  const { system } = useSettings()
   const { book, append } = useBook()
   const { user } = useSession()
   const [choice, choose] = useInstrumentChoice(user?.id)
@@ -51,23 +46,18 @@ export function MoveCard({ cylinder }: { cylinder: Cylinder }) {
     ['scale'],
     book.instruments.map((kept) => kept.value),
   )
-  const draftName = `move.${cylinder.id}`
-  const empty: Draft = { kind: 'weighed', mass: { text: '' }, note: '' }
-  const [draft, setDraft] = useState<Draft>(() => ({ ...empty, ...readDraft<Draft>(draftName) }))
-  const [problems, setProblems] = useState<{ mass?: string; to?: string }>({})
-  const change = (part: Partial<Draft>) => {
-    const next = { ...draft, ...part }
-    setDraft(next)
-    setProblems({})
-    saveDraft(draftName, next)
-  }
+  const { draft, problems, change, fail, quantity, done } = useDraftForm<Draft>(`move.${cylinder.id}`, {
+    kind: 'weighed',
+    mass: { text: '' },
+    note: '',
+  })
   const others = book.cylinders.filter((c) => c.id !== cylinder.id)
   const log = () => {
-    const mass = quantityInput('mass', system, { required: true }).safeParse(draft.mass)
-    if (!mass.success || !mass.data) return setProblems({ mass: mass.error?.issues[0]?.message })
+    const mass = quantity('mass', 'mass')
+    if (!mass) return
     const target = others.find((c) => c.id === draft.to)?.value
     if (draft.kind === 'transferred' && target?.refrigerant && target.refrigerant !== cylinder.refrigerant)
-      return setProblems({
+      return fail({
         to: `Stop: ${target.name} holds ${target.refrigerant}. Two refrigerants never go into one cylinder.`,
       })
     const scale = chosenFor(scales, choice)
@@ -75,17 +65,14 @@ export function MoveCard({ cylinder }: { cylinder: Cylinder }) {
       kind: 'cylinderMoved',
       movement: draft.kind,
       cylinderId: cylinder.id,
-      mass: mass.data,
+      mass,
       ...(draft.kind === 'transferred' && draft.to ? { toCylinderId: draft.to } : {}),
       ...(draft.kind === 'returned' && draft.fate ? { fate: draft.fate } : {}),
       ...(draft.note.trim() ? { note: draft.note.trim() } : {}),
       ...(scale ? { scale } : {}),
     })
-    if (refused) return setProblems({ [refused.path === 'toCylinderId' ? 'to' : 'mass']: bookProblemWords(refused) })
-    whenSafe(() => {
-      clearDraft(draftName)
-      setDraft({ ...empty, kind: draft.kind })
-    })
+    if (refused) return fail({ [refused.path === 'toCylinderId' ? 'to' : 'mass']: bookProblemWords(refused) })
+    done({ kind: draft.kind })
   }
   return (
     <Card>

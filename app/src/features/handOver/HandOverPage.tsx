@@ -30,7 +30,7 @@ import { Caution } from '@/ui/Caution'
 import { FieldProblem } from '@/ui/FieldProblem'
 import { Press } from '@/ui/Press'
 import { TextField } from '@/ui/TextField'
-import { clearDraft, readDraft, saveDraft } from '@/ui/useDraft'
+import { useDraftForm } from '@/ui/useDraftForm'
 import { Body, Heading, Soft } from '@/ui/Words'
 import { SignatureBox } from './SignatureBox'
 
@@ -229,30 +229,18 @@ function SignForm({
   note: string
   onSign: (signed: { name: string; remarks: string; strokes: SignatureStrokes }) => readonly EntryProblem[]
 }) {
-  const [draft, setDraft] = useState<Draft>(() => ({
+  const { draft, problems, change, fail, leave } = useDraftForm<Draft, 'signature'>(draftName, {
     name: '',
     remarks: '',
     strokes: [],
-    ...readDraft<Draft>(draftName),
-  }))
-  const [problems, setProblems] = useState<{ name?: string; remarks?: string; signature?: string; all?: string }>({})
-  const change = (part: (now: Draft) => Partial<Draft>) => {
-    setProblems({})
-    setDraft((now) => {
-      const next = { ...now, ...part(now) }
-      saveDraft(draftName, next)
-      return next
-    })
-  }
+  })
   const sign = () => {
     const [name, words] = [draft.name.trim(), draft.remarks.trim()]
-    if (asked && words.length < 3) return setProblems({ remarks: 'Write in a few words what was done.' })
-    if (name.length < 2) return setProblems({ name: 'Type the name of the person who signs.' })
+    if (asked && words.length < 3) return fail({ remarks: 'Write in a few words what was done.' })
+    if (name.length < 2) return fail({ name: 'Type the name of the person who signs.' })
     const [first] = onSign({ name, remarks: words, strokes: draft.strokes })
-    if (!first) return whenSafe(() => clearDraft(draftName))
-    setProblems(
-      first.path === 'signature' ? { signature: entryProblemWords(first) } : { all: entryProblemWords(first) },
-    )
+    if (!first) return leave(() => undefined)
+    fail(first.path === 'signature' ? { signature: entryProblemWords(first) } : { all: entryProblemWords(first) })
   }
   useBarAction(action, sign)
   return (
@@ -261,7 +249,7 @@ function SignForm({
       <TextField
         label={remarks}
         value={draft.remarks}
-        onChange={(text) => change(() => ({ remarks: text }))}
+        onChange={(text) => change({ remarks: text })}
         problem={problems.remarks}
         long
         testID="remarks"
@@ -269,7 +257,7 @@ function SignForm({
       <TextField
         label="Name"
         value={draft.name}
-        onChange={(name) => change(() => ({ name }))}
+        onChange={(name) => change({ name })}
         problem={problems.name}
         testID="sign-name"
       />
@@ -283,7 +271,7 @@ function SignForm({
         />
         <FieldProblem id="signature" problem={problems.signature} />
         <XStack>
-          <Press look="quiet" onPress={() => change(() => ({ strokes: [] }))} testID="clear-signature">
+          <Press look="quiet" onPress={() => change({ strokes: [] })} testID="clear-signature">
             Sign again
           </Press>
         </XStack>

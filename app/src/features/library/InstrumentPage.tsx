@@ -9,12 +9,10 @@ import {
 } from '@zetesis/core'
 import { format } from 'date-fns/format'
 import { useLocalSearchParams, useRouter } from 'expo-router'
-import { useState } from 'react'
 import { XStack, YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
 import { Page } from '@/frame/Page'
 import { useSettings } from '@/settings/settings'
-import { whenSafe } from '@/sync/client'
 import { useBook } from '@/sync/useBook'
 import { Card } from '@/ui/Card'
 import { Choice } from '@/ui/Choice'
@@ -23,7 +21,8 @@ import { PickOne } from '@/ui/PickOne'
 import { Press } from '@/ui/Press'
 import { QuantityField } from '@/ui/QuantityField'
 import { TextField } from '@/ui/TextField'
-import { clearDraft, readDraft, saveDraft, useDraftBase } from '@/ui/useDraft'
+import { useDraftBase } from '@/ui/useDraft'
+import { useDraftForm, type FormProblems } from '@/ui/useDraftForm'
 import { Body, Heading, Soft, Title } from '@/ui/Words'
 import {
   emptyAccuracy,
@@ -32,7 +31,6 @@ import {
   type AccuracyDraft,
   type InstrumentDraft,
 } from './instrumentDraft'
-import type { Problems } from './modelDraft'
 
 /** One instrument of the kit, with its accuracy as the maker states it. */
 export function InstrumentPage() {
@@ -65,30 +63,22 @@ function InstrumentForm({ kept }: { kept?: Kept<Instrument> }) {
   const { append } = useBook()
   const draftName = `instrument.${kept?.id ?? 'new'}`
   const base = useDraftBase(draftName, kept?.version)
-  const [draft, setDraft] = useState<InstrumentDraft>(() => ({
-    ...instrumentDraft(kept?.value),
-    ...readDraft<InstrumentDraft>(draftName),
-  }))
-  const [problems, setProblems] = useState<Problems>({})
-  const change = (part: Partial<InstrumentDraft>) => {
-    const next = { ...draft, ...part }
-    setDraft(next)
-    saveDraft(draftName, next)
-  }
+  const { draft, problems, change, fail, leave } = useDraftForm<InstrumentDraft, string>(
+    draftName,
+    instrumentDraft(kept?.value),
+    { problemsStay: true },
+  )
   const save = () => {
     const id = kept?.id ?? crypto.randomUUID()
     const read = readInstrument(draft, id, system, kept?.value.zeroedAt)
-    if (!read.ok) return setProblems(read.problems)
+    if (!read.ok) return fail(read.problems)
     const found = append({
       kind: 'instrumentSaved',
       instrument: read.instrument,
       ...(base ? { replaces: base } : {}),
     })
-    if (found.length > 0) return setProblems({ name: bookProblemWords(found[0]!) })
-    whenSafe(() => {
-      clearDraft(draftName)
-      router.navigate('/library' as never)
-    })
+    if (found.length > 0) return fail({ name: bookProblemWords(found[0]!) })
+    leave(() => router.navigate('/library' as never))
   }
   useBarAction('Save the instrument', save)
   const dimensions: readonly Dimension[] = draft.kind ? instrumentDimensions[draft.kind] : []
@@ -180,7 +170,7 @@ function AccuracyCard({
   dimension: Dimension
   value: AccuracyDraft
   onChange: (value: AccuracyDraft) => void
-  problems: Problems
+  problems: FormProblems<InstrumentDraft, string>
 }) {
   const path = `accuracies.${dimension}`
   const share = dimension !== 'temperature' && dimension !== 'ratio'

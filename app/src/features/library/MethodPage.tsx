@@ -27,7 +27,6 @@ import { useState } from 'react'
 import { XStack, YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
 import { Page } from '@/frame/Page'
-import { whenSafe } from '@/sync/client'
 import { useBook } from '@/sync/useBook'
 import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
@@ -38,10 +37,10 @@ import { Press } from '@/ui/Press'
 import { QuantityField } from '@/ui/QuantityField'
 import { Several } from '@/ui/Several'
 import { TextField } from '@/ui/TextField'
-import { clearDraft, readDraft, saveDraft, useDraftBase } from '@/ui/useDraft'
+import { useDraftBase } from '@/ui/useDraft'
+import { useDraftForm } from '@/ui/useDraftForm'
 import { Body, Soft, Title } from '@/ui/Words'
 import { methodDraft, readMethod, type HabitDraft, type MethodDraft } from './methodDraft'
-import type { Problems } from './modelDraft'
 
 const groups = [...new Set(habitKeys.map((key) => habitSpecs[key].group))]
 const keysOf = (group: HabitGroup) => habitKeys.filter((key) => habitSpecs[key].group === group)
@@ -140,27 +139,21 @@ function MethodForm({ kept }: { kept: Kept<ProfileSpec> }) {
   const { append } = useBook()
   const draftName = `method.${kept.id}`
   const base = useDraftBase(draftName, kept.version)
-  const [draft, setDraft] = useState<MethodDraft>(() => ({
-    ...methodDraft(kept.value),
-    ...readDraft<MethodDraft>(draftName),
-  }))
-  const [problems, setProblems] = useState<Problems>({})
+  const { draft, problems, change, fail, leave } = useDraftForm<MethodDraft, string>(
+    draftName,
+    methodDraft(kept.value),
+    {
+      problemsStay: true,
+    },
+  )
   const [open, setOpen] = useState<HabitGroup>()
-  const change = (part: Partial<MethodDraft>) => {
-    const next = { ...draft, ...part }
-    setDraft(next)
-    saveDraft(draftName, next)
-  }
   const setChoices = (part: Partial<MethodChoices>) => change({ choices: { ...draft.choices, ...part } })
   const save = () => {
     const read = readMethod(draft, kept.id)
-    if (!read.ok) return setProblems(read.problems)
+    if (!read.ok) return fail(read.problems)
     const [first] = append({ kind: 'profileSaved', profile: read.profile, ...(base ? { replaces: base } : {}) })
-    if (first) return setProblems({ [first.path.replace('profile.', '')]: bookProblemWords(first) })
-    whenSafe(() => {
-      clearDraft(draftName)
-      router.navigate('/library' as never)
-    })
+    if (first) return fail({ [first.path.replace('profile.', '')]: bookProblemWords(first) })
+    leave(() => router.navigate('/library' as never))
   }
   useBarAction('Save the method', save)
   const wrong = Object.keys(problems).length

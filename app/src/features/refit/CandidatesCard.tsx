@@ -1,4 +1,4 @@
-import { candidateWorking, entryProblemWords, refusalWords, suitabilityLines } from '@zetesis/contract'
+import { candidateWorking, refusalWords, suitabilityLines } from '@zetesis/contract'
 import {
   assessSuitability,
   atmosphericPressurePa,
@@ -14,14 +14,13 @@ import {
 import { useMemo, useState } from 'react'
 import { useMedia, XStack, YStack } from 'tamagui'
 import { useSettings } from '@/settings/settings'
-import { whenSafe } from '@/sync/client'
 import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
 import { Press } from '@/ui/Press'
 import { Several } from '@/ui/Several'
 import { TextField } from '@/ui/TextField'
 import { Body, Heading, Soft } from '@/ui/Words'
-import { clearDraft, readDraft, saveDraft } from '@/ui/useDraft'
+import { useEntryForm } from '@/unit/useEntryForm'
 import { WorkingLines } from '@/verdict/WorkingLines'
 import type { UnitHandle } from '@/unit/useUnit'
 
@@ -44,22 +43,14 @@ export function CandidatesCard({
   const { view } = unit
   const { facts, method, label } = view
   const { wide } = useMedia()
-  const draftName = `candidates.${unit.unitId}`
   const chosen = conversion.candidate?.entry
-  const [draft, setDraft] = useState<Draft>(() => ({
+  const { draft, problems, change, log, leave } = useEntryForm<Draft>(unit, 'candidates', {
     compared: chosen ? [...chosen.compared] : [],
     reason: '',
-    ...readDraft<Draft>(draftName),
-  }))
-  const [problem, setProblem] = useState<{ of?: Refrigerant; text: string }>()
+  })
+  const [tried, setTried] = useState<Refrigerant>()
   const [again, setAgain] = useState(false)
   const [all, setAll] = useState(false)
-  const change = (part: Partial<Draft>) => {
-    const next = { ...draft, ...part }
-    setDraft(next)
-    setProblem(undefined)
-    saveDraft(draftName, next)
-  }
   const from = facts.oldRefrigerant
   const plate = facts.highSideDesign ?? label?.highSideDesign
   const found = useMemo(
@@ -89,15 +80,12 @@ export function CandidatesCard({
     )
   const choose = (refrigerant: Refrigerant) => {
     const reason = draft.reason.trim()
-    const [first] = unit.appendAll([
-      { body: { kind: 'candidateChosen', refrigerant, compared: draft.compared, reason } },
-      ...(facts.refrigerant === refrigerant ? [] : [{ body: { kind: 'facts', facts: { refrigerant } } as const }]),
+    setTried(refrigerant)
+    const written = log([
+      { kind: 'candidateChosen', refrigerant, compared: draft.compared, reason },
+      ...(facts.refrigerant === refrigerant ? [] : [{ kind: 'facts', facts: { refrigerant } } as const]),
     ])
-    if (first) return setProblem({ of: refrigerant, text: entryProblemWords(first) })
-    whenSafe(() => {
-      clearDraft(draftName)
-      setAgain(false)
-    })
+    if (written) leave(() => setAgain(false))
   }
   const open = !view.sealed && (!chosen || again)
   return (
@@ -143,7 +131,7 @@ export function CandidatesCard({
             found={s}
             elevationM={view.elevationM}
             half={wide && found.length > 1}
-            problem={problem?.of === s.candidate ? problem.text : undefined}
+            problem={tried === s.candidate ? Object.values(problems)[0] : undefined}
             onChoose={open ? () => choose(s.candidate) : undefined}
           />
         ))}

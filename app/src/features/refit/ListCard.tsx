@@ -1,14 +1,14 @@
-import { entryProblemWords, oilWords, refitWhyWords, refitWords } from '@zetesis/contract'
+import { oilWords, refitWhyWords, refitWords } from '@zetesis/contract'
 import { oils, type ConversionRun, type Oil, type RefitItem } from '@zetesis/core'
 import { useState } from 'react'
 import { XStack, YStack } from 'tamagui'
-import { whenSafe } from '@/sync/client'
 import { Card } from '@/ui/Card'
 import { Choice } from '@/ui/Choice'
+import { FieldProblem } from '@/ui/FieldProblem'
 import { Press } from '@/ui/Press'
 import { TextField } from '@/ui/TextField'
 import { Body, Heading, Soft } from '@/ui/Words'
-import { clearDraft, readDraft, saveDraft } from '@/ui/useDraft'
+import { useEntryForm } from '@/unit/useEntryForm'
 import type { UnitHandle } from '@/unit/useUnit'
 
 /** What this pair of refrigerants and this oil ask for: each is done, or left with a reason. */
@@ -75,32 +75,26 @@ function Answer({
   changesOil: boolean
   onDone: () => void
 }) {
-  const draftName = `refit.${item}.${unit.unitId}`
-  const [draft, setDraft] = useState<{ words: string; oil?: Oil }>(() => ({ words: '', ...readDraft(draftName) }))
-  const [problem, setProblem] = useState<string>()
+  const { draft, problems, change, fail, log, leave } = useEntryForm<{ words: string; oil?: Oil }>(
+    unit,
+    `refit.${item}`,
+    {
+      words: '',
+    },
+  )
   const [writing, setWriting] = useState(draft.words !== '')
-  const change = (part: Partial<typeof draft>) => {
-    const next = { ...draft, ...part }
-    setDraft(next)
-    setProblem(undefined)
-    saveDraft(draftName, next)
-  }
-  const log = (done: boolean) => {
+  const answer = (done: boolean) => {
     const words = draft.words.trim()
     if (!done && !writing) return setWriting(true)
-    if (done && changesOil && !draft.oil) return setProblem('Say which oil is in it now.')
-    const [first] = unit.append({
+    if (done && changesOil && !draft.oil) return fail({ oil: 'Say which oil is in it now.' })
+    const written = log({
       kind: 'refitted',
       item,
       done,
       ...(words ? { words } : {}),
       ...(done && changesOil && draft.oil ? { oil: draft.oil } : {}),
     })
-    if (first) return setProblem(entryProblemWords(first))
-    whenSafe(() => {
-      clearDraft(draftName)
-      onDone()
-    })
+    if (written) leave(onDone)
   }
   return (
     <YStack gap="$2">
@@ -122,12 +116,12 @@ function Answer({
           testID={`refit-${item}-words`}
         />
       ) : null}
-      {problem ? <Body color="$oxide">{problem}</Body> : null}
+      <FieldProblem id={`refit-${item}`} problem={problems.oil ?? problems.words ?? problems.all} />
       <XStack gap="$2" flexWrap="wrap">
-        <Press grow testID={`refit-${item}-done`} onPress={() => log(true)}>
+        <Press grow testID={`refit-${item}-done`} onPress={() => answer(true)}>
           Done
         </Press>
-        <Press grow look="quiet" testID={`refit-${item}-left`} onPress={() => log(false)}>
+        <Press grow look="quiet" testID={`refit-${item}-left`} onPress={() => answer(false)}>
           Leave it, with a reason
         </Press>
       </XStack>

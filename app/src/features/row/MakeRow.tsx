@@ -5,7 +5,7 @@ import { useSession } from '@/sync/useSession'
 import { Card } from '@/ui/Card'
 import { Choice } from '@/ui/Choice'
 import { Press } from '@/ui/Press'
-import { clearDraft, readDraft, saveDraft } from '@/ui/useDraft'
+import { useDraftForm } from '@/ui/useDraftForm'
 import { Body, Heading } from '@/ui/Words'
 import { openUnit, type NewUnitOf } from './openUnit'
 import { emptyPattern, RowByPattern, type PatternDraft } from './RowByPattern'
@@ -20,24 +20,15 @@ const empty: Draft = { how: 'pattern', pattern: emptyPattern, table: '' }
 
 /** Many units at once: tags by a pattern, or a table from a spreadsheet. What was typed is there after a reload. */
 export function MakeRow({ jobId, tags }: { jobId: string; tags: readonly string[] }) {
-  const draftName = `row.${jobId}`
-  const [draft, setDraft] = useState<Draft>(() => ({ ...empty, ...readDraft<Draft>(draftName) }))
+  const { draft, change, done } = useDraftForm<Draft>(`row.${jobId}`, empty)
   const [open, setOpen] = useState(() => draft.pattern.pattern !== '' || draft.table !== '')
   const { user } = useSession()
   const { book } = useBook()
-  const change = (part: Partial<Draft>) => {
-    const next = { ...draft, ...part }
-    setDraft(next)
-    saveDraft(draftName, next)
-  }
   const make = (units: readonly NewUnitOf[]) => {
     if (!user) return
     for (const unit of units) openUnit(jobId, unit, { user, book })
-    whenSafe(() => {
-      clearDraft(draftName)
-      setDraft(empty)
-      setOpen(false)
-    })
+    done()
+    whenSafe(() => setOpen(false))
   }
   if (!open)
     return (

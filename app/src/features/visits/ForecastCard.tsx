@@ -24,7 +24,7 @@ import { Disclosure } from '@/ui/Disclosure'
 import { pickFile } from '@/ui/pickFile'
 import { Press } from '@/ui/Press'
 import { TextField } from '@/ui/TextField'
-import { clearDraft, readDraft, saveDraft } from '@/ui/useDraft'
+import { useDraftForm } from '@/ui/useDraftForm'
 import { Body, Soft } from '@/ui/Words'
 
 interface Draft {
@@ -53,16 +53,8 @@ export function ForecastCard({
   const { system } = useSettings()
   const { append } = useBook()
   const [open, setOpen] = useState(false)
-  const draftName = `forecast.${job.id}`
-  const [draft, setDraft] = useState<Draft>(() => ({ ...empty, ...readDraft<Draft>(draftName) }))
-  const [problem, setProblem] = useState<string>()
+  const { draft, problems, change, fail, done } = useDraftForm<Draft>(`forecast.${job.id}`, empty)
   const [read, setRead] = useState<ForecastRead>()
-  const look = (next: Draft) => {
-    setDraft(next)
-    saveDraft(draftName, next)
-    setProblem(undefined)
-    setRead(undefined)
-  }
   const reading = (next: Draft): ForecastRead | undefined => {
     const found = readForecast(next.text, {
       timeZone: job.timeZone,
@@ -71,28 +63,20 @@ export function ForecastCard({
       usualUnit: system === 'ip' ? '°F' : '°C',
       nowMs: clock.now(),
     })
-    if (!found.ok) {
-      setProblem(forecastRefusalWords(found))
-      setRead(undefined)
-      return undefined
-    }
-    setProblem(undefined)
-    setRead(found)
-    return found
+    if (found.ok) return found
+    fail({ all: forecastRefusalWords(found) })
+    return undefined
   }
-  const change = (part: Partial<Draft>) => {
-    const next = { ...draft, ...part }
-    look(next)
-    // unit and zone are asked for after a look: the answer is a look again
-    if (!('text' in part)) reading(next)
+  /** unit and zone are asked for after a look: the answer is a look again, as is a file */
+  const lookAgain = (part: Partial<Draft>) => {
+    change(part)
+    setRead(reading({ ...draft, ...part }))
   }
   const choose = async () => {
     const file = await pickFile('.csv,.json,.txt,text/csv,application/json')
     const text = await file?.text().catch(() => undefined)
     if (!file || text === undefined) return
-    const next = { ...draft, text, source: file.name }
-    look(next)
-    reading(next)
+    lookAgain({ text, source: file.name })
   }
   const take = () => {
     const found = reading(draft)
@@ -103,12 +87,9 @@ export function ForecastCard({
       forecast: found.forecast,
       source: draft.source || 'typed by hand',
     })
-    if (first) return setProblem('It can’t be taken now: sign in as somebody who may log.')
-    whenSafe(() => {
-      setDraft(empty)
-      setRead(undefined)
-      clearDraft(draftName)
-    })
+    if (first) return fail({ all: 'It can’t be taken now: sign in as somebody who may log.' })
+    done()
+    whenSafe(() => setRead(undefined))
     setOpen(false)
   }
   return (
@@ -133,8 +114,11 @@ export function ForecastCard({
         <TextField
           label="Or paste or type it"
           value={draft.text}
-          onChange={(text) => look({ ...draft, text, source: '' })}
-          problem={problem}
+          onChange={(text) => {
+            change({ text, source: '' })
+            setRead(undefined)
+          }}
+          problem={problems.all}
           hint={
             draft.source
               ? `From ${draft.source}`
@@ -144,12 +128,12 @@ export function ForecastCard({
           testID="forecast-text"
         />
         {read ? <Read read={read} job={job} system={system} /> : null}
-        {(read && !read.unitSaid) || (problem && draft.text !== '') ? (
+        {(read && !read.unitSaid) || (problems.all && draft.text !== '') ? (
           <Choice
             label="Its numbers are"
             options={forecastUnits.map((value) => ({ value, label: value }))}
             value={read?.unit ?? (draft.unit || undefined)}
-            onChange={(unit) => change({ unit: unit ?? '' })}
+            onChange={(unit) => lookAgain({ unit: unit ?? '' })}
             testID="forecast-unit"
           />
         ) : null}
@@ -161,7 +145,7 @@ export function ForecastCard({
               { value: 'utc', label: 'UTC' },
             ]}
             value={read.zone}
-            onChange={(zoneless) => change({ zoneless: zoneless ?? 'job' })}
+            onChange={(zoneless) => lookAgain({ zoneless: zoneless ?? 'job' })}
             testID="forecast-zone"
           />
         ) : null}
@@ -171,7 +155,7 @@ export function ForecastCard({
               Take this forecast
             </Press>
           ) : (
-            <Press testID="forecast-look" onPress={() => void reading(draft)}>
+            <Press testID="forecast-look" onPress={() => setRead(reading(draft))}>
               Look at it
             </Press>
           )}
