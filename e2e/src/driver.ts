@@ -7,15 +7,25 @@ const WAIT = 45_000
 /** brings it to the middle and waits until it stands still: what was pressed before may yet move the page; as text, since it runs there */
 const atRest = new Function(
   'element',
-  `return new Promise((done) => {
+  `return new Promise((resolve) => {
     let [before, still] = ['', 0]
+    // a frame, or a moment where the page draws none
+    const next = (look) => {
+      const turn = setTimeout(done, 100)
+      const frame = requestAnimationFrame(done)
+      function done() {
+        clearTimeout(turn)
+        cancelAnimationFrame(frame)
+        look()
+      }
+    }
     const look = () => {
       const now = JSON.stringify(element.getBoundingClientRect())
       still = now === before ? still + 1 : 0
       before = now
-      if (still >= 3 || !element.isConnected) return done()
+      if (still >= 3 || !element.isConnected) return resolve()
       element.scrollIntoView({ block: 'center' })
-      requestAnimationFrame(look)
+      next(look)
     }
     look()
   })`,
@@ -226,7 +236,7 @@ export class Driver {
   /** GET with the page's own cookie */
   async fetch(path: string): Promise<{ status: number; type: string; bytes: Uint8Array }> {
     const answer = await this.page.evaluate(async (url: string) => {
-      const response = await fetch(url)
+      const response = await fetch(url, { signal: AbortSignal.timeout(30_000) })
       return {
         status: response.status,
         type: response.headers.get('content-type') ?? '',
