@@ -93,7 +93,7 @@ export function watchScale(
     )
     .sort((a, b) => a.timeS - b.timeS)
   const smooth = runningMedian(read.map((s) => s.kg))
-  const sigma = Math.max(scatter(read.map((s) => s.kg)), LEAST_SIGMA_KG)
+  const sigma = Math.max(scatter(read), LEAST_SIGMA_KG)
   const rests = withoutTails(joinRests(findRests(read, smooth, sigma), sigma, leastStepKg), leastStepKg)
   const steps = rests.slice(1).map((after, i): ScaleStep => {
     const before = rests[i]!
@@ -156,10 +156,18 @@ function median(values: readonly number[]): number {
   return sorted.length % 2 === 1 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2
 }
 
-/** Standard deviation of one reading, from the differences of neighbours: what flows or is knocked doesn't count. */
-function scatter(values: readonly number[]): number {
-  const steps = values.slice(1).map((v, i) => Math.abs(v - values[i]!))
-  return steps.length === 0 ? 0 : (median(steps) * 1.4826) / Math.SQRT2
+/**
+ * Standard deviation of one reading, from how far each lies off the straight line between its neighbours: what flows evenly doesn't count, however long, nor
+ * what is knocked now and then.
+ * Source: second differences (J. von Neumann et al., The mean square successive difference, 1941), their median for their mean.
+ */
+function scatter(read: readonly Read[]): number {
+  const off = read.slice(1, -1).map((b, i) => {
+    const [a, c] = [read[i]!, read[i + 2]!]
+    const along = c.timeS > a.timeS ? (b.timeS - a.timeS) / (c.timeS - a.timeS) : 0.5
+    return Math.abs(b.kg - a.kg - (c.kg - a.kg) * along) / Math.sqrt(1 + (1 - along) ** 2 + along ** 2)
+  })
+  return off.length === 0 ? 0 : median(off) * 1.4826
 }
 
 const spacing = (read: readonly Read[]) =>

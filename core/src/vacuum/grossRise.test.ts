@@ -1,5 +1,5 @@
 import { grossRise } from './grossRise'
-import { makeNoise } from './testing'
+import { makeNoise } from '../quantity/testing'
 
 const MICRON = 0.133322368
 const terms = { grossPaPerS: (1000 * MICRON) / 60, limitPa: 500 * MICRON }

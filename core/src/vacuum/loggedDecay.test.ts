@@ -1,6 +1,7 @@
 import { waterVapourPressurePa } from '../air/water'
 import { analyseDecay } from './analyseDecay'
-import { hold, makeNoise } from './testing'
+import { makeNoise } from '../quantity/testing'
+import { hold } from './testing'
 
 const MICRON = 0.133322368
 const terms = { limitPa: 500 * MICRON, holdS: 1500 }
