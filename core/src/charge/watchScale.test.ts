@@ -114,11 +114,44 @@ describe('what happened on a scale, by figures', () => {
     expect(watchScale(lifted)).toMatchObject({ rateKgPerS: 0, liveKg: 0 })
     expect(watchScale(series([0, 10], [20, 10], [21, 4], [45, 4])).state).toBe('rest')
   })
-  it('a valve that closes runs on a little: no rest of its own', () => {
-    const tail = series([0, 10], [20, 10], [60, 9.6], [66, 9.595], [68, 9.58], [95, 9.58])
-    const watch = watchScale(tail)
-    expect(watch.steps.map((s) => s.kind)).toEqual(['transfer'])
-    expect(watch.steps[0]!.kg).toBeCloseTo(-0.42, 2)
+  describe('a valve that closes runs on a little', () => {
+    const tail = (stoodS: number, onKg: number) =>
+      series([0, 10], [20, 10], [60, 9.6], [60 + stoodS, 9.6], [62 + stoodS, 9.6 + onKg], [95, 9.6 + onKg])
+    it('a short level on the way is no rest of its own', () => {
+      const { steps, transferredKg } = watchScale(tail(7, -0.025))
+      expect(steps.map((s) => s.kind)).toEqual(['transfer'])
+      expect(steps[0]!.kg).toBeCloseTo(-0.425, 2)
+      expect(transferredKg).toBeCloseTo(0.425, 2)
+    })
+    it('but one that stood for long is, and one after which much went, or something came back', () => {
+      expect(kinds(tail(14, -0.025))).toEqual(['transfer', 'transfer'])
+      expect(kinds(tail(7, -0.06))).toHaveLength(2)
+      expect(kinds(tail(7, 0.025))).toEqual(['transfer', 'transfer'])
+    })
+  })
+  it('touched for moments it stands as before: one level, and no step', () => {
+    const still = series([0, 10], [45, 10])
+    const touchedAt = (...seconds: readonly number[]) =>
+      watchScale(still.map((s) => (seconds.includes(s.timeS) ? { ...s, kg: s.kg! + 0.4 } : s)))
+    for (const { rests, steps } of [touchedAt(20, 21), touchedAt(20, 21, 24)]) {
+      expect(steps).toEqual([])
+      expect(rests).toHaveLength(1)
+      expect(rests[0]).toMatchObject({ fromS: 0, toS: 44 })
+    }
+    expect(touchedAt(20, 21, 22, 23).steps.map((s) => s.kind)).toEqual(['knock'])
+  })
+  it.each([
+    ['slowly', 0.0008, 0.0005, 1],
+    ['in much scatter', 0.002, 0.002, 12],
+  ])('what flows %s is summed up whole', (_, kgPerS, scatterKg, mostSteps) => {
+    const normal = makeNoise(11)
+    const slow = Array.from({ length: 300 }, (_, timeS) => ({
+      timeS,
+      kg: 10 - kgPerS * Math.min(Math.max(timeS - 30, 0), 240) + scatterKg * normal(),
+    }))
+    const watch = watchScale(slow)
+    expect(watch.transferredKg).toBeCloseTo(240 * kgPerS, 2)
+    expect(watch.steps.length).toBeLessThanOrEqual(mostSteps)
   })
   it('stands nowhere before five seconds of it, and says nothing of nothing', () => {
     expect(watchScale(series([0, 10], [4, 10])).rests).toEqual([])
