@@ -5,7 +5,8 @@ import request from 'supertest'
 import { loadDemoWorld } from './demo/load'
 import { makeWorld, type World } from './test/world'
 
-jest.setTimeout(60_000)
+// it asks for all there is, and on a machine that has much else to do that takes minutes
+jest.setTimeout(300_000)
 let world: World
 let mara: ReturnType<typeof request.agent>
 beforeAll(async () => {
