@@ -40,7 +40,7 @@ describe('a forecast as a strip', () => {
     )
     const rects = of(scene, 'rect')
     expect(rects.filter(({ fill }) => fill === 'in')).toHaveLength(1)
-    expect(of(scene, 'text').map(({ text }) => text)).toEqual(expect.arrayContaining(['Sat 5', 'Sun 6']))
+    expect(of(scene, 'text').map(({ text }) => text)).toEqual(expect.arrayContaining(['Sat 5', 'Sun 6', '°F']))
   })
   it('is drawn of a forecast that says nothing', () => {
     expect(of(strip([null, null]), 'polyline')).toEqual([])

@@ -110,6 +110,7 @@ export function forecastStrip({
       anchor: 'end',
       face: 'figure',
     })
+  shapes.push({ kind: 'text', x: 2, y: 12, text: unit, size: 12, tone: 'soft', anchor: 'start', face: 'word' })
   for (const run of runsOf(hours))
     shapes.push({
       kind: 'polyline',
