@@ -225,6 +225,8 @@ function findSwing(samples: readonly SettlingSample[], last: number, limits: Set
     if (alike[best]! > ALIKE && alike[lag]! < 0 && lag > best) break
   }
   if (!(alike[best]! > ALIKE)) return undefined
+  // still rising at the end it is no peak, but part of a longer swing
+  if (lag > most && alike[most]! >= alike[best]!) return undefined
   const periodS = best * stepS
   const [older, newer] = [spread(rest.slice(0, rest.length >> 1)), spread(rest.slice(rest.length >> 1))]
   if (newer < DYING * older || newer < limits.scatterK) return undefined
