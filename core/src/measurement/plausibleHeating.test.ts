@@ -150,6 +150,92 @@ describe('what can be true together in heating', () => {
   })
 })
 
+describe('in heating, what begins where', () => {
+  const base = reading({
+    outdoor: 40,
+    room: 70,
+    evaporatingUnder: 12,
+    condensingOver: 35,
+    warmed: 0.6,
+    subcooling: 15,
+    dischargeOver: 60,
+    rise: 25,
+  })
+  const found = (change: Partial<PlausibleReading>) => checkPlausibility({ ...base, ...change })
+  const M = 0.8
+  it.each<[string, string[], Partial<PlausibleReading>, Partial<PlausibleReading>]>([
+    [
+      'suctionLineNotCooler',
+      ['suctionLineK', 'liquidLineK'],
+      { suctionLineK: k(90) + M + 0.05 },
+      { suctionLineK: k(90) + M - 0.05 },
+    ],
+    ['supplyNotOverReturn', ['supplyK', 'returnK'], { supplyK: k(70) - M - 0.05 }, { supplyK: k(70) - M + 0.05 }],
+    [
+      'evaporatingNotUnderOutdoor',
+      ['suctionPressurePa', 'outdoorK'],
+      { outdoorK: k(28) - M - 0.05 },
+      { outdoorK: k(28) - M + 0.05 },
+    ],
+    [
+      'condensingNotOverReturn',
+      ['liquidPressurePa', 'returnK'],
+      { returnK: k(105) + M + 0.05, supplyK: k(120) },
+      { returnK: k(105) + M - 0.05, supplyK: k(120) },
+    ],
+    ['suctionLineOverOutdoor', ['suctionLineK', 'outdoorK'], { suctionLineK: k(43.1) }, { suctionLineK: k(42.9) }],
+    [
+      'negativeSubcooling',
+      ['liquidLineK', 'liquidPressurePa'],
+      { liquidLineK: k(105) + M + 0.05 },
+      { liquidLineK: k(105) + M - 0.05 },
+    ],
+  ])('%s, about %j', (code, channels, over, under) => {
+    expect(found(over).find((c) => c.code === code)?.channels).toEqual(channels)
+    expect(found(under).map((c) => c.code)).not.toContain(code)
+    for (const gone of channels) expect(found({ ...over, [gone]: undefined }).map((c) => c.code)).not.toContain(code)
+  })
+  it('gauges a fifth apart or less: it stands, or the hoses hang the wrong way round', () => {
+    const two = (low?: number, high?: number) =>
+      found({ suctionPressurePa: low, liquidPressurePa: high, outdoorK: undefined, refrigerant: undefined })
+    expect(two(1e6, 1.19e6)).toEqual([
+      {
+        code: 'notRunning',
+        channels: ['suctionPressurePa', 'liquidPressurePa'],
+        causes: ['thermostatSatisfied', 'notRunning', 'defrosting'],
+      },
+    ])
+    expect(two(1.19e6, 1e6)[0]!.code).toBe('notRunning')
+    expect(two(1.21e6, 1e6)).toEqual([
+      {
+        code: 'suctionNotBelowLiquid',
+        channels: ['suctionPressurePa', 'liquidPressurePa'],
+        causes: ['hosesSwapped', 'reversed', 'notRunning'],
+      },
+    ])
+    expect(two(1e6, 1.21e6)).toEqual([])
+    expect(two(1e6)).toEqual([])
+    expect(two(undefined, 1e6)).toEqual([])
+  })
+  it('it cools where the supply is two kelvin under return and one coil is as only cooling has it', () => {
+    const cools = (change: Partial<PlausibleReading>) => found(change).some((c) => c.code === 'coolsInsteadOfHeating')
+    const colder = { supplyK: k(70) - 2.1 }
+    expect(cools({ ...colder, liquidLineK: k(70) - M - 0.05 })).toBe(true)
+    expect(cools({ supplyK: k(70) - 1.9, liquidLineK: k(70) - M - 0.05 })).toBe(false)
+    expect(cools({ ...colder, liquidLineK: k(70) - M + 0.05 })).toBe(false)
+    expect(cools({ ...colder, suctionLineK: k(40) + 10.1 })).toBe(true)
+    expect(cools({ ...colder, suctionLineK: k(40) + 9.9 })).toBe(false)
+    expect(cools({ ...colder, outdoorK: k(28) - M - 0.05 })).toBe(true)
+    expect(found({ ...colder, liquidLineK: k(60) })).toEqual([
+      {
+        code: 'coolsInsteadOfHeating',
+        channels: ['supplyK', 'returnK', 'liquidPressurePa'],
+        causes: ['defrosting', 'reversed', 'airProbesSwapped'],
+      },
+    ])
+  })
+})
+
 describe('probes hung the wrong way round in heating', () => {
   const pairs: readonly ProbeSwap[] = [
     { a: 'suctionLineK', b: 'liquidLineK' },

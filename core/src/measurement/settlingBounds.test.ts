@@ -36,7 +36,12 @@ describe('how long it waits', () => {
       minutesLeft: 130 / 60,
     })
     // one that jumped as the step was made, within a window of it
-    expect(found(superheat(0, 690, (t) => (t < 510 ? 15 : 7)), { sinceS: 510 })).toMatchObject({ state: 'settled' })
+    expect(
+      found(
+        superheat(0, 690, (t) => (t < 510 ? 15 : 7)),
+        { sinceS: 510 },
+      ),
+    ).toMatchObject({ state: 'settled' })
   })
   it('says nothing of the time where no channel comes', () => {
     expect(found(times(0, 700).map((timeS) => ({ timeS })))).toEqual({ state: 'settling', minutesLeft: 0 })
@@ -132,8 +137,7 @@ describe('how long a change that dies away still needs', () => {
     const ts = times(0, WINDOW_S)
     const ys = turning.map((s) => s.superheatK!)
     const mean = ys.reduce((a, b) => a + b) / ys.length
-    const slope =
-      ts.reduce((s, t, i) => s + (t - 90) * (ys[i]! - mean), 0) / ts.reduce((s, t) => s + (t - 90) ** 2, 0)
+    const slope = ts.reduce((s, t, i) => s + (t - 90) * (ys[i]! - mean), 0) / ts.reduce((s, t) => s + (t - 90) ** 2, 0)
     expect(more).toBeCloseTo(150 * Math.log(Math.abs(slope) / SLOPE), 6)
   })
   it('never over half an hour', () => {
