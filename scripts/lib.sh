@@ -45,7 +45,10 @@ need_postgres() {
   [ -n "$PG_BIN" ] || { install_debian postgresql "the PostgreSQL server"; PG_BIN=$(pg_bin); }
   [ -n "$PG_BIN" ] || die "PostgreSQL's server programs aren't under /usr/lib/postgresql. Install Debian's package postgresql."
 }
-need_chromium() { [ -x /usr/bin/chromium ] || install_debian chromium "Chromium, for the tests in a browser"; }
+# without the window that nobody sees it uses a quarter less of the processor than Chromium's own headless mode
+need_chromium() {
+  [ -x /usr/bin/chromium-headless-shell ] || install_debian chromium-headless-shell "Chromium without a window, for the tests in a browser"
+}
 
 # PostgreSQL refuses to run as root: there it runs as the package's own user
 as_pg() { if [ "$(id -u)" = 0 ]; then (cd / && runuser -u postgres -- "$@"); else (cd / && "$@"); fi; }

@@ -7,6 +7,7 @@ import path from 'node:path'
 const which = process.argv[2] ?? 'all'
 const scratch = mkdtempSync(path.join(tmpdir(), 'zetesis-counts.'))
 const totals = { passed: 0, failed: 0 }
+const began = Date.now()
 
 function run(command, args, env = {}) {
   return new Promise((resolve) => {
@@ -18,7 +19,7 @@ function run(command, args, env = {}) {
 function count(name, passed, failed) {
   totals.passed += passed
   totals.failed += failed
-  console.log(`[${name}] ${passed} passed, ${failed} failed`)
+  console.log(`[${name}] ${passed} passed, ${failed} failed (after ${Math.round((Date.now() - began) / 1000)} s)`)
 }
 
 /** a tool that only says yes or no counts as one */

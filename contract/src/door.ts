@@ -19,6 +19,18 @@ const anyId = z.uuid({ error: 'An id must be a UUID.' })
 /** as far from zero as anything was ever stored */
 const number = z.number({ error: 'Type a number.' }).min(-1e9).max(1e9)
 
+/** Made once for each: dozens of places ask for the same ones, and a page that opens waits for them all. */
+export function once<A, B>(make: (of: A) => B): (of: A) => B {
+  const made = new Map<A, B>()
+  return (of) => {
+    const before = made.get(of)
+    if (before !== undefined) return before
+    const fresh = make(of)
+    made.set(of, fresh)
+    return fresh
+  }
+}
+
 function anyQuantityOf<D extends Dimension>(dimension: D) {
   const units = Object.keys(unitTable(dimension)) as [UnitOf<D>, ...UnitOf<D>[]]
   const unit = z.enum(units, { error: `Give the unit: ${units.join(', ')}.` })
@@ -53,7 +65,7 @@ export interface Door {
  * The way in: values inside what is physically possible, years 2000 to 2100, and ids in small letters whoever wrote them, so that one unit has one id.
  */
 export const admitting: Door = {
-  quantity: quantityInRange,
+  quantity: once(quantityInRange) as typeof quantityInRange,
   id: anyId.overwrite((text) => text.toLowerCase()),
   instant: anyInstant.refine(inYears, YEARS),
   day: anyDay.refine(inYears, YEARS),
@@ -63,7 +75,7 @@ export const admitting: Door = {
 
 /** The way out: whatever was stored, before there were ranges too, exactly as it was hashed. */
 export const stored: Door = {
-  quantity: anyQuantityOf,
+  quantity: once(anyQuantityOf) as typeof anyQuantityOf,
   id: anyId,
   instant: anyInstant,
   day: anyDay,

@@ -35,7 +35,7 @@ import {
   type RightsChanges,
 } from '@zetesis/core'
 import { z } from 'zod'
-import type { Door } from './door'
+import { once, type Door } from './door'
 import { text } from './text'
 
 /** The schemas of what stands in the company's book; core's plain types, admitted or read back through a door. */
@@ -74,7 +74,7 @@ export const RightsSchema = z.partialRecord(
   z.partialRecord(z.enum(rights), rightAnswer),
 ) satisfies z.ZodType<RightsChanges>
 
-export function librarySchemas({ quantity, id, instant, day, fits }: Door) {
+export const librarySchemas = once(({ quantity, id, instant, day, fits }: Door) => {
   const difference = quantity('temperatureDifference')
   const targetTable = z.strictObject({
     quantity: z.enum(['subcooling', 'superheat']),
@@ -330,4 +330,4 @@ export function librarySchemas({ quantity, id, instant, day, fits }: Door) {
     ProfileSchema,
     BookEntrySchema,
   }
-}
+})

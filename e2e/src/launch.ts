@@ -4,8 +4,8 @@ import puppeteer, { type Browser, type LaunchOptions } from 'puppeteer-core'
 /** Debian's Chromium, headless, with a profile of its own that is removed when it closes, unless one is named. */
 export function launch(more: LaunchOptions = {}): Promise<Browser> {
   return puppeteer.launch({
-    executablePath: '/usr/bin/chromium',
-    headless: true,
+    executablePath: '/usr/bin/chromium-headless-shell',
+    headless: 'shell',
     ...more,
     args: [
       '--no-sandbox',
@@ -16,6 +16,8 @@ export function launch(more: LaunchOptions = {}): Promise<Browser> {
       '--disable-component-update',
       '--disable-sync',
       '--lang=en-US',
+      // a page load makes much that is soon let go
+      '--js-flags=--min-semi-space-size=64',
     ],
   })
 }
