@@ -4,6 +4,7 @@ import path from 'node:path'
 import type { Browser, ElementHandle, EvaluateFunc, Page } from 'puppeteer-core'
 
 const WAIT = 45_000
+const BY_KEY = 4
 /** brings it to the middle and waits until it stands still: what was pressed before may yet move the page; as text, since it runs there */
 const atRest = new Function(
   'element',
@@ -112,7 +113,9 @@ export class Driver {
       ;(element as HTMLInputElement).select()
     })
     await this.page.keyboard.press('Backspace')
-    await this.page.keyboard.type(text)
+    // the first keys one by one, the rest at once, as a phone's keyboard puts in a word
+    await this.page.keyboard.type(text.slice(0, BY_KEY))
+    if (text.length > BY_KEY) await this.page.keyboard.sendCharacter(text.slice(BY_KEY))
   }
 
   /** chooses a file made up here, through the page's own file dialog */

@@ -138,11 +138,11 @@ function sentenceOf({ code, instrument = '', assumed }: Finding, of: (key: Habit
     case 'coilsSayStarved':
       return 'Superheat high but subcooling isn’t low: a restriction or a starving metering device, not low charge. Adding only raises the head.'
     case 'coilsSayOver':
-      return 'Superheat low and subcooling high: too much refrigerant.'
+      return 'Superheat low and subcooling high: too much refrigerant, or air in it if the standing pressure says so.'
     case 'coilsSayOverfed':
       return 'Superheat and subcooling both low: the metering device overfeeds, its bulb is loose, the piston is wrong, or the compressor is weak. Not charge.'
     case 'coilsSayAirflow':
-      return 'Superheat low with normal subcooling: look at airflow, filter and coil first.'
+      return 'Superheat low with normal subcooling, and a cold coil or a wide split: look at airflow, filter and coil first.'
     case 'coilsSayHighHead':
       return 'Subcooling high with normal superheat: overcharge, air in the system, or a dirty condenser.'
     case 'instrument.overdue':

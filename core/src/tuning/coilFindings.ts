@@ -1,6 +1,7 @@
 import { normalCdf } from '../measurement/normal'
 import type { HabitKey } from '../method/habits'
-import type { Circumstances, CoilsCode, When } from './finding'
+import { below, type Circumstances, type CoilsCode, type When } from './finding'
+import { splitLimits } from './splitLimits'
 
 /** from this joint probability on a pair of coils is said to say something; readings at an edge say nothing */
 const COILS_SURE = 0.75
@@ -31,12 +32,14 @@ export function coils({ facts, measured: m, target, profile, standard }: Circums
     sides(superheatK, superheat, standard.superheatK),
     sides(subcoolingK, subcooling, standard.subcoolingK),
   ]
+  // a valve that overfeeds a little shows the same two: too little air also makes the coil cold and the split wide
+  const starvedOfAir = below(m.coilK, profile.evaporatingLowK.si) || below(splitLimits(m, profile)?.highK, m.splitK)
   const table = piston ? pistonTable : valveTable
   for (const [key, said] of Object.entries(table)) {
     const [s, c] = key.split(',') as ['-1' | '0' | '1', '-1' | '0' | '1']
     const probability = bySuperheat[s] * bySubcooling[c]
     when(
-      said !== undefined && probability >= COILS_SURE,
+      said !== undefined && probability >= COILS_SURE && (said !== 'coilsSayAirflow' || starvedOfAir),
       'note',
       said!,
       [

@@ -20,6 +20,7 @@ import {
 } from './finding'
 import { inHeating } from './heatingFindings'
 import { coilGlides } from './measured'
+import { splitLimits } from './splitLimits'
 
 /** Everything that speaks for or against a reading, each with what was measured and the habits it was held against. */
 export function findingsOf(c: Circumstances): Finding[] {
@@ -147,17 +148,15 @@ function airAndCoils(c: Circumstances, when: When): void {
 }
 
 function split({ measured: m, profile }: Circumstances, when: When): void {
-  const humid = profile.splitSchool === 'humidity'
-  if (m.splitK === undefined || (humid && m.expectedSplitK === undefined)) return
-  const low = humid ? m.expectedSplitK! - profile.splitToleranceK.si : profile.splitLowK.si
-  const high = humid ? m.expectedSplitK! + profile.splitToleranceK.si : profile.splitHighK.si
+  const limits = splitLimits(m, profile)
+  if (!limits) return
   const values: Value[] = [
     ['split', 'temperatureDifference', m.splitK],
     ['expectedSplit', 'temperatureDifference', m.expectedSplitK],
   ]
-  const habits: HabitKey[] = humid ? ['splitToleranceK', 'nominalAirflowM3PerJ'] : ['splitLowK', 'splitHighK']
-  when(below(high, m.splitK), 'note', 'highSplit', values, habits)
-  when(below(m.splitK, low) && !below(m.splitK, 0, profile.clampsAgreeK.si), 'note', 'lowSplit', values, habits)
+  when(below(limits.highK, m.splitK), 'note', 'highSplit', values, limits.habits)
+  const low = below(m.splitK, limits.lowK) && !below(m.splitK, 0, profile.clampsAgreeK.si)
+  when(low, 'note', 'lowSplit', values, limits.habits)
 }
 
 const classHabits: Record<InstrumentClass, readonly HabitKey[]> = {

@@ -309,9 +309,15 @@ describe('what supports a reading or speaks against it', () => {
     [{ suctionLine: degF(60) }, 'coilsSayStarved'],
     [{ suctionLine: degF(48.5), liquidLine: degF(90) }, 'coilsSayOver'],
     [{ suctionLine: degF(48.5), liquidLine: degF(103) }, 'coilsSayOverfed'],
-    [{ suctionLine: degF(48.5) }, 'coilsSayAirflow'],
+    [{ suctionLine: degF(48.5), supply: degF(49) }, 'coilsSayAirflow'],
+    [{ suctionPressure: psig('dew', 34), suctionLine: degF(39.5) }, 'coilsSayAirflow'],
     [{ liquidLine: degF(91.5) }, 'coilsSayHighHead'],
   ] as [ReadingValues, string][])('%j: %s', (more, code) => expect(codes(more)).toContain(code))
+  it('a valve that overfeeds a little isn’t taken for too little air: then the split is wide or the coil cold', () => {
+    const said = codes({ suctionLine: degF(48.5), supply: degF(57) })
+    expect(said).toContain('valveSuperheatOffHabit')
+    expect(said.filter((code) => code.startsWith('coilsSay'))).toEqual([])
+  })
   it('has nothing to say of a good reading', () => {
     expect(
       codes({
