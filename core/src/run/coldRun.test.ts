@@ -111,7 +111,7 @@ describe('what its advisor learns from', () => {
       },
     ])
     expect(run(lines(good)).steps).toEqual([])
-    const { outdoor: _, ...noAir } = over(99)
+    const noAir = { ...over(99), outdoor: undefined }
     expect(run(lines(noAir)).steps).toEqual([])
   })
   it('of superheat and subcooling only what was read', () => {
