@@ -1,5 +1,5 @@
 // Where each contradiction begins, which channels it is about, and what it leaves alone where a channel is missing.
-import { saturationPressurePa, saturationTemperatureK } from '../refrigerant/saturation'
+import { saturationPressurePa } from '../refrigerant/saturation'
 import { checkPlausibility } from './checkPlausibility'
 import type { PlausibilityChannel, PlausibilityCode, PlausibleReading } from './plausibility'
 import { restDeviation, restSaturationK } from './plausibleAtRest'
