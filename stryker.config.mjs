@@ -11,16 +11,7 @@ export default {
   ],
   // words and texts of errors aren't what is judged by
   mutator: { excludedMutations: ['StringLiteral'] },
-  ignorePatterns: [
-    '/app/src',
-    '/app/dist*',
-    '/app/public',
-    '/server',
-    '/e2e',
-    '/deploy',
-    '.data',
-    'reports',
-  ],
+  ignorePatterns: ['/app/src', '/app/dist*', '/app/public', '/server', '/e2e', '/deploy', '.data', 'reports'],
   ignoreStatic: true,
   concurrency: 2,
   timeoutMS: 20_000,

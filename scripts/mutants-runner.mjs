@@ -60,10 +60,12 @@ const load = (files) => {
     if (rooms.some((room) => path.startsWith(room)) && !path.startsWith(lasting)) delete require.cache[path]
   }
   tests = []
+  // a parent of its own, let go with all that it has loaded
+  const parent = new Module(join(root, 'tests'))
   for (const name of files) {
     file = name
     names = []
-    require(join(root, name))
+    parent.require(join(root, name))
   }
 }
 
