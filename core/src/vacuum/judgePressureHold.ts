@@ -75,7 +75,7 @@ export function judgePressureHold(hold: PressureHold): PressureHoldVerdict {
     hold.mattersPaPerS ?? leakThatMattersPaPerS({ testPa: startPa, shareAYear: usualSi('holdLeakShare') }) ?? 0
   const seesEnough = smallestVisiblePaPerS <= mattersPaPerS * (1 + 1e-9)
   const verdict =
-    differencePa <= -lost * standardUncertaintyPa
+    differencePa <= Math.min(-lost * standardUncertaintyPa, -hair)
       ? 'out'
       : Math.abs(differencePa) <= nothingLost * standardUncertaintyPa + hair && seesEnough
         ? 'in'

@@ -5,6 +5,8 @@ import type { DecayAnalysis } from './analyseDecay'
 import { findHold } from './findHold'
 import { grossRise } from './grossRise'
 import { holdVerdict, isJudged } from './holdVerdict'
+import { judgePressureHold, type PressureHold } from './judgePressureHold'
+import { estimateVolume, leakThatMattersPaPerS, refrigerantLossKgPerYear } from './leakSize'
 import { cleanSamples, suspectUnit, withoutOutliers, type VacuumSample } from './sample'
 
 const MICRON = 0.133322368
@@ -72,6 +74,9 @@ describe('a recording made fit', () => {
 })
 
 describe('wild readings', () => {
+  it('and a unit that was mistaken are said of the recording', () => {
+    expect(cleanSamples([s(0, 5e5), s(10, 3e5)]).problems).toContainEqual({ code: 'suspectUnit', times: MICRON })
+  })
   const calm = (pressures: readonly number[]) =>
     withoutOutliers(pressures.map((pa, i) => s(10 * i, pa))).map((x) => x.pressurePa)
   it('one or two far above or below both sides go, ends and steps stay', () => {
@@ -114,6 +119,84 @@ describe('a unit that was mistaken', () => {
     // one reading under a micron is enough
     expect(suspectUnit([400 * MICRON, 0.5 * MICRON])).toBeDefined()
     expect(suspectUnit([400 * MICRON, 20 * MICRON])).toBeUndefined()
+  })
+})
+
+describe('a nitrogen hold and the size of leaks, at their limits', () => {
+  const hold: PressureHold = {
+    startPa: 3e6,
+    startK: 300,
+    endPa: 3e6,
+    endK: 300,
+    pressureStandardUncertaintyPa: 1000,
+    temperatureStandardUncertaintyK: 0,
+    durationS: 86_400,
+    mattersPaPerS: 1,
+  }
+  const judged = (part: Partial<PressureHold>) => judgePressureHold({ ...hold, ...part })
+  const u = 1000 * Math.SQRT2
+  it('refuses what no hold can be', () => {
+    for (const key of ['startPa', 'startK', 'endPa', 'endK', 'durationS'] as const)
+      for (const value of [0, -1, NaN, 1e12]) expect(() => judged({ [key]: value })).toThrow(RangeError)
+    for (const key of ['pressureStandardUncertaintyPa', 'temperatureStandardUncertaintyK'] as const)
+      for (const value of [-1, NaN, 1e12]) expect(() => judged({ [key]: value })).toThrow(RangeError)
+    expect(judged({ pressureStandardUncertaintyPa: 0 }).verdict).toBe('in')
+  })
+  it('is In within two standard uncertainties, Out from three on', () => {
+    const at = (sigmas: number) => judged({ endPa: 3e6 - sigmas * u }).verdict
+    expect([0, 1.99, -1.99].map(at)).toEqual(['in', 'in', 'in'])
+    expect([2.01, 2.99, -2.01, -9].map(at)).toEqual(['tooClose', 'tooClose', 'tooClose', 'tooClose'])
+    expect([3.01, 9].map(at)).toEqual(['out', 'out'])
+  })
+  it('proves nothing where it couldn’t have seen what matters, and says on which gauge it would', () => {
+    const visible = (3 * u) / 86_400
+    expect(judged({ mattersPaPerS: visible * 1.01 })).toMatchObject({ verdict: 'in', seesEnough: true })
+    const blind = judged({ mattersPaPerS: visible / 2 })
+    expect(blind).toMatchObject({ verdict: 'tooClose', seesEnough: false })
+    expect(blind.enoughAfterS).toBeCloseTo(2 * 86_400, 6)
+    // half of the uncertainty, as bare limits
+    expect(blind.enoughGaugePa).toBeCloseTo(500 * Math.sqrt(3), 3)
+    expect(judged({ mattersPaPerS: visible / 2, temperatureStandardUncertaintyK: 1 })).not.toHaveProperty(
+      'enoughGaugePa',
+    )
+    expect(judged({ mattersPaPerS: 0 }).enoughAfterS).toBe(365 * 86_400)
+    expect(judged({ mattersPaPerS: 1e-9 }).enoughAfterS).toBe(365 * 86_400)
+  })
+  it('a leak that matters is told of a pressure over the air’s and a share, by charge and inside where both are known', () => {
+    const usual = leakThatMattersPaPerS({ testPa: 3e6, shareAYear: 0.5 })!
+    for (const part of [
+      { testPa: 101_325 },
+      { testPa: NaN },
+      { testPa: 1e9 },
+      { shareAYear: 0 },
+      { shareAYear: NaN },
+      { shareAYear: 1e6 },
+    ])
+      expect(leakThatMattersPaPerS({ testPa: 3e6, shareAYear: 0.5, ...part })).toBeUndefined()
+    const with_ = (part: object) =>
+      leakThatMattersPaPerS({ testPa: 3e6, shareAYear: 0.5, chargeKg: 2, volumeM3: 0.01, ...part })
+    expect(with_({})! / with_({ chargeKg: 1 })!).toBeCloseTo(2, 9)
+    expect(with_({ volumeM3: 0.02 })! / with_({})!).toBeCloseTo(0.5, 9)
+    for (const part of [
+      { chargeKg: undefined },
+      { volumeM3: undefined },
+      { chargeKg: 0 },
+      { chargeKg: 1e6 },
+      { volumeM3: 1e-6 },
+      { volumeM3: 1e6 },
+      { chargeKg: NaN },
+    ])
+      expect(with_(part)).toBe(usual)
+  })
+  it('and the inside of no charge or no line isn’t known', () => {
+    const inside = (part: object) =>
+      estimateVolume({ refrigerant: 'R-410A', labelChargeKg: 2, lineLengthM: 10, liquidLineM: 0.009525, ...part })
+    for (const part of [{ labelChargeKg: 0 }, { labelChargeKg: NaN }, { lineLengthM: NaN }, { lineLengthM: Infinity }])
+      expect(inside(part)).toBeUndefined()
+    // a tube of no standard has a usual wall; one thinner than its walls holds nothing
+    expect(inside({ liquidLineM: 0.01 })!.liquidLineM3).toBeCloseTo((Math.PI / 4) * (0.01 - 0.07 * 0.0254) ** 2 * 10, 9)
+    expect(inside({ liquidLineM: 0.001 })!.liquidLineM3).toBe(0)
+    expect(refrigerantLossKgPerYear('R-410A', 0)).toBe(0)
   })
 })
 
