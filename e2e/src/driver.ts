@@ -3,7 +3,8 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import type { Browser, ElementHandle, EvaluateFunc, Page } from 'puppeteer-core'
 
-const WAIT = 45_000
+// a machine that has much else to do, and a rig that goes by its own clock on it
+const WAIT = 90_000
 const BY_KEY = 4
 /** brings it to the middle and waits until it stands still: what was pressed before may yet move the page; as text, since it runs there */
 const atRest = new Function(

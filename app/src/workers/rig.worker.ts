@@ -42,22 +42,29 @@ here.onmessage = ({ data }) => {
   switch (data.kind) {
     case 'run':
       session = data.session
-      rig = playRig(session.rig, session.seed)
       changes = [...session.changes]
-      nowS = 0
-      fromS = data.fromS
+      play(session, data.fromS)
       clearInterval(timer)
       timer = setInterval(tick, TICK_MS)
       tick()
       return
     case 'apply':
       changes.push({ atS: data.atS, change: data.change })
+      // its second has passed by the time it arrives, on a busy machine: then all is played again with it, as after a reload
+      if (session && data.atS < nowS) play(session, Math.max(fromS, nowS - session.baseS))
       return
     case 'stop':
       clearInterval(timer)
       rig = undefined
       return
   }
+}
+
+/** From the rig's beginning, as fast as it goes; what was told already isn't told again. */
+function play({ rig: choice, seed }: RigSession, toldS: number): void {
+  rig = playRig(choice, seed)
+  nowS = 0
+  fromS = toldS
 }
 
 function tick(): void {
@@ -72,5 +79,6 @@ function tick(): void {
     const inTrace = nowS - baseS
     if (inTrace > fromS && inTrace > 0) samples.push({ timeS: inTrace, values })
   }
-  here.postMessage({ samples, nowS })
+  // while it plays again what was told, its time stands
+  here.postMessage({ samples, nowS: Math.max(nowS, session.baseS + fromS) })
 }
