@@ -47,7 +47,7 @@ need_postgres() {
 }
 # without the window that nobody sees it uses a quarter less of the processor than Chromium's own headless mode
 need_chromium() {
-  [ -x /usr/bin/chromium-headless-shell ] || install_debian chromium-headless-shell "Chromium without a window, for the tests in a browser"
+  [ -x /usr/lib/chromium/chromium-headless-shell ] || install_debian chromium-headless-shell "Chromium without a window, for the tests in a browser"
 }
 
 # PostgreSQL refuses to run as root: there it runs as the package's own user

@@ -4,7 +4,8 @@ import puppeteer, { type Browser, type LaunchOptions } from 'puppeteer-core'
 /** Debian's Chromium, headless, with a profile of its own that is removed when it closes, unless one is named. */
 export function launch(more: LaunchOptions = {}): Promise<Browser> {
   return puppeteer.launch({
-    executablePath: '/usr/bin/chromium-headless-shell',
+    // not the script of this name in /usr/bin: killing that leaves the browser running
+    executablePath: '/usr/lib/chromium/chromium-headless-shell',
     headless: 'shell',
     ...more,
     args: [
