@@ -212,6 +212,11 @@ describe('coming back', () => {
       await lead.reads('settling', /Settled/)
       const head = await lead.reads('advice-head', /Add|Take out|Don’t|No charge/)
       if (/● In/.test(await lead.text('verdict'))) break
+      if (/No charge/.test(head)) {
+        // it ends about where too close turns to In: watched on, its means say so
+        await lead.reads('verdict', /● In/)
+        break
+      }
       assert.ok(steps < 8 && /Add|Take out/.test(head), `after ${steps} steps: ${await lead.text('verdict')} ${head}`)
       await lead.pickNamed('step-cylinder', 'C-12')
       await lead.press('log-step')
