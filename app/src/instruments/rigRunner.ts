@@ -22,8 +22,14 @@ function keep(next: Readonly<Record<string, RigSession>>): void {
 }
 
 function play(session: RigSession): void {
-  const source = rigSource(session, recorder.last(session.traceId)?.timeS ?? -1)
-  running.set(session.unitId, { session, source, leave: record(source, session.unitId, session.traceId) })
+  const { unitId } = session
+  const source = rigSource(session, recorder.last(session.traceId)?.timeS ?? -1, ({ fromS, toS }) => {
+    const kept = sessions[unitId]
+    if (!kept) return
+    const changes = kept.changes.map((c) => (c.atS === fromS ? { ...c, atS: toS } : c))
+    keep({ ...sessions, [unitId]: { ...kept, changes } })
+  })
+  running.set(unitId, { session, source, leave: record(source, unitId, session.traceId) })
 }
 
 /** The rigs that run on this device, one a unit; they go on whatever page is open, and after a reload. */

@@ -9,8 +9,15 @@ export interface RigSource extends Source {
   nowS(): number
 }
 
-/** @param fromS seconds of the recording that are stored already: they are played again, but not told again */
-export function rigSource(session: RigSession, fromS: number): RigSource {
+/**
+ * @param fromS seconds of the recording that are stored already: they are played again, but not told again
+ * @param moved told of a change that was done later than it was asked for
+ */
+export function rigSource(
+  session: RigSession,
+  fromS: number,
+  moved: (change: NonNullable<RigSamples['moved']>) => void,
+): RigSource {
   const { tell, onSample } = makeListeners()
   let worker: Worker | undefined
   let nowS = session.baseS
@@ -20,6 +27,7 @@ export function rigSource(session: RigSession, fromS: number): RigSource {
       worker = new Worker(new URL('../workers/rig.worker.ts', window.location.href))
       worker.onmessage = ({ data }: MessageEvent<RigSamples>) => {
         nowS = data.nowS
+        if (data.moved) moved(data.moved)
         if (data.samples.length > 0) tell({ samples: data.samples })
       }
       post({ kind: 'run', session, fromS })

@@ -39,29 +39,38 @@ describe('a rig that runs in its worker', () => {
     expect(samples().map((s) => s.timeS)).toEqual(Array.from({ length: 120 }, (_, i) => i + 1))
     expect(told.at(-1)!.nowS).toBe(120)
   })
-  it('a change that arrives after its second counts from that second all the same, and nothing is told twice', () => {
+  it('a change that arrives after its second is done at the next one, and said: played again alike it gives the same', () => {
     run(session())
     jest.advanceTimersByTime(1000)
-    const before = samples().length
     apply(31)
     jest.advanceTimersByTime(2000)
     const late = samples()
-    expect(late.map((s) => s.timeS)).toEqual(Array.from({ length: 180 }, (_, i) => i + 1))
-    expect(told.map((t) => t.nowS)).toEqual([...told.map((t) => t.nowS)].sort((a, b) => a - b))
+    const moved = told.flatMap((t) => t.moved ?? [])
+    expect(moved).toEqual([{ fromS: 31, toS: 60 }])
 
-    // as if it had been there from the start
-    told.length = 0
-    jest.setSystemTime(1_000_000)
-    run(session({ changes: [{ atS: 31, change }] }))
-    jest.advanceTimersByTime(3000)
-    expect(late.slice(before)).toEqual(samples().slice(before))
-
+    const again = (changes: RigSession['changes']) => {
+      told.length = 0
+      jest.setSystemTime(1_000_000)
+      run(session({ changes }))
+      jest.advanceTimersByTime(3000)
+      return samples()
+    }
+    expect(again([{ atS: 60, change }])).toEqual(late)
     // and it does change something
+    expect(again([])).not.toEqual(late)
+  })
+  it('one that is in time is done at its second', () => {
+    run(session())
+    jest.advanceTimersByTime(1000)
+    apply(75)
+    jest.advanceTimersByTime(2000)
+    expect(told.flatMap((t) => t.moved ?? [])).toEqual([])
+    const inTime = samples()
     told.length = 0
     jest.setSystemTime(1_000_000)
-    run(session())
+    run(session({ changes: [{ atS: 75, change }] }))
     jest.advanceTimersByTime(3000)
-    expect(late.slice(before)).not.toEqual(samples().slice(before))
+    expect(samples()).toEqual(inTime)
   })
   it('goes on from what is stored already, without telling it again', () => {
     run(session(), 90)

@@ -24,6 +24,8 @@ export interface RigSamples {
   readonly samples: readonly TraceSample[]
   /** the rig's own time */
   readonly nowS: number
+  /** a change was done later than it was asked for */
+  readonly moved?: { readonly fromS: number; readonly toS: number }
 }
 
 const TICK_MS = 250
@@ -42,16 +44,16 @@ here.onmessage = ({ data }) => {
   switch (data.kind) {
     case 'run':
       session = data.session
+      rig = playRig(session.rig, session.seed)
       changes = [...session.changes]
-      play(session, data.fromS)
+      nowS = 0
+      fromS = data.fromS
       clearInterval(timer)
       timer = setInterval(tick, TICK_MS)
       tick()
       return
     case 'apply':
-      changes.push({ atS: data.atS, change: data.change })
-      // its second has passed by the time it arrives, on a busy machine: then all is played again with it, as after a reload
-      if (session && data.atS < nowS) play(session, Math.max(fromS, nowS - session.baseS))
+      apply(data.atS, data.change)
       return
     case 'stop':
       clearInterval(timer)
@@ -60,11 +62,11 @@ here.onmessage = ({ data }) => {
   }
 }
 
-/** From the rig's beginning, as fast as it goes; what was told already isn't told again. */
-function play({ rig: choice, seed }: RigSession, toldS: number): void {
-  rig = playRig(choice, seed)
-  nowS = 0
-  fromS = toldS
+/** Its second may have passed by the time it arrives, on a busy machine: then it is done at the next, and said, so that the rig is played again alike. */
+function apply(askedS: number, change: RigChange): void {
+  const atS = Math.max(askedS, nowS)
+  changes.push({ atS, change })
+  if (atS > askedS) here.postMessage({ samples: [], nowS, moved: { fromS: askedS, toS: atS } })
 }
 
 function tick(): void {
@@ -79,6 +81,5 @@ function tick(): void {
     const inTrace = nowS - baseS
     if (inTrace > fromS && inTrace > 0) samples.push({ timeS: inTrace, values })
   }
-  // while it plays again what was told, its time stands
-  here.postMessage({ samples, nowS: Math.max(nowS, session.baseS + fromS) })
+  here.postMessage({ samples, nowS })
 }
