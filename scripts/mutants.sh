@@ -1,4 +1,4 @@
-# ./zetesis mutants [FILE-PATTERN…]: which small faults in core no unit test of core or contract notices; sourced by ./zetesis. Half an hour for all of it, a minute for a file.
+# ./zetesis mutants [FILE-PATTERN…]: which small faults in core no unit test of core or contract notices; sourced by ./zetesis. Some minutes for a room, longer where curves are fitted, a minute for a file.
 need_node; need_packages
 cd "$ROOT"
 mkdir -p .data
