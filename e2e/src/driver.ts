@@ -47,6 +47,25 @@ async function pressed(page: Page, handle: ElementHandle): Promise<boolean> {
   }
   return handle.evaluate((element) => !element.isConnected || element.hasAttribute('data-landed')).catch(() => true)
 }
+/** goes to another page of the app that is open, and waits until all of the page before is gone; as text for the same reason */
+const within = new Function(
+  'path',
+  `const before = [...document.querySelectorAll('#root [data-testid]')]
+  if (before.length === 0) return false
+  history.pushState(null, '', path)
+  dispatchEvent(new PopStateEvent('popstate', { state: null }))
+  return new Promise((resolve) => {
+    let looks = 0
+    const look = () => {
+      if (before.every((element) => !element.isConnected)) return resolve(true)
+      if ((looks += 1) > 200) return resolve(false)
+      setTimeout(look, 50)
+    }
+    look()
+  })`,
+) as (path: string) => Promise<boolean>
+/** an address without what it is about: units have the same pages */
+const pageOf = (path: string) => path.replace(/[?#].*$/, '').replace(/[0-9a-f-]{36}/g, '')
 const sel = (id: string) => `[data-testid="${id}"]`
 /** looked at ten times a second, not with every frame: a page that has nothing to draw stays at rest while a test waits */
 const waiting = { timeout: WAIT, polling: 100 }
@@ -77,7 +96,16 @@ export class Driver {
     return new Driver(page, base)
   }
 
+  /** to a page by its address: within the app where it is open, as the browser's Back and Forward go, but the page that is open is opened anew */
   async go(path: string): Promise<void> {
+    const here = this.page.url()
+    const isNear = here.startsWith(this.base) && pageOf(here.slice(this.base.length)) !== pageOf(path)
+    if (isNear && (await this.page.evaluate(within, path))) return
+    await this.load(path)
+  }
+
+  /** opens the app anew at an address: nothing is left of what was in memory */
+  async load(path: string): Promise<void> {
     await this.page.goto(this.base + path, { waitUntil: 'domcontentloaded' })
   }
 

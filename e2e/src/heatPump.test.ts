@@ -194,7 +194,13 @@ describe('heat pumps', () => {
     // slow enough to see it
     await lead.press('speed-20')
     await lead.press('rig-things')
-    await lead.press('defrost')
+    // after one that the board began by itself, on a busy machine, there is no ice for another: it is asked for again
+    const shows = () =>
+      lead.page.waitForSelector('[data-testid="reversed"]', { timeout: 20_000 }).then(
+        () => true,
+        () => false,
+      )
+    for (let tries = 0; tries === 0 || (tries < 5 && !(await shows())); tries++) await lead.press('defrost')
     await lead.reads('reversed', /a defrost that runs/)
     await lead.until(() => !document.querySelector('[data-testid="reversed"]'))
     // timed from the samples, its coil from the high side; logged with a tap, once

@@ -31,7 +31,7 @@ describe('the lock of a phone', () => {
     })()`) as Promise<string>
   /** a page that is loaded anew has no key: it asks for the PIN */
   const goIn = async (path: string) => {
-    await lead.go(path)
+    await lead.load(path)
     await lead.type('unlock-pin', '482913')
     await lead.press('unlock')
   }

@@ -193,19 +193,19 @@ describe('what a phone keeps', () => {
       'request',
       (request) => void (away && request.url().includes('/api/') ? request.abort() : request.continue()),
     )
-    await phone.go(unit)
+    await phone.load(unit)
     await phone.reads('stage-prepare', /line/)
-    await phone.go('/')
+    await phone.load('/')
     await phone.press('job-Kiln Street Terrace')
     await phone.reads('unit-K-05', /add 9\.2 oz/)
     // what is written meanwhile waits, and is said to
     await phone.reads('sync-note', /everything sent/)
     away = false
-    await phone.go('/')
+    await phone.load('/')
     await phone.press('sign-out')
     await phone.see('login')
     away = true
-    await phone.go('/')
+    await phone.load('/')
     await phone.shows('The server doesn’t answer')
     await phone.gone('job-Kiln Street Terrace')
     await phone.close()
@@ -242,7 +242,7 @@ describe('what a phone keeps', () => {
     )
     await phone.page.setOfflineMode(false)
     const started = Date.now()
-    await phone.go('/')
+    await phone.load('/')
     await phone.reads('sync-note', /not sent yet/)
     await phone.reads('sync-note', /everything sent/)
     console.log(`2 000 entries over ${units.length} units sent in ${((Date.now() - started) / 1000).toFixed(1)} s`)

@@ -50,25 +50,40 @@ const dropConnections = () =>
       'select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid()',
     ),
   )
+const until = async (holds: () => boolean | Promise<boolean>) => {
+  for (let i = 0; i < 400 && !(await holds()); i++) await new Promise((resolve) => setTimeout(resolve, 50))
+  expect(await holds()).toBe(true)
+}
+/** whether somebody waits for a lock in the database that another holds */
+const isSomebodyWaiting = () =>
+  beside(async (client) => {
+    const { rows } = await client.query(
+      "select 1 from pg_stat_activity where datname = current_database() and wait_event_type = 'Lock'",
+    )
+    return rows.length > 0
+  })
 const weighed = () =>
   entry({ kind: 'weighed', direction: 'add', before: { value: 20, unit: 'lb' }, after: { value: 19, unit: 'lb' } })
 
 describe('a database that goes away', () => {
   it('in the middle of a transaction: 503 with a sentence and when to come back, and all is well again', async () => {
     const unitId = await openUnit()
+    const answers: Awaited<ReturnType<typeof post>>[] = []
     await beside(async (holder) => {
       await holder.query('begin')
       await holder.query('select 1 from unit_state where unit_id = $1 for update', [unitId])
       const weighing = post(unitId, [weighed()]).then((answer) => answer)
-      const noted = wren.get('/api/units').then((answer) => answer)
-      await new Promise((resolve) => setTimeout(resolve, 300))
+      answers.push(await wren.get('/api/units'))
+      await until(isSomebodyWaiting)
       await dropConnections().catch(() => undefined)
-      const answer = await weighing
-      expect(answer.status).toBe(503)
-      expect(answer.headers['retry-after']).toBe('1')
-      expect(answer.body.detail).toMatch(/^The database doesn’t answer just now\. Nothing was stored/)
-      expect((await noted).status).toBe(200)
+      answers.push(await weighing)
+      // the holder's own connection was dropped, too
     }).catch(() => undefined)
+    const [listed, weighing] = answers
+    expect(listed?.status).toBe(200)
+    expect(weighing?.status).toBe(503)
+    expect(weighing?.headers['retry-after']).toBe('1')
+    expect(weighing?.body.detail).toMatch(/^The database doesn’t answer just now\. Nothing was stored/)
     await wren.get('/api/units').expect(200)
     await post(unitId, [weighed()]).expect(201)
     expect(verifyChain(await logOf(unitId))).toMatchObject({ ok: true, length: 2 })
@@ -109,10 +124,6 @@ describe('a database that goes away', () => {
       world.services.news.onGap(() => heard.push('gap')),
     ]
     await dropConnections()
-    const until = async (found: () => boolean) => {
-      for (let i = 0; i < 400 && !found(); i++) await new Promise((resolve) => setTimeout(resolve, 50))
-      expect(found()).toBe(true)
-    }
     await until(() => heard.includes('gap'))
     await post(unitId, [note()]).expect(201)
     await until(() => heard.some((item) => typeof item === 'object' && (item as { unitId: string }).unitId === unitId))
@@ -127,7 +138,7 @@ describe('a crowd at one place', () => {
       await holder.query('begin')
       await holder.query('select 1 from unit_state where unit_id = $1 for update', [unitId])
       const waiting = Array.from({ length: 30 }, () => post(unitId, [note()]).then(({ status }) => status))
-      await new Promise((resolve) => setTimeout(resolve, 100))
+      await until(isSomebodyWaiting)
       await wren.get('/api/units').expect(200)
       await request(world.app).get('/api/ready').expect(200)
       const statuses = new Set(await Promise.all(waiting))
@@ -309,9 +320,15 @@ describe('the first start', () => {
         () => 'made',
         () => 'failed',
       )
-      await new Promise((resolve) => setTimeout(resolve, 700))
       const killer = new pg.Client({ connectionString: fresh.database })
       await killer.connect()
+      // once it has written something
+      await until(async () => {
+        const { rows } = await killer.query(
+          'select 1 from pg_stat_activity where datname = current_database() and backend_xid is not null',
+        )
+        return rows.length > 0
+      })
       await killer.query(
         'select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid()',
       )

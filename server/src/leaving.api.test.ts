@@ -11,7 +11,7 @@ import { importCompany } from './services/leaving/importCompany'
 import { recordFile } from './services/record'
 import { verifyAll } from './services/verify'
 import { databaseBefore } from './test/before'
-import { entry, makeWorld, type World } from './test/world'
+import { BUSY_MS, entry, makeWorld, type World } from './test/world'
 import { unzipped, zipped } from './test/zip'
 import { PassThrough } from 'node:stream'
 
@@ -21,7 +21,7 @@ const NEWEST = 99
 /** an empty database as it is today */
 async function empty() {
   const database = await databaseBefore(NEWEST)
-  const { db, pool } = connect(database.url, { max: 3 })
+  const { db, pool } = connect(database.url, { max: 3, connectMs: BUSY_MS })
   return {
     db,
     pool,

@@ -14,7 +14,7 @@ const USUAL_LIFT_K = 15 / 1.8
  * @param state pressures absolute; without a liquid pressure the outdoor air stands in
  * @returns 1 as rated, less in the cold; undefined where neither is known or the refrigerant has no data there
  * Source: flow through short tubes, ASHRAE Handbook Refrigeration, refrigerant-control devices; rating point of AHRI 210/240.
- * @example R-410A condensing at 80 °F, evaporating at 40 °F: 0.65
+ * @example R-410A condensing at 80 °F, evaporating at 40 °F: 0.67
  */
 export function orificeFeed({
   refrigerant,

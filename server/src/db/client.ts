@@ -28,7 +28,10 @@ const limits = {
  * Connections to the database. Several hosts may be named in the address, as libpq takes them; the one that can be written to is used, so that a standby
  * that was promoted is found at the next connection.
  */
-export function connect(connectionString: string, { max = 10 } = {}): { pool: pg.Pool; db: Db } {
+export function connect(
+  connectionString: string,
+  { max = 10, connectMs = limits.connectionTimeoutMillis } = {},
+): { pool: pg.Pool; db: Db } {
   const hosts = hostsOf(connectionString)
   let current = 0
   /** away from a host that failed, unless another connection has gone on already */
@@ -65,6 +68,7 @@ export function connect(connectionString: string, { max = 10 } = {}): { pool: pg
   }
   const pool = new pg.Pool({
     ...limits,
+    connectionTimeoutMillis: connectMs,
     application_name: 'zetesis',
     max,
     Client: HostClient,

@@ -16,6 +16,9 @@ export function entry(body: EntryBody, { id = randomUUID() as string, at = new D
   return { v: ENTRY_VERSION, id, at: at.toISOString(), writtenAt: at.toISOString(), ...body } as Entry
 }
 
+/** a connection may take that long on a machine that has much else to do */
+export const BUSY_MS = 20_000
+
 /** A database of its own on the test cluster, two companies in it, and the app on top. */
 export async function makeWorld(options: Partial<AppOptions> & { mail?: string } = {}) {
   const admin = process.env.DATABASE_URL
@@ -83,7 +86,7 @@ export async function makeWorld(options: Partial<AppOptions> & { mail?: string }
 export const mailDir = () => mkdtempSync(path.join(tmpdir(), 'zetesis-mail.'))
 
 async function makeProcess(database: string, { mail, ...options }: Partial<AppOptions> & { mail?: string }) {
-  const { pool, db } = connect(database)
+  const { pool, db } = connect(database, { connectMs: BUSY_MS })
   await migrateDatabase(pool, path.resolve(__dirname, '../../drizzle'))
   // as it is built: threads don't go through Jest's transforms
   const renderer = makeRenderer({ filename: path.resolve(__dirname, '../../dist/workers/thread.cjs') })
