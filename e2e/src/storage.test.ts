@@ -176,6 +176,32 @@ describe('what a phone keeps', () => {
     await mara.close()
   })
 
+  it('goes on where it was, once its session ended and the same person signs in again; another begins at the front', async () => {
+    const mara = await Driver.open(browser, server.base)
+    await mara.signIn()
+    const at = `/units/${ids['L-01']!}/vacuum`
+    const other = new Driver(await mara.page.browserContext().newPage(), server.base)
+    for (const [login, password, place] of [
+      ['mara', 'copper-line', at],
+      ['jonas', 'first-season', '/'],
+    ] as const) {
+      await mara.go(at)
+      await mara.see('micron')
+      await other.load('/')
+      await other.press('sign-out')
+      await other.see('login')
+      await mara.page.bringToFront()
+      await mara.page.evaluate(() => document.dispatchEvent(new Event('visibilitychange', { bubbles: true })))
+      await mara.type('login', login)
+      await mara.type('password', password)
+      await mara.press('sign-in')
+      await mara.see('sync-note')
+      await mara.at(new RegExp(`^${place}$`))
+    }
+    assert.deepEqual(mara.errors, [])
+    await mara.close()
+  })
+
   it('shows at once what it showed before while the server doesn’t answer, and nothing of it after signing out', async () => {
     const phone = await Driver.open(browser, server.base)
     await phone.signIn()

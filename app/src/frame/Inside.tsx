@@ -6,12 +6,15 @@ import { followUnits } from '@/settings/settings'
 import { useBook } from '@/sync/useBook'
 import { useIsLocked } from '@/sync/useLock'
 import { useNews } from '@/sync/useNews'
+import { useSession } from '@/sync/useSession'
 import { BarActionProvider } from './barAction'
 import { fetchPagesWhileIdle } from './lazyPage'
+import { usePlace } from './usePlace'
 
 /** Signed in. */
 export function Inside() {
   const locked = useIsLocked()
+  usePlace(useSession().user?.id)
   useEffect(fetchPagesWhileIdle, [])
   return (
     <BarActionProvider>
