@@ -1,7 +1,14 @@
 # ./zetesis test [unit|api|e2e]: sourced by ./zetesis
 WHICH=${1:-all}
 case $WHICH in all | unit | api | e2e) ;; *) usage >&2; exit 2 ;; esac
-need_node; need_packages
+need_node
+# Debian's packages come while npm's do: each waits for other things
+DEBIAN=
+if [ "$WHICH" != unit ]; then
+  (need_postgres; [ "$WHICH" = api ] || need_chromium) &
+  DEBIAN=$!
+fi
+need_packages
 TEST_DIR=
 WEB_BUILT=
 stop_test() {
@@ -12,6 +19,7 @@ stop_test() {
 trap stop_test EXIT
 trap 'exit 130' INT TERM HUP
 if [ "$WHICH" != unit ]; then
+  wait "$DEBIAN"
   need_postgres
   TEST_DIR=$(mktemp -d /tmp/zetesis-test.XXXXXX)
   PG_DIR=$TEST_DIR
@@ -19,7 +27,6 @@ if [ "$WHICH" != unit ]; then
   build_server
 fi
 if [ "$WHICH" = e2e ] || [ "$WHICH" = all ]; then
-  need_chromium
   # beside the checks, which don't need it: the browser suites wait until the word stands there
   WEB_BUILT=$(mktemp /tmp/zetesis-web.XXXXXX)
   ( (build_web) && echo built || echo failed) >"$WEB_BUILT" &
