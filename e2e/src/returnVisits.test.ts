@@ -241,7 +241,8 @@ describe('coming back', () => {
     await lead.go(`/units/${unit}/start-up`)
     await lead.see('verdict')
     // what is next elsewhere may stand under the thumb, nothing more is read here
-    if (await lead.exists('bar-action')) assert.doesNotMatch(await lead.text('bar-action'), /this reading|another reading|O-40/)
+    if (await lead.exists('bar-action'))
+      assert.doesNotMatch(await lead.text('bar-action'), /this reading|another reading|O-40/)
   })
 
   it('papers tell both dates and both verdicts, and the log is whole', async () => {
