@@ -240,6 +240,32 @@ describe('what would settle it', () => {
   })
 })
 
+describe('a verdict', () => {
+  const unit = { facts: { ...valve, targetSubcooling: degF(10) } }
+  const exact = { kit: [gauge('g', 0.5), clamp('c', 0.2)], instruments: { liquidPressure: 'g', liquidLine: 'c' } }
+  it('is none of a reading that can’t be, and that is found', () => {
+    const { verdict, findings, habits } = judge(
+      unit,
+      { ...wet, suctionLine: wet.liquidLine, liquidLine: wet.suctionLine },
+      exact,
+    )
+    expect(verdict).toBe('none')
+    expect(findings.map((f) => f.code)).toContain('impossible')
+    expect(habits).not.toContain('inProbability')
+    expect(judge(unit, wet, exact).findings.map((f) => f.code)).not.toContain('impossible')
+  })
+  it('is as sure as the method asks for', () => {
+    const near = { ...wet, liquidLine: degF(98.4) }
+    const { probabilityIn } = judge(unit, near, exact)
+    const by = (si: number) =>
+      judgeCharge({ elevationM: 0, ...unit }, { mode: 'cooling', atMs: 0, ...exact, values: near }, exact.kit, {
+        ...p,
+        inProbability: { ...p.inProbability, si },
+      }).verdict
+    expect([by(probabilityIn! - 1e-6), by(probabilityIn! + 1e-6)]).toEqual(['in', 'tooClose'])
+  })
+})
+
 describe('a target’s band', () => {
   const tolerance = p.superheatToleranceK.si * 1.8
   const typed = (f: number) =>
