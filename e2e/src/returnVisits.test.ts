@@ -213,11 +213,14 @@ describe('coming back', () => {
       const head = await lead.reads('advice-head', /Add|Take out|Don’t|No charge/)
       if (/● In/.test(await lead.text('verdict'))) break
       if (/No charge/.test(head)) {
-        // it ends about where too close turns to In: watched on, its means say so
-        await lead.reads('verdict', /● In/)
-        break
+        // it ends about where too close turns to In: watched on, its means say so, or that a little is missing yet
+        await lead.until(() => {
+          const text = (id: string) => document.querySelector(`[data-testid="${id}"]`)?.textContent ?? ''
+          return /● In/.test(text('verdict')) || /Add|Take out/.test(text('advice-head'))
+        })
+        continue
       }
-      assert.ok(steps < 8 && /Add|Take out/.test(head), `after ${steps} steps: ${await lead.text('verdict')} ${head}`)
+      assert.ok(steps < 16 && /Add|Take out/.test(head), `after ${steps} steps: ${await lead.text('verdict')} ${head}`)
       await lead.pickNamed('step-cylinder', 'C-12')
       await lead.press('log-step')
       await lead.reads('settling', /Settling/)
