@@ -15,6 +15,8 @@ export default {
   ignoreStatic: true,
   concurrency: 2,
   timeoutMS: 20_000,
+  // on a machine that has much else to do
+  dryRunTimeoutMinutes: 30,
   tempDirName: '.data/mutants',
   reporters: ['clear-text', 'progress-append-only', 'json'],
   jsonReporter: { fileName: '.data/mutants.json' },
