@@ -265,8 +265,16 @@ export class Driver {
     await this.page.mouse.up()
   }
 
-  /** GET with the page's own cookie */
+  /** GET with the page's own cookie; what a busy machine has no time for just now is asked for again, as the answer says */
   async fetch(path: string): Promise<{ status: number; type: string; bytes: Uint8Array }> {
+    for (let tries = 0; ; tries++) {
+      const answer = await this.fetchOnce(path)
+      if (answer.status !== 503 || tries === 20) return answer
+      await new Promise((later) => setTimeout(later, 1000))
+    }
+  }
+
+  private async fetchOnce(path: string): Promise<{ status: number; type: string; bytes: Uint8Array }> {
     const answer = await this.page.evaluate(async (url: string) => {
       const response = await fetch(url, { signal: AbortSignal.timeout(30_000) })
       return {

@@ -16,9 +16,10 @@ const WAITING = 32
 export function makeRenderer({ filename }: { filename: string }): Renderer {
   const pool = new Piscina({
     filename,
-    // always ready: a cold one reads fonts and code first
-    minThreads: 2,
+    // one is always ready: a cold one reads fonts and code first; the second comes when there are two to make
+    minThreads: 1,
     maxThreads: 2,
+    idleTimeout: 60_000,
     maxQueue: WAITING,
     resourceLimits: { maxOldGenerationSizeMb: MOST_MB },
   })
