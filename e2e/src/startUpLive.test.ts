@@ -96,9 +96,6 @@ describe('start-up and tuning, live', () => {
       assert.ok(Number(from) > Number(to) + 2, `the first step brought superheat down: ${shown[0]}`)
       await lead.shows('as expected')
     })
-    it('says when the target moved with the drying house', async () => {
-      await lead.reads('target-moved', /From 1\d\.\d °F to 1\d\.\d °F/)
-    })
     it('undoes a step that was a slip: struck out, and out of the list', async () => {
       const steps = () => lead.page.$$eval('[data-testid="tuned-step"]', (all) => all.length)
       const before = await steps()

@@ -1,13 +1,5 @@
 import { entryProblemWords } from '@zetesis/contract'
-import {
-  readingWorkings,
-  recordedChannel,
-  showText,
-  targetAtStep,
-  type Instrument,
-  type JudgedReading,
-  type TuningRun,
-} from '@zetesis/core'
+import { readingWorkings, recordedChannel, type Instrument } from '@zetesis/core'
 import { memo, useMemo, useState } from 'react'
 import { YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
@@ -40,6 +32,7 @@ import { ReversedStop } from './ReversedStop'
 import { StepCard } from './StepCard'
 import { StepDespite } from './StepDespite'
 import { SystemControls } from './SystemControls'
+import { TargetMoved } from './TargetMoved'
 import { TimeCharts } from './TimeCharts'
 import type { LiveCharts } from './useCharts'
 import { UpsetCard } from './UpsetCard'
@@ -197,17 +190,4 @@ const Bench = memo(function Bench({
 function movedOn({ reading, method }: UnitHandle['view'], timeS: number): boolean {
   const at = reading?.item.entry.live?.traceS
   return at === undefined || timeS - at > method.sameReadingS.si
-}
-
-/** Said when it moved since the last step went for it. */
-function TargetMoved({ tuning, judged: { target, method } }: { tuning: TuningRun; judged: JudgedReading }) {
-  const { system } = useSettings()
-  const before = targetAtStep(tuning)
-  if (before === undefined || !target.ok || Math.abs(target.targetK - before) <= method.targetMovedK.si) return null
-  const d = (k: number) => showText('temperatureDifference', k, system)
-  return (
-    <Banner metal="tooClose" word="The target moved" testID="target-moved">
-      {`From ${d(before)} to ${d(target.targetK)} since the charge last changed: the weather or the house did.`}
-    </Banner>
-  )
 }

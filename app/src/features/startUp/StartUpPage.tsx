@@ -1,5 +1,5 @@
 import { countdown, entryProblemWords, minutesText, safetyWords } from '@zetesis/contract'
-import { readableIn, showText, type Instrument, type LiveAssessment, conditionsWindow } from '@zetesis/core'
+import { readableIn, type Instrument, type LiveAssessment, conditionsWindow } from '@zetesis/core'
 import { Fragment, useMemo, useState } from 'react'
 import { useMedia, YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
@@ -35,6 +35,7 @@ import { ReversedStop } from './ReversedStop'
 import { RecordedCharts } from './RecordedCharts'
 import { ReturnVisitCard } from './ReturnVisitCard'
 import { SourceCard } from './SourceCard'
+import { TargetMovedBy } from './TargetMoved'
 import { StepCard } from './StepCard'
 import { StepDespite } from './StepDespite'
 import { useCharts } from './useCharts'
@@ -249,11 +250,7 @@ function ReadingBench({
           {tuned && !typing ? <PlausibilityCard tuned={tuned} onExchange={exchange} /> : null}
           <Verdict judged={shown.judged} note={note} />
           <MethodLine judged={shown.judged} />
-          {last?.targetMovedK !== undefined && !typing ? (
-            <Banner metal="tooClose" word="The target moved" testID="target-moved">
-              {`By ${showText('temperatureDifference', last.targetMovedK, system)} since the charge last changed: the weather or the house did.`}
-            </Banner>
-          ) : null}
+          {last?.targetMovedK !== undefined && !typing ? <TargetMovedBy movedK={last.targetMovedK} /> : null}
           {tuned && typing ? <PlausibilityCard tuned={tuned} /> : null}
           {tuned && !heating ? <AdviceCard tuned={tuned} method={view.method} /> : null}
           {tuned?.advice && mayStep(tuned) && !view.sealed ? (
