@@ -356,8 +356,8 @@ describe('what a reading gives', () => {
   it('an expected split by the humid school alone, in cooling', () => {
     expect(of(wet).expectedSplitK).toBeGreaterThan(5)
     const rangeSchool = { ...p, splitSchool: 'range' as typeof p.splitSchool }
-    expect(of(wet, valve, { profile: rangeSchool })).not.toHaveProperty('expectedSplitK')
-    expect(of({ ...running, supply: degF(56) })).not.toHaveProperty('expectedSplitK')
+    expect(of(wet, valve, { profile: rangeSchool }).expectedSplitK).toBeUndefined()
+    expect(of({ ...running, supply: degF(56) }).expectedSplitK).toBeUndefined()
     const heating = of({ ...wet, supply: degF(100) }, valve, { mode: 'heating' })
     expect(heating).not.toHaveProperty('expectedSplitK')
     expect(heating.riseK! * 1.8).toBeCloseTo(24, 9)

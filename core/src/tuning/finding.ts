@@ -135,8 +135,7 @@ export type Value = readonly [name: FindingValueName, dimension: Dimension, si: 
 /** a value typed in another unit meets a limit within rounding */
 export const HAIR = 1e-9
 /** under a limit by more than a margin; what isn't known is under nothing */
-export const below = (a: number | undefined, b: number | undefined, margin = HAIR) =>
-  a !== undefined && b !== undefined && a < b - margin
+export const below = (a = NaN, b = NaN, margin = HAIR): boolean => a < b - margin
 
 /** Notes a finding where it applies. */
 export type When = (

@@ -67,8 +67,10 @@ export function weatherOf({
 const SHOWN_GLIDE_K = 0.3
 
 /** Whether the coil's inlet is colder than its outlet by enough to be said. */
-export const coilGlides = ({ coilInletK, evaporatingK }: Pick<Measured, 'coilInletK' | 'evaporatingK'>): boolean =>
-  coilInletK !== undefined && evaporatingK !== undefined && evaporatingK - coilInletK > SHOWN_GLIDE_K
+export const coilGlides = ({
+  coilInletK = NaN,
+  evaporatingK = NaN,
+}: Pick<Measured, 'coilInletK' | 'evaporatingK'>): boolean => evaporatingK - coilInletK > SHOWN_GLIDE_K
 
 /** The channels of a reading in SI; gauge pressures stay gauge. */
 export function channelsSi(values: ReadingValues): { readonly [C in ReadingChannel]?: number } {
@@ -111,22 +113,10 @@ export function measure({
     liquidLineK: si.liquidLine,
   })
   const { evaporatingK, condensingK } = circuit
-  const coilInletK =
-    refrigerant && suctionPressurePa !== undefined
-      ? saturationTemperatureK(refrigerant, 'bubble', suctionPressurePa)
-      : undefined
+  const coilInletK = refrigerant && saturationTemperatureK(refrigerant, 'bubble', suctionPressurePa ?? NaN)
   const coilK = coilInletK === undefined || evaporatingK === undefined ? undefined : (coilInletK + evaporatingK) / 2
   const air = airSide(si, atmosphericPa)
   const { returnDryBulb: returnK, outdoor: outdoorK } = si
-  const split =
-    !heating && returnK !== undefined && air.returnWetBulbK !== undefined && profile.splitSchool === 'humidity'
-      ? expectedSplitK({
-          returnDryBulbK: returnK,
-          returnWetBulbK: air.returnWetBulbK,
-          pressurePa: atmosphericPa,
-          model: splitModel(profile),
-        })
-      : undefined
   return {
     atmosphericPa,
     suctionPressurePa,
@@ -149,7 +139,7 @@ export function measure({
         }
       : {
           splitK: minus(returnK, si.supply),
-          ...(split ? { expectedSplitK: split } : {}),
+          expectedSplitK: expected({ ...air, returnK, atmosphericPa }, profile),
           condensingOverOutdoorK: minus(condensingK, outdoorK),
           approachK: minus(si.liquidLine, outdoorK),
           freezeMarginK: minus(coilK, profile.freezeK.si),
@@ -172,21 +162,30 @@ function readableSi(si: ReturnType<typeof channelsSi>, facts: UnitFacts, label: 
   } as typeof si
 }
 
-function airSide(si: ReturnType<typeof channelsSi>, pressurePa: number) {
-  const { returnDryBulb, returnWetBulb, returnHumidity } = si
-  if (returnDryBulb === undefined) return { returnWetBulbK: returnWetBulb, returnHumidity }
+/** Wet bulb and humidity of the return air, each from the other where only that was measured. */
+function airSide(
+  { returnDryBulb = NaN, returnWetBulb, returnHumidity }: ReturnType<typeof channelsSi>,
+  pressurePa: number,
+) {
+  const dry = { dryBulbK: returnDryBulb, pressurePa }
   return {
-    returnWetBulbK:
-      returnWetBulb ??
-      (returnHumidity === undefined
-        ? undefined
-        : wetBulbK({ dryBulbK: returnDryBulb, relativeHumidity: returnHumidity, pressurePa })),
-    returnHumidity:
-      returnHumidity ??
-      (returnWetBulb === undefined
-        ? undefined
-        : relativeHumidity({ dryBulbK: returnDryBulb, wetBulbK: returnWetBulb, pressurePa })),
+    returnWetBulbK: returnWetBulb ?? wetBulbK({ ...dry, relativeHumidity: returnHumidity ?? NaN }),
+    returnHumidity: returnHumidity ?? relativeHumidity({ ...dry, wetBulbK: returnWetBulb ?? NaN }),
   }
+}
+
+/** The split that this air should show, for a method that goes by humidity. */
+function expected(
+  { returnK = NaN, returnWetBulbK = NaN, atmosphericPa }: Measured,
+  profile: MethodProfile,
+): number | undefined {
+  if (profile.splitSchool !== 'humidity') return undefined
+  return expectedSplitK({
+    returnDryBulbK: returnK,
+    returnWetBulbK,
+    pressurePa: atmosphericPa,
+    model: splitModel(profile),
+  })
 }
 
 const models = new WeakMap<MethodProfile['nominalAirflowM3PerJ'], SplitModel>()
