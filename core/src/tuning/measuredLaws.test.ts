@@ -90,7 +90,7 @@ describe('what a part of a reading gives', () => {
     expect(given.riseK! * 1.8).toBeCloseTo(57 - 76, 6)
   })
   it('reads humidity where that was measured, and takes the wet bulb from it', () => {
-    const { returnWetBulb: _, ...dry } = whole
+    const dry = { ...whole, returnWetBulb: undefined }
     const humid = of({ ...dry, returnHumidity: { value: 52, unit: '%' } })
     // psychrometric chart at 300 m: 76 °F and 52 % is a little over 64 °F wet bulb
     expect(humid.returnWetBulbK! * 1.8 - 459.67).toBeCloseTo(64.1, 0)
