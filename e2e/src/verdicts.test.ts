@@ -48,6 +48,16 @@ describe('labels, instruments and three verdicts', () => {
     await lead.type('sheet-0-0-4', '95')
     await lead.press('bar-action')
     await lead.reads('sheet-0-problem', /95 stands on this axis twice/)
+    await lead.until(() => (document.activeElement as HTMLElement).dataset.testid === 'sheet-0-0-4')
+    // what can't be read stands far above the last field: its place comes into view, with the cursor in it
+    await lead.type('charge', 'much')
+    await lead.type('sheet-0-3-2', '19')
+    await lead.press('bar-action')
+    await lead.until(() => {
+      const { top, bottom } = document.activeElement!.getBoundingClientRect()
+      return (document.activeElement as HTMLElement).dataset.testid === 'charge' && top > 0 && bottom < innerHeight
+    })
+    await lead.type('charge', '5 lb 4 oz')
     // nothing was lost: not by the refusal, not by a reload
     await lead.page.reload({ waitUntil: 'domcontentloaded' })
     await lead.see('sheet-0-3-2')

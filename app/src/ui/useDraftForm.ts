@@ -4,6 +4,7 @@ import { useSettings } from '@/settings/settings'
 import { whenSafe } from '@/sync/client'
 import type { QuantityText } from './QuantityField'
 import { quantityInput } from './quantityInput'
+import { showFirst } from './showFirst'
 import { clearDraft, readDraft, saveDraft } from './useDraft'
 
 /** What is wrong, by the field it stands under; `all` for the form as a whole. */
@@ -15,7 +16,7 @@ export type FormProblems<D, P extends string = never> = { [K in (keyof D & strin
  *
  * @param draftName its name on this device
  * @param empty what the form begins with, and comes back to
- * @param problemsStay a long form: what was found wrong stands until it is saved again
+ * @param problemsStay a long form: what was found wrong stands until it is saved again, and the first of it comes into view
  */
 export function useDraftForm<D extends object, P extends string = never>(
   draftName: string,
@@ -27,6 +28,7 @@ export function useDraftForm<D extends object, P extends string = never>(
   const [problems, setProblems] = useState<FormProblems<D, P>>({})
   const fail = (found: FormProblems<D, P>): false => {
     setProblems(found)
+    if (problemsStay) showFirst()
     return false
   }
   return {

@@ -2,15 +2,8 @@ import { zodResolver } from '@hookform/resolvers/zod'
 import { useEffect } from 'react'
 import { useForm, type DefaultValues, type FieldValues, type Resolver } from 'react-hook-form'
 import type { z } from 'zod'
+import { showFirst } from './showFirst'
 import { readDraft, saveDraft } from './useDraft'
-
-/** What is wrong may stand above what is seen: the first of it is brought into view, with the cursor in it. */
-export const showFirst = () =>
-  void requestAnimationFrame(() => {
-    const field = document.querySelector<HTMLElement>('[aria-invalid="true"]')
-    field?.scrollIntoView({ block: 'center' })
-    field?.focus({ preventScroll: true })
-  })
 
 export interface KeptForm<I extends FieldValues, O> {
   /** without one the form reads itself what was typed */

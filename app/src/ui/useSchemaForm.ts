@@ -1,8 +1,9 @@
 import { useState } from 'react'
 import type { FieldValues, Path } from 'react-hook-form'
 import { ApiError, sentence } from '@/sync/api'
+import { showFirst } from './showFirst'
 import { clearDraft } from './useDraft'
-import { showFirst, useKeptForm, type KeptForm } from './useKeptForm'
+import { useKeptForm, type KeptForm } from './useKeptForm'
 
 /**
  * A form read by a schema and sent to the server: problems stand at their fields, the server's too; what was typed stays there until it is taken, and on this

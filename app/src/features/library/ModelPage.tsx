@@ -18,6 +18,7 @@ import { FormQuantity } from '@/ui/FormQuantity'
 import { FormText } from '@/ui/FormText'
 import { PickOne } from '@/ui/PickOne'
 import { Press } from '@/ui/Press'
+import { showFirst } from '@/ui/showFirst'
 import { clearDraft, saveDraft, useDraftBase } from '@/ui/useDraft'
 import { useKeptForm } from '@/ui/useKeptForm'
 import { SavedTwice } from '@/ui/SavedTwice'
@@ -98,7 +99,7 @@ function ModelForm({ kept }: { kept?: Kept<ModelLabel> }) {
       : read.problems
     setProblems(all)
     for (const [path, message] of Object.entries(all)) setError(path as Path<ModelDraft>, { message })
-    if (Object.keys(all).length > 0) return
+    if (Object.keys(all).length > 0) return showFirst()
     whenSafe(() => {
       clearDraft(draftName)
       router.navigate((unitId ? stageHref(unitId, 'prepare') : '/library') as never)
