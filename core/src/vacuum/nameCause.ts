@@ -31,9 +31,18 @@ export interface Look {
  * none, or where it hardly rises at all and isn't sure: that is what tight means on a hold of this length. `leakUpToPaPerS` says
  * what it couldn't have seen.
  */
-export function nameCause(bins: readonly Bin[], terms: CauseTerms, { sureShare }: { sureShare: number }): Look {
+export function nameCause(bins: readonly Bin[], terms: CauseTerms, sure: { sureShare: number }): Look {
   const spanS = bins.at(-1)!.timeS - bins[0]!.timeS
-  const possible = withWetLeaks(believe(bins, { spanS, temper: TEMPER }), terms)
+  return nameAmong(bins, withWetLeaks(believe(bins, { spanS, temper: TEMPER }), terms), terms, sure)
+}
+
+/** The same, with what the readings allow worked out before. */
+export function nameAmong(
+  bins: readonly Bin[],
+  possible: readonly Possible[],
+  terms: CauseTerms,
+  { sureShare }: { sureShare: number },
+): Look {
   const likelihood = causes(possible, terms)
   const straight = straightRise(bins)
   const unseen = straight.leakPaPerS < SEEN_SIGMAS * straight.sigmaPaPerS
