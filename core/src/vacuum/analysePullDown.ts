@@ -52,7 +52,7 @@ export function analysePullDown(
 
   const rates = fallRates(clean)
   const now = rates.at(-1)!
-  const fastest = Math.max(...rates.slice(0, -1).map((r) => r.perS), now.perS)
+  const fastest = Math.max(...rates.map((r) => r.perS))
   const flat = now.perS < Math.LN2 / FLAT_HALVING_S
   const slowed = now.perS < SLOWED_SHARE * fastest
   if (slowed && inWaterRange(lastPa, waterTemperatureK) && now.perS < (2 * Math.LN2) / FLAT_HALVING_S)
@@ -63,7 +63,7 @@ export function analysePullDown(
   const fits = tailFits(tail)
   const best = fits[0]
   const ultimatePa = best ? Math.min(Math.max(endOf(best), 0), lastPa) : lastPa
-  if (flat && (best === undefined || ultimatePa > targetPa)) return { state: 'stalled', lastPa, ultimatePa }
+  if (flat && ultimatePa > targetPa) return { state: 'stalled', lastPa, ultimatePa }
   // as fast as now all the way: pumps only get slower
   const soonestS = Math.min(Math.log(lastPa / targetPa), 1e3) / Math.max(now.perS, 1e-6)
   const allowed = fits.filter((f) => f.chiSquared < best!.chiSquared + 4)
@@ -166,7 +166,8 @@ function arrivalS({ curve }: LinearFit, targetPa: number, spanS: number): number
   const { startPa, risePa, timeConstantS } = curve
   const share = (targetPa - startPa - risePa) / -risePa
   const arrival = -timeConstantS * Math.log(share) - spanS
-  if (!(share > 0) || !(Math.abs(arrival) < NEVER_S)) return undefined
+  // of no share, or of less than none, there is no logarithm
+  if (!(Math.abs(arrival) < NEVER_S)) return undefined
   return Math.max(arrival, 0)
 }
 
