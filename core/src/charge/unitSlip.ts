@@ -16,9 +16,8 @@ export function unitSlip(
 ): { unit: string; kg: number } | undefined {
   const typed = Math.abs(toSi('mass', before) - toSi('mass', after))
   const open = Math.abs(openKg)
-  if (before.unit !== after.unit || typed === 0 || open === 0) return undefined
-  if (typed < FAR * open && open < FAR * typed) return undefined
+  if (before.unit !== after.unit || (typed < FAR * open && open < FAR * typed)) return undefined
   return Object.keys(unitTable('mass'))
     .map((unit) => ({ unit, kg: Math.abs(anyToSi('mass', { value: before.value - after.value, unit })) }))
-    .find(({ unit, kg }) => unit !== before.unit && Math.abs(kg - open) <= NEAR * open)
+    .find(({ kg }) => Math.abs(kg - open) < NEAR * open)
 }

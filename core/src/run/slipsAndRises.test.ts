@@ -24,12 +24,17 @@ describe('a slip of units', () => {
     // three ounces of ten: as pounds they would be far too much, as what they are they are a step
     expect(slip(3, 10 * OZ)).toBeUndefined()
     expect(slip(0.65, 0.16, 'kg')).toBeUndefined()
+    // a pound and a half of a kilogram and a half: in kilograms it would be all of it
+    expect(slip(1.5, 1.5, 'lb')).toBeUndefined()
     expect(slip(700, 0.7, 'kg')).toMatchObject({ unit: 'g' })
   })
   it('isn’t one where nothing moved, nothing is open, or two units were typed', () => {
     expect(slip(0, 1)).toBeUndefined()
     expect(slip(1.5, 0)).toBeUndefined()
+    expect(slip(0, 0)).toBeUndefined()
     expect(unitSlip({ before: { value: 100, unit: 'oz' }, after: { value: 6, unit: 'lb' } }, 1)).toBeUndefined()
+    // a kilogram and a half, of an ounce and a half that are open
+    expect(unitSlip({ before: { value: 1.5, unit: 'kg' }, after: { value: 0, unit: 'oz' } }, 1.5 * OZ)).toBeUndefined()
   })
 })
 
@@ -67,6 +72,31 @@ describe('a gross rise', () => {
     expect(read((t) => 20 + 3 * t, 60)).toMatchObject({ confidence: 0.97, ratePaPerS: expect.closeTo(3, 1) })
     expect(read((t) => 20 + 1.5 * t, 60)).toBeUndefined()
     expect(read((t) => 20 + 2000 * (1 - Math.exp(-t / 150)), 60)).toBeUndefined()
+  })
+  const every = (stepS: number, count: number, at: (t: number) => number, first = 0) =>
+    rise(...Array.from({ length: count }, (_, i): [number, number] => [first + i * stepS, at(i * stepS)]))
+  const towards = (pa: number, tauS: number) => (t: number) => 60 + pa * (1 - Math.exp(-t / tauS))
+  it('into the end stop is as fast as it was until there, whenever its clock began', () => {
+    const stopped = (t: number) => Math.min(40 + 40 * t, 3333)
+    for (const first of [0, 1000])
+      expect(every(20, 12, stopped, first)).toEqual({ ratePaPerS: expect.closeTo(40, 6), confidence: 0.8 })
+  })
+  it('of four readings may bend; of three nobody can say', () => {
+    expect(rise([0, 60], [20, 2000], [40, 2600], [60, 2800])).toBeUndefined()
+    expect(rise([0, 60], [20, 2000], [40, 2600])).toMatchObject({ confidence: 0.8 })
+  })
+  it('past what any water stands at may bend', () => {
+    expect(every(20, 16, towards(12_000, 100))).toMatchObject({ confidence: 0.97 })
+    expect(every(20, 16, towards(7000, 100))).toBeUndefined()
+  })
+  it('that bends by less than can be told is likely, one that can’t bend sure', () => {
+    expect(every(3, 40, towards(12_000, 400))).toMatchObject({ confidence: 0.8 })
+    expect(every(3, 40, (t) => 60 + 25 * t)).toMatchObject({ confidence: 0.97 })
+    expect(every(3, 40, towards(3000, 100))).toBeUndefined()
+  })
+  it('over a quarter of a minute, not at a time of day', () => {
+    expect(rise([20, 10], [30, 200])).toBeUndefined()
+    expect(rise([20, 10], [35, 200])).toBeDefined()
   })
   it('into the end stop counts until there', () => {
     const stop = 3330
