@@ -152,6 +152,12 @@ describe('what a phone keeps', () => {
     const unit = ids['L-01']!
     await mara.go(`/units/${unit}/vacuum`)
     await mara.see('micron')
+    // her page doesn't happen to ask who is signed in before she logs: how soon it does is a matter of the machine
+    await mara.page.evaluate(`{
+      const asks = window.fetch
+      const logged = new Promise((resolve) => { window.asksAgain = resolve })
+      window.fetch = (...what) => (what[0] === '/api/me' ? logged.then(() => asks(...what)) : asks(...what))
+    }`)
     const other = new Driver(await mara.page.browserContext().newPage(), server.base)
     await other.page.setViewport({ width: 390, height: 844 })
     await other.go('/')
@@ -161,6 +167,7 @@ describe('what a phone keeps', () => {
     await mara.page.bringToFront()
     await mara.type('micron', '1713')
     await mara.press('bar-action')
+    await mara.page.evaluate('window.asksAgain()')
     await mara.reads('other-person', /Jonas.* is signed in now/)
     await mara.reads('other-person', /An entry of Mara Quill’s waits/)
     assert.equal((await readings(unit, 1713)).length, 0)
