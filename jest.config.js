@@ -16,6 +16,8 @@ const node = (displayName, roots, more = {}) => ({
   ...more,
 })
 module.exports = {
+  // only what hangs takes so long: how fast a machine is isn't tested
+  testTimeout: 300_000,
   projects: [
     node('core', ['core']),
     node('contract', ['contract']),

@@ -37,8 +37,6 @@ async function jest(name, projects) {
     '--json',
     `--outputFile=${file}`,
     '--silent=false',
-    // a machine that has much else to do
-    '--testTimeout=30000',
     '--ci',
   ])
   let report

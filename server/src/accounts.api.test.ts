@@ -7,7 +7,6 @@ import { newSetUpCode } from './services/people/setUp'
 import { weakness } from './services/people/passwords'
 import { mailDir, makeWorld, type World } from './test/world'
 
-jest.setTimeout(60_000)
 let world: World
 const mails = mailDir()
 beforeAll(async () => {

@@ -3,7 +3,6 @@ import { customarySpec, foldBook, type BookEntry, type BookEntryBody, type Profi
 import { randomUUID } from 'node:crypto'
 import { makeWorld, type World } from './test/world'
 
-jest.setTimeout(30_000)
 let world: World
 let wren: Awaited<ReturnType<World['signedIn']>>
 let rook: Awaited<ReturnType<World['signedIn']>>

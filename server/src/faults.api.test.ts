@@ -8,7 +8,6 @@ import request from 'supertest'
 import { loadDemoWorld } from './demo/load'
 import { entry, makeWorld, type World } from './test/world'
 
-jest.setTimeout(60_000)
 let world: World
 let wren: Awaited<ReturnType<World['signedIn']>>
 beforeAll(async () => {

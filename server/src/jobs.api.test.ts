@@ -6,7 +6,6 @@ import { verifyAll } from './services/verify'
 import { databaseBefore } from './test/before'
 import { entry, makeWorld, type World } from './test/world'
 
-jest.setTimeout(30_000)
 let world: World
 let wren: Awaited<ReturnType<World['signedIn']>>
 let rook: Awaited<ReturnType<World['signedIn']>>

@@ -15,7 +15,6 @@ import { BUSY_MS, entry, makeWorld, type World } from './test/world'
 import { unzipped, zipped } from './test/zip'
 import { PassThrough } from 'node:stream'
 
-jest.setTimeout(60_000)
 const NEWEST = 99
 
 /** an empty database as it is today */

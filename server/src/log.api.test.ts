@@ -4,7 +4,6 @@ import { randomUUID } from 'node:crypto'
 import request from 'supertest'
 import { entry, makeWorld, type World } from './test/world'
 
-jest.setTimeout(30_000)
 let world: World
 let wren: Awaited<ReturnType<World['signedIn']>>
 let rook: Awaited<ReturnType<World['signedIn']>>

@@ -14,7 +14,6 @@ import { hashPassword } from './services/people/passwords'
 import { databaseBefore } from './test/before'
 import { entry, makeWorld, type World } from './test/world'
 
-jest.setTimeout(60_000)
 let world: World
 let wren: ReturnType<typeof request.agent>
 beforeAll(async () => {

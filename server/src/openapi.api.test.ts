@@ -6,7 +6,6 @@ import { loadDemoWorld } from './demo/load'
 import { makeWorld, type World } from './test/world'
 
 // it asks for all there is, and on a machine that has much else to do that takes minutes
-jest.setTimeout(300_000)
 let world: World
 let mara: ReturnType<typeof request.agent>
 beforeAll(async () => {

@@ -4,7 +4,6 @@ import request from 'supertest'
 import { hashPassword } from './services/people/passwords'
 import { entry, makeWorld, type World } from './test/world'
 
-jest.setTimeout(30_000)
 let world: World
 beforeAll(async () => {
   world = await makeWorld()

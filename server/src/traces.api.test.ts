@@ -3,7 +3,6 @@ import { TracePage } from '@zetesis/contract'
 import { randomUUID } from 'node:crypto'
 import { entry, makeWorld, type World } from './test/world'
 
-jest.setTimeout(30_000)
 let world: World
 let wren: Awaited<ReturnType<World['signedIn']>>
 let rook: Awaited<ReturnType<World['signedIn']>>

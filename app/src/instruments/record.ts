@@ -3,6 +3,7 @@ import type { Source } from './source'
 
 /** Writes down whatever a source gives, from its start on; answers with what stops it. */
 export function record(source: Source, unitId: string, traceId: string): () => void {
+  const unfollow = recorder.follow(traceId)
   const leave = source.onSample((batch) => {
     if ('chunks' in batch) void recorder.addChunks(unitId, traceId, batch.chunks)
     else recorder.add(unitId, traceId, batch.samples)
@@ -11,5 +12,6 @@ export function record(source: Source, unitId: string, traceId: string): () => v
   return () => {
     source.stop()
     leave()
+    unfollow()
   }
 }

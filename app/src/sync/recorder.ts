@@ -11,6 +11,8 @@ export type SendChunks = (batch: readonly StoredChunk[]) => Promise<void>
 export interface Recorder {
   /** what was stored before the app was loaded; everything else waits for it */
   readonly ready: () => Promise<void>
+  /** a source gives this recording from now on, whether or not anything of it has come; answers with what ends that */
+  follow(traceId: string): () => void
   add(unitId: string, traceId: string, samples: readonly TraceSample[]): void
   /** takes a whole recording, as an import makes it */
   addChunks(unitId: string, traceId: string, chunks: readonly { count: number; bytes: Uint8Array }[]): Promise<void>
@@ -73,6 +75,7 @@ export function makeRecorder({
 }): Recorder {
   const held = new Map<string, StoredChunk>()
   const open = new Map<string, Open>()
+  const followed = new Set<string>()
   const listeners = new Set<() => void>()
   let refusal: string | undefined
   let isRead = false
@@ -241,6 +244,10 @@ export function makeRecorder({
 
   return {
     ready: () => ready,
+    follow(traceId) {
+      followed.add(traceId)
+      return () => void followed.delete(traceId)
+    },
     add,
     async addChunks(unitId, traceId, chunks) {
       await ready
@@ -271,7 +278,8 @@ export function makeRecorder({
       return last && decodeChunk(last.bytes)?.at(-1)
     },
     isRead: () => isRead,
-    isRecording: () => open.size > 0,
+    // between two chunks nothing is open
+    isRecording: () => followed.size > 0 || open.size > 0,
     waiting: () => [...held.values()].filter((c) => c.sealed && !c.sent).length,
     unkept: () => unkept.size,
     refused: () => refusal,
