@@ -189,25 +189,13 @@ function findRests(read: readonly Read[], smooth: readonly number[], sigma: numb
   }
   for (let i = 1; i <= read.length; i++) {
     const level = median(smooth.slice(Math.max(from, i - 12), i))
-    const ends = i === read.length || Math.abs(smooth[i]! - level) > 3 * sigma || slopes(read, smooth, from, i, sigma)
+    const ends = i === read.length || Math.abs(smooth[i]! - level) > 3 * sigma
     if (!ends) continue
     close(i)
     from = i
   }
   return rests
 }
-
-/** Whether the stretch has begun to flow: its last seconds lean further than scatter lets them. */
-function slopes(read: readonly Read[], smooth: readonly number[], from: number, to: number, sigma: number): boolean {
-  const start = Math.max(from, to - 10)
-  if (to - start < 6) return false
-  const middle = (start + to) >> 1
-  const lean = median(smooth.slice(middle, to)) - median(smooth.slice(start, middle))
-  const seconds = (read[to - 1]!.timeS - read[start]!.timeS) / 2
-  return Math.abs(lean) > 3 * sigma && Math.abs(lean) / Math.max(seconds, 1e-9) > FLOWING_KG_PER_S
-}
-/** A cylinder's valve that is open at all lets more through; warmth and wind drift a scale by less. */
-const FLOWING_KG_PER_S = 4e-4
 
 /** Neighbouring levels that are the same within their scatter, with nothing between them, are one. */
 function joinRests(rests: readonly ScaleRest[], sigma: number, leastStepKg: number): ScaleRest[] {
