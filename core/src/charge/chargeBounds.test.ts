@@ -200,6 +200,20 @@ describe('what a label says of a unit', () => {
       allowance: { value: 0.6, unit: 'oz/ft' },
     })
   })
+  it('of two allowances the one for the tube that is known, and none where it isn’t', () => {
+    const perFoot = (value: number) => ({ value, unit: 'oz/ft' as const })
+    const label: ModelLabel = {
+      name: 'Two',
+      allowances: [
+        { tube: inch(0.25), allowance: perFoot(0.3) },
+        { tube: inch(0.375), allowance: perFoot(0.6) },
+      ],
+    }
+    expect(labelFacts(label, '3/8')).toEqual({ model: 'Two', allowance: perFoot(0.6) })
+    expect(labelFacts(label, '1/4')).toEqual({ model: 'Two', allowance: perFoot(0.3) })
+    expect(labelFacts(label)).toEqual({ model: 'Two' })
+    expect(labelFacts(label, 'a finger')).toEqual({ model: 'Two' })
+  })
 })
 
 describe('a slip of units', () => {

@@ -29,7 +29,7 @@ describe('what a logged reading says beyond its verdict', () => {
   it('for a good one: the step none, and nothing in its way but what was left undone', () => {
     const { found } = assess(good)
     expect(found!.checks).toEqual([])
-    expect(found).not.toHaveProperty('swap')
+    expect(found!.swap).toBeUndefined()
   })
   it('for two probes the wrong way round: which', () => {
     // the liquid line's clamp on the suction line, and the other one there

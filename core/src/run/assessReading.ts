@@ -33,17 +33,11 @@ export function assessReading(
   const checks = checkPlausibility(plausible, margins)
   const swap = suggestSwap(plausible, margins)
   // in heating the label's figure is a check: no charge follows from what it reads
-  if (!metering || mode === 'heating') return { ranked: [], gates: [], checks, ...(swap ? { swap } : {}) }
+  if (!metering || mode === 'heating') return { ranked: [], gates: [], checks, swap }
   const { beside, totalChargeKg } = tuning
   const found = tuneReading(
     { judged, metering, settling: { state: settled ? 'settled' : 'settling' }, checks },
-    {
-      beside,
-      facts,
-      ...(label ? { label } : {}),
-      steps: learntSteps(tuning.steps),
-      ...(totalChargeKg === undefined ? {} : { totalChargeKg }),
-    },
+    { beside, facts, label, steps: learntSteps(tuning.steps), totalChargeKg },
   )
-  return { ...found, checks, ...(swap ? { swap } : {}) }
+  return { ...found, checks, swap }
 }
