@@ -236,11 +236,15 @@ export class Driver {
     await this.press('bar-action')
   }
 
-  /** chooses an option by its words */
+  /** chooses an option by its words; a card that was drawn anew meanwhile has shut its list again */
   async pickNamed(id: string, name: string): Promise<void> {
-    await this.press(id)
-    const option = await this.page.waitForSelector(`[data-testid^="${id}-"] ::-p-text(${name})`, { visible: true })
-    await option!.click()
+    const options = `[data-testid^="${id}-"] ::-p-text(${name})`
+    for (let tries = 0; tries < 5; tries++) {
+      if (!(await this.page.$(options))) await this.press(id)
+      const option = await this.page.waitForSelector(options, { visible: true, timeout: 10_000 }).catch(() => null)
+      if (option && (await pressed(this.page, option))) return
+    }
+    throw new Error(`${name} isn’t to be chosen of ${id}`)
   }
 
   async pick(id: string, value: string): Promise<void> {

@@ -1,6 +1,8 @@
 import type { Refrigerant } from '@zetesis/core'
-import { useEffect, useState } from 'react'
+import { useAnswer } from '@/ui/useAnswer'
 import type { LandingAnswer, LandingQuestion } from '@/workers/landing.worker'
+
+const open = () => new Worker(new URL('../../workers/landing.worker.ts', window.location.href))
 
 /** Superheat by bore, thousandths of an inch, as the rig has it; empty until the worker has played it. */
 export function useLanding({
@@ -16,16 +18,8 @@ export function useLanding({
   sizes: readonly number[]
   oily: boolean
 }): Readonly<Record<number, number>> {
-  const [found, setFound] = useState<LandingAnswer>({ key: '', superheatK: {} })
   const key = `${from} ${to} ${built} ${sizes.join(' ')} ${oily}`
-  useEffect(() => {
-    if (built === undefined || sizes.length === 0) return
-    const worker = new Worker(new URL('../../workers/landing.worker.ts', window.location.href))
-    worker.onmessage = ({ data }: MessageEvent<LandingAnswer>) => setFound(data)
-    const question: LandingQuestion = { key, from, to, built, sizes, oily }
-    worker.postMessage(question)
-    return () => worker.terminate()
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the key says all of it
-  }, [key])
-  return found.key === key ? found.superheatK : {}
+  const question = built === undefined || sizes.length === 0 ? undefined : { key, from, to, built, sizes, oily }
+  const found = useAnswer<LandingQuestion, LandingAnswer>(open, question)
+  return found?.key === key ? found.superheatK : {}
 }

@@ -1,11 +1,14 @@
 import { beforeAfterRows } from '@zetesis/contract'
 import { weatherOf, type JudgedReading, type UnitFacts } from '@zetesis/core'
-import { useEffect, useMemo, useState } from 'react'
+import { useMemo } from 'react'
 import { Text, XStack, YStack } from 'tamagui'
 import { useSettings } from '@/settings/settings'
 import { Card } from '@/ui/Card'
+import { useAnswer } from '@/ui/useAnswer'
 import { Heading, Soft } from '@/ui/Words'
 import type { WeatherAnswer, WeatherQuestion } from '@/workers/weather.worker'
+
+const open = () => new Worker(new URL('../../workers/weather.worker.ts', window.location.href))
 
 /** As it was found beside what it does now, with the old figures brought to today's weather by the rig's model. */
 export function BeforeAfter({
@@ -80,13 +83,6 @@ function useShift(before: JudgedReading, after: JudgedReading, { oldRefrigerant,
     const asked = [{ refrigerant: oldRefrigerant, metering }, from, to] as const
     return { key: JSON.stringify(asked), asked: [...asked] }
   }, [before, after, oldRefrigerant, metering])
-  const [found, setFound] = useState<WeatherAnswer>()
-  useEffect(() => {
-    if (!question) return
-    const worker = new Worker(new URL('../../workers/weather.worker.ts', window.location.href))
-    worker.onmessage = ({ data }: MessageEvent<WeatherAnswer>) => setFound(data)
-    worker.postMessage(question)
-    return () => worker.terminate()
-  }, [question])
+  const found = useAnswer<WeatherQuestion, WeatherAnswer>(open, question)
   return found && found.key === question?.key ? { ...found.shift } : undefined
 }

@@ -7,10 +7,12 @@ import {
   type JudgedReading,
   type UnitView,
 } from '@zetesis/core'
-import { useEffect, useState } from 'react'
 import { useSettings } from '@/settings/settings'
 import { Banner } from '@/ui/Banner'
+import { useAnswer } from '@/ui/useAnswer'
 import type { TopUpAnswer, TopUpQuestion } from '@/workers/topUp.worker'
+
+const open = () => new Worker(new URL('../../workers/topUp.worker.ts', window.location.href))
 
 interface Spread {
   readonly by: number
@@ -30,7 +32,7 @@ export function TopUpNote({ judged, view }: { judged: JudgedReading; view: UnitV
   const weather = weatherOf(judged)
   const targetK = judged.target.ok ? judged.target.targetK : method.comparedSuperheatK.si
   const high = judged.superheatK !== undefined && judged.superheatK > targetK
-  const found = useTopUp(
+  const asked: TopUpQuestion['asked'] | undefined =
     high && weather && facts.refrigerant
       ? [
           { refrigerant: facts.refrigerant, targetK: coarse(targetK, 0.5) },
@@ -40,9 +42,12 @@ export function TopUpNote({ judged, view }: { judged: JudgedReading; view: UnitV
             returnHumidity: coarse(weather.returnHumidity, 0.05),
           },
         ]
-      : undefined,
-  )
-  if (!found || judged.superheatK === undefined) return null
+      : undefined
+  const answer = useAnswer<TopUpQuestion, TopUpAnswer>(open, asked && { key: JSON.stringify(asked), asked })
+  // the weather moves while it is worked out: what it was a moment ago is said until the next answer is there
+  const { topUp: found, for: goal } = answer ?? {}
+  if (!asked || !found || !goal || goal.refrigerant !== facts.refrigerant || judged.superheatK === undefined)
+    return null
   const d = (k: number) => showText('temperatureDifference', k, system)
   const spread = ({ by, standard }: Spread, name: string) =>
     by < NOTHING_K ? `no ${name}` : `${d(by)} ± ${d(2 * standard)} of ${name}`
@@ -53,22 +58,7 @@ export function TopUpNote({ judged, view }: { judged: JudgedReading; view: UnitV
       : `${whole(fromSi('mass', found.share.by * total, preferredUnit('mass', system)))} ± ${whole(fromSi('mass', 2 * found.share.standard * total, preferredUnit('mass', system)))} ${preferredUnit('mass', system)} more`
   return (
     <Banner metal="out" word="Don’t top up on this" testID="top-up">
-      {`A superheat of ${d(judged.superheatK)} is the cold’s: too little head feeds the orifice. To bring it to ${d(targetK)} today would take about ${much}; at ${showText('temperature', found.hotK, system)} outdoors the same charge reads ${spread(found.superheatK, 'superheat')} and ${spread(found.subcoolingK, 'subcooling')}: liquid at the compressor. From machines of the rig, sound and rightly charged; ± is twice how far they differ.`}
+      {`A superheat of ${d(judged.superheatK)} is the cold’s: too little head feeds the orifice. To bring it to ${d(goal.targetK)} today would take about ${much}; at ${showText('temperature', found.hotK, system)} outdoors the same charge reads ${spread(found.superheatK, 'superheat')} and ${spread(found.subcoolingK, 'subcooling')}: liquid at the compressor. From machines of the rig, sound and rightly charged; ± is twice how far they differ.`}
     </Banner>
   )
-}
-
-function useTopUp(asked: TopUpQuestion['asked'] | undefined): TopUpAnswer['topUp'] {
-  const [found, setFound] = useState<TopUpAnswer>()
-  const key = JSON.stringify(asked)
-  useEffect(() => {
-    if (!asked) return
-    const worker = new Worker(new URL('../../workers/topUp.worker.ts', window.location.href))
-    worker.onmessage = ({ data }: MessageEvent<TopUpAnswer>) => setFound(data)
-    const question: TopUpQuestion = { key, asked }
-    worker.postMessage(question)
-    return () => worker.terminate()
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the key says all of it
-  }, [key])
-  return found && found.key === key ? found.topUp : undefined
 }
