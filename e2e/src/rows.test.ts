@@ -186,8 +186,12 @@ describe('a row of units, kept', () => {
     await lead.see('unit-L-0001')
     const drawn = () => lead.page.$$eval('[data-testid^="unit-L-"]', (all) => all.length)
     assert.ok((await drawn()) < 60, `${await drawn()} lines are drawn`)
-    await lead.page.$eval('[data-testid="page"]', (page) => void (page.scrollTop = page.scrollHeight))
-    await lead.see('unit-L-2000')
+    // as a finger does: a page that grew meanwhile is scrolled on
+    await lead.until(() => {
+      const page = document.querySelector('[data-testid="page"]')!
+      page.scrollTop = page.scrollHeight
+      return document.querySelector('[data-testid="unit-L-2000"]') !== null
+    })
     assert.ok((await drawn()) < 60)
     await lead.page.$eval('[data-testid="page"]', (page) => void (page.scrollTop = 0))
     await lead.type('filter', 'L-1234')
