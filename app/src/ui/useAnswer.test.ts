@@ -8,6 +8,7 @@ class FakeWorker {
   static all: FakeWorker[] = []
   asked: string[] = []
   open = true
+  onerror?: () => void
   onmessage?: (event: { data: Answer }) => void
   constructor() {
     FakeWorker.all.push(this)
@@ -42,6 +43,14 @@ describe('a worker that is asked', () => {
     expect(FakeWorker.all).toHaveLength(1)
     rerender({ key: 'b' })
     expect(FakeWorker.all.map((w) => w.asked)).toEqual([['a'], ['b']])
+  })
+  it('is closed where it broke, with no signal to load it by; the next question opens another', () => {
+    const { result, rerender } = ask('a')
+    rerender({ key: 'b' })
+    act(() => FakeWorker.all[0]!.onerror!())
+    expect([result.current, FakeWorker.all[0]!.open]).toEqual([undefined, false])
+    rerender({ key: 'c' })
+    expect(FakeWorker.all.map((w) => w.asked)).toEqual([['a'], ['c']])
   })
   it('is closed with the page, and not opened without a question', () => {
     const { rerender, unmount } = ask(undefined)

@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from 'react'
 
 /**
  * Asks a worker one question at a time, and the newest one next. A question that is being worked on isn't given up for a newer one: where they follow each
- * other quicker than a slow phone answers, none would ever be. A worker that has nothing to do is closed.
+ * other quicker than a slow phone answers, none would ever be. A worker that has nothing to do is closed, and so is one that broke: the next question opens another.
  *
  * @param open the worker; what it answers says by itself which question it is about
  * @returns its last answer, which may be another question's by now
@@ -29,13 +29,17 @@ export function useAnswer<Q extends { readonly key: string }, A>(
     const worker = open()
     const working: { worker: Worker; next?: Q } = { worker }
     at.current = working
+    const close = () => {
+      worker.terminate()
+      at.current = undefined
+    }
+    worker.onerror = close
     worker.onmessage = ({ data }: MessageEvent<A>) => {
       setAnswer(data)
       const { next } = working
       working.next = undefined
       if (next) return worker.postMessage(next)
-      worker.terminate()
-      at.current = undefined
+      close()
     }
     worker.postMessage(question)
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the key says all of it
