@@ -123,12 +123,11 @@ export function analyseDecay(samples: readonly VacuumSample[], options: DecayOpt
   const terms: CauseTerms = { limitPa, ...habits, harmlessS }
   const view = nameCause(bins, terms, habits)
   const { possible, likelihood } = view
-  const atS = Math.max(holdS, last.timeS)
   const hold = predict(possible, holdS, limitPa)
   const chosen = chooseCurve(fits, view, terms)
   const spread = Math.hypot(hold.standardUncertaintyPa, gaugeShare * hold.meanPa, noise.stepPa / 4)
   const thresholds = { in: habits.inProbability, out: habits.outProbability }
-  const over = bins.some((b) => b.timeS <= atS && b.pressurePa - 3 * b.sigmaPa > limitPa * (1 + 1.645 * gaugeShare))
+  const over = bins.some((b) => b.pressurePa - 3 * b.sigmaPa > limitPa * (1 + 1.645 * gaugeShare))
   const judged = judge({ value: hold.meanPa, standardUncertainty: spread, low: -Infinity, high: limitPa, thresholds })
   const straight = straightRise(bins)
   const falls = straight.leakPaPerS < -3 * straight.sigmaPaPerS
@@ -208,12 +207,18 @@ function tooBig(
 
 /** A level above the limit that was never under it says nothing of the pipe: it wasn't pulled down far enough. */
 function startedOver(samples: readonly VacuumSample[], result: DecayAnalysis, limitPa: number): DecayAnalysis {
-  const { curve, cause, firstPa = 0 } = result
-  const level = curve !== undefined && curve.risePa < 0.1 * curve.startPa && cause === 'moisture'
+  const { curve, cause, firstPa = 0, lastS, settledAfterS } = result
+  if (cause !== 'moisture' || !curve || firstPa > 3 * limitPa) return result
+  // from the first reading that counts on: what a curve does before that nobody saw
+  const topPa = curve.creeps ? decayPressurePa(curve, lastS) : curve.startPa + curve.risePa
+  const rises = topPa > RISES * decayPressurePa(curve, settledAfterS)
   const pulled = samples.some((s) => s.timeS < 0 && s.pressurePa < 0.7 * firstPa)
-  if (!level || pulled || firstPa > 3 * limitPa) return result
+  if (rises || pulled) return result
   return { ...result, cause: 'inconclusive', problems: [...result.problems, { code: 'startedOver' }] }
 }
+
+/** what rises by less is level */
+const RISES = 1.1
 
 function withMinutes(
   bins: readonly Bin[],
