@@ -23,11 +23,12 @@ import { fromSi, preferredUnit, toSi, type Dimension, type UnitSystem } from '..
 import { circuitOf } from '../reading/systemState'
 import { atmosphericPressurePa } from '../air/atmosphere'
 import type { TraceSample } from '../trace/trace'
-import { chargeGates, type ChargeGate, type GateQuestion } from './chargeGates'
+import { chargeGates, type ChargeGate } from './chargeGates'
 import { coldOf, deviationsOf, type Beside } from './deviations'
-import { diagnose, separatingReading, type DiagnosticFindings, type RankedCause } from './diagnose'
+import { diagnose, separatingReading, type RankedCause } from './diagnose'
 import type { FaultCause, Symptom } from './faultSignatures'
 import { judgeCharge, type JudgedReading } from './judgeCharge'
+import { lookedAt } from './lookedAt'
 import type { Measured } from './measured'
 import { plausibilityMargins, plausibleOf } from './plausible'
 import { probeJumps, type ProbeJump } from './probeJumps'
@@ -95,14 +96,14 @@ export function assessLive(samples: readonly TraceSample[], terms: LiveTerms): L
   const read = terms.swaps?.length ? samples.map((s) => unswapped(s, terms.swaps!)) : samples
   const atmosphericPa = atmosphericPressurePa(elevationM)
   const settling = detectSettling(
-    read.filter((s) => s.timeS >= terms.sinceS - 1).map((s) => settlingSample(s, facts, atmosphericPa)),
+    read.filter((s) => s.timeS >= terms.sinceS).map((s) => settlingSample(s, facts, atmosphericPa)),
     {
       windowS: profile.settleWindowS.si,
       slopeKPerS: profile.settleSlopeKPerS.si,
       scatterK: profile.settleScatterK.si,
       minimumS: (terms.afterStart ? profile.settleAfterStartS : profile.settleAfterStepS).si,
       sinceS: terms.sinceS,
-      ...(terms.disturbedAtS === undefined ? {} : { disturbedAtS: terms.disturbedAtS }),
+      disturbedAtS: terms.disturbedAtS,
     },
   )
   const spanS =
@@ -122,7 +123,7 @@ export function assessLive(samples: readonly TraceSample[], terms: LiveTerms): L
   const plausible = plausibleOf(judged, terms)
   const margins = plausibilityMargins(judged.method, judged.standard)
   const checks = checkPlausibility(plausible, margins)
-  const swap = checks.length > 0 ? suggestSwap(plausible, margins) : undefined
+  const swap = suggestSwap(plausible, margins)
   const rest = {
     timeS: last.timeS,
     settling,
@@ -173,8 +174,8 @@ export function tuneReading(
   const standardK = judged.uncertainty?.standardK
   const ratedAmpsA = terms.label?.ratedAmps && toSi('current', terms.label.ratedAmps)
   const beside = {
-    ...(ratedAmpsA === undefined ? {} : { ratedAmpsA }),
-    ...(standardK === undefined ? {} : { standardK }),
+    ratedAmpsA,
+    standardK,
     ...terms.beside,
   }
   const { standard } = judged
@@ -187,17 +188,17 @@ export function tuneReading(
       ? adviseStep({
           history: terms.steps,
           current: {
-            ...(judged.superheatK === undefined ? {} : { superheatK: judged.superheatK }),
-            ...(judged.subcoolingK === undefined ? {} : { subcoolingK: judged.subcoolingK }),
+            superheatK: judged.superheatK,
+            subcoolingK: judged.subcoolingK,
             settled,
-            ...(standardK === undefined ? {} : { standardK }),
+            standardK,
           },
           target: target.targetK,
           tolerance: target.tolerance.si,
           totalChargeKg: terms.totalChargeKg,
           meteringDevice: metering,
           profile: method,
-          ...(terms.facts.work === 'conversion' ? { alwaysSmall: true } : {}),
+          alwaysSmall: terms.facts.work === 'conversion',
         })
       : undefined
   const orifice = settled
@@ -207,8 +208,8 @@ export function tuneReading(
         metering,
         orifice: terms.beside.orifice,
         steps: terms.steps,
-        ...(terms.totalChargeKg === undefined ? {} : { totalChargeKg: terms.totalChargeKg }),
-        ...(standardK === undefined ? {} : { standardK }),
+        totalChargeKg: terms.totalChargeKg,
+        standardK,
         profile: method,
       })
     : undefined
@@ -224,27 +225,11 @@ export function tuneReading(
     cold: coldOf(judged, refrigerant),
     looked: lookedAt(terms.beside, findings),
     steps: terms.steps,
-    ...(orifice ? { orifice } : {}),
-    ...(terms.beside.drierDropK === undefined ? {} : { drierDropK: terms.beside.drierDropK }),
+    orifice,
+    drierDropK: terms.beside.drierDropK,
     profile: method,
   })
   return { ranked, gates, ...(separating ? { separating } : {}), ...(advice ? { advice } : {}) }
-}
-
-/** Causes that somebody looked into: what was seen to, and what a reading of its own speaks of. */
-function lookedAt(beside: Beside, { deviations }: DiagnosticFindings): GateQuestion['looked'] {
-  const device = beside.deviceChecked === true
-  const drier = deviations.drierDrop
-  return {
-    lowAirflow: beside.airflowKnownGood === true,
-    dirtyCondenser: beside.condenserClean === true,
-    starvedDevice: device,
-    overfeeding: device,
-    // a drop that two clamps can't explain away isn't nothing found
-    restriction: drier !== undefined && drier.deviation < drier.standard,
-    air: deviations.restPressure !== undefined,
-    weakCompressor: deviations.amps !== undefined,
-  }
 }
 
 function manifoldOf(
@@ -255,7 +240,7 @@ function manifoldOf(
   const suspect = work === 'conversion' ? oldRefrigerant : undefined
   const at = (pressurePa: number | undefined, shownK: number | undefined) =>
     refrigerant && pressurePa !== undefined && shownK !== undefined
-      ? manifoldSetting({ refrigerant, pressurePa, shownK, ...(suspect ? { suspect } : {}) })
+      ? manifoldSetting({ refrigerant, pressurePa, shownK, suspect })
       : undefined
   return at(m.suctionPressurePa, lowSaturation) ?? at(m.liquidPressurePa, highSaturation)
 }

@@ -119,13 +119,22 @@ describe('a manifold’s own saturation', () => {
     expect(both.manifold).toMatchObject({ shownK: expect.closeTo(by('R-22', 'low'), 6) })
   })
   it('is suspected of what was in the machine before', () => {
-    // between both curves: which one it is only who knows of the old refrigerant can tell
-    const nearer = by('R-407C', 'low') + 0.2
-    const facts = { ...terms().facts, work: 'conversion', refrigerant: 'R-410A' } as const
-    const asked = (oldRefrigerant: 'R-22' | 'R-407C') =>
-      now(900, () => ({ lowSaturation: nearer }), { facts: { ...facts, oldRefrigerant } as LiveTerms['facts'] })
-        .manifold
-    expect(asked('R-407C')).toMatchObject({ probably: 'R-407C' })
+    // at 70 psig R-22 stands 0.74 K from R-422D: as near as two tables of the same gas, but for who knows what it was set to
+    const shown = saturationTemperatureK('R-22', 'dew', psi(70) + 101_325)!
+    const asked = (facts: object) =>
+      now(900, () => ({ suctionPressure: psi(70), lowSaturation: shown, highSaturation: null }), {
+        facts: { ...terms().facts, refrigerant: 'R-422D', ...facts } as LiveTerms['facts'],
+      }).manifold
+    expect(asked({ work: 'conversion', oldRefrigerant: 'R-22' })).toMatchObject({
+      probably: 'R-22',
+      shownK: expect.closeTo(shown, 6),
+    })
+    expect(asked({ work: 'conversion' })).toBeUndefined()
+    expect(asked({ work: 'new', oldRefrigerant: 'R-22' })).toBeUndefined()
+  })
+  it('isn’t asked without its pressure', () => {
+    const noGauge = () => ({ suctionPressure: null, lowSaturation: by('R-22', 'low'), highSaturation: null })
+    expect(now(900, noGauge).manifold).toBeUndefined()
   })
   it('isn’t there where no refrigerant was chosen', () => {
     const unknown = now(900, () => ({ lowSaturation: by('R-22', 'low') }), {
@@ -199,6 +208,19 @@ describe('what is asked of a running system', () => {
     expect(amps({})).toBe(false)
     expect(amps({ label })).toBe(true)
     expect(amps({ beside: { ...terms().beside, ratedAmpsA: 16 } })).toBe(true)
+  })
+})
+
+describe('what the instruments can’t tell', () => {
+  it('from the target bars a step', () => {
+    // 4 °F under the target of 10 °F, by clamps that may be 9 °F off
+    const low = () => ({ liquidLine: sound.liquidLine + 4.5 / 1.8 })
+    const fine = now(900, low)
+    expect(fine.advice!.action).toBe('add')
+    const accuracy = { dimension: 'temperature', absolute: { value: 9, unit: '°F' }, stated: 'rectangular' } as const
+    const kit: LiveTerms['kit'] = [{ id: 'blunt', name: 'Clamp', kind: 'lineClamp', accuracies: [accuracy] }]
+    const blunt = now(900, low, { kit, instruments: { liquidLine: 'blunt' } })
+    expect(blunt.advice!.reasons.map((r) => r.code)).toContain('withinUncertainty')
   })
 })
 

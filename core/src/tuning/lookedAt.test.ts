@@ -1,0 +1,31 @@
+import type { Deviation } from './diagnose'
+import type { Symptom } from './faultSignatures'
+import { lookedAt } from './lookedAt'
+
+const found = (deviations: { [S in Symptom]?: Deviation }) => ({ deviations }) as Parameters<typeof lookedAt>[1]
+const none = {
+  lowAirflow: false,
+  dirtyCondenser: false,
+  starvedDevice: false,
+  overfeeding: false,
+  restriction: false,
+  air: false,
+  weakCompressor: false,
+}
+
+it('what was seen to is what somebody said, each for its own causes', () => {
+  expect(lookedAt({}, found({}))).toEqual(none)
+  expect(lookedAt({ airflowKnownGood: true }, found({}))).toEqual({ ...none, lowAirflow: true })
+  expect(lookedAt({ condenserClean: true }, found({}))).toEqual({ ...none, dirtyCondenser: true })
+  expect(lookedAt({ deviceChecked: true }, found({}))).toEqual({ ...none, starvedDevice: true, overfeeding: true })
+  expect(lookedAt({ airflowKnownGood: false, condenserClean: false, deviceChecked: false }, found({}))).toEqual(none)
+})
+
+it('or what was measured: a drier that takes less than two clamps differ by, a standing pressure, a current', () => {
+  const drop = (deviation: number) => lookedAt({}, found({ drierDrop: { deviation, standard: 0.6 } }))
+  expect(drop(0.59)).toEqual({ ...none, restriction: true })
+  expect([drop(0.6), drop(2)]).toEqual([none, none])
+  const any = { deviation: 9, standard: 1 }
+  expect(lookedAt({}, found({ restPressure: any }))).toEqual({ ...none, air: true })
+  expect(lookedAt({}, found({ amps: any }))).toEqual({ ...none, weakCompressor: true })
+})
