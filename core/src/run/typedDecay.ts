@@ -1,6 +1,7 @@
 import { instrumentUncertainty, type Instrument } from '../measurement/instrument'
 import type { MethodProfile } from '../method/profile'
-import { analyseDecay, type DecayHabits } from '../vacuum/analyseDecay'
+import { analyseDecay } from '../vacuum/analyseDecay'
+import type { DecayHabits } from '../vacuum/decayHabits'
 import { decayResult, type DecayResult } from '../vacuum/decayResult'
 
 /** The profile's habits for judging a decay, resolved. */

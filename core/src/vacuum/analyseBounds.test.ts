@@ -1,5 +1,6 @@
 // Where a decay's plain answers begin and end: too little, too big, falling, over, begun too high, and how long it would take to tell. Figures by hand.
-import { analyseDecay, usualDecayHabits, type DecayOptions } from './analyseDecay'
+import { analyseDecay, type DecayOptions } from './analyseDecay'
+import { usualDecayHabits } from './decayHabits'
 import { hold } from './testing'
 
 const MICRON = 0.133322368
@@ -106,6 +107,26 @@ describe('too big', () => {
   })
 })
 
+describe('too big, out of order', () => {
+  it('is too big all the same, without what is no reading', () => {
+    const all = readings([0, 300], [30, 6300], [60, 12_300], [90, 18_300], [120, 24_300])
+    const spoilt = [
+      all[3]!,
+      { timeS: 45, pressurePa: Number.NaN },
+      all[0]!,
+      { timeS: Number.NaN, pressurePa: 40 },
+      all[4]!,
+      { timeS: 20, pressurePa: -1 },
+      { timeS: 25, pressurePa: Infinity },
+      all[1]!,
+      all[2]!,
+    ]
+    const [one, other] = [analyseDecay(all, terms), analyseDecay(spoilt, terms)]
+    expect([other.leakPaPerS, other.confidence]).toEqual([one.leakPaPerS, one.confidence])
+    expect(codes(other)).toContain('grossLeak')
+  })
+})
+
 describe('falling', () => {
   it('by less than a twelfth is said, by more it is no verdict on the system', () => {
     const by = (share: number) => judge((t) => 300 * (1 - (share * t) / 600), { noise: 0.001 })
@@ -142,6 +163,28 @@ describe('over the limit', () => {
     expect(level(0.2).predictedStandardUncertaintyPa! / (0.2 * 450 * MICRON)).toBeCloseTo(1, 2)
     const tight = level(0)
     expect(tight.predictedStandardUncertaintyPa).toBeLessThan(2 * MICRON)
+  })
+})
+
+describe('a doubt', () => {
+  it('has a quarter of the display’s step in it', () => {
+    // a display that stands at 300 for ten minutes may show hundreds only: 25 micron
+    const still = judge(() => 300, { noise: 0 })
+    expect(still.noise!.stepPa / MICRON).toBeCloseTo(100, 6)
+    expect(still.predictedStandardUncertaintyPa! / MICRON).toBeGreaterThan(25)
+    expect(still.predictedStandardUncertaintyPa! / MICRON).toBeLessThan(50)
+  })
+  it('is held against what the method calls sure', () => {
+    // 450 is 2.2 standard uncertainties of a twentieth under 500: 98.7 %
+    const by = (inProbability: number) =>
+      judge(() => 450, { noise: 0.002 }, { gaugeShare: 0.05, habits: { inProbability } }).verdict
+    expect([by(0.95), by(0.995)]).toEqual(['in', 'tooClose'])
+  })
+  it('leaves a slow leak open where gas from surfaces would look the same', () => {
+    const slow = judge((t) => 300 + (0.9 * t) / 60, { everyS: 2, seconds: 900, noise: 0.02 }, { holdS: 900 })
+    expect(slow.cause).toBe('tight')
+    expect(codes(slow)).toEqual(['slowLeakOpen'])
+    expect(codes(judge(() => 200, { noise: 0.002, seconds: 1200 }, { holdS: 1200 }))).toEqual([])
   })
 })
 
@@ -222,6 +265,11 @@ describe('how much longer', () => {
     const short = judge((t) => 300 + t / 3, { seconds: 120, everyS: 20, noise: 0.05 })
     expect(short.cause).toBe('inconclusive')
     expect(tried.map((m) => m.toFixed(3))).toContain(short.moreMinutes!.toFixed(3))
+    // a leak that is sure, near the limit at the hold's end: by and by it is clear which side
+    const near = judge((t) => 300 + (180 * t) / 1200, { seconds: 420, noise: 0.04 }, { holdS: 1200 })
+    expect([near.cause, near.verdict]).toEqual(['leak', 'tooClose'])
+    // six tenths of what counts of seven minutes
+    expect(near.moreMinutes! / ((0.6 * (420 - near.settledAfterS)) / 60)).toBeCloseTo(1, 1)
     // near the limit by a gauge that may be off by a fifth no wait helps
     const onIt = judge(() => 480, { seconds: 600, noise: 0.01 }, { gaugeShare: 0.2 })
     expect(onIt.verdict).toBe('tooClose')

@@ -1,11 +1,13 @@
 import { judge } from '../measurement/judge'
-import { usualSi } from '../method/profile'
-import { gaugeNoise, type Bin, type GaugeNoise } from './decayBins'
+import { chosenCurve } from './chosenCurve'
+import { gaugeNoise, type GaugeNoise } from './decayBins'
 import { DEFAULT_NOISE, settledBins } from './decayBeforehand'
-import { causeOf, predict, type CauseTerms, type DecayCause } from './decayBelief'
+import { predict, type CauseTerms, type DecayCause } from './decayBelief'
+import { usualDecayHabits, type DecayHabits } from './decayHabits'
 import { decayPressurePa, fitModels, type DecayCurve, type DecayFit } from './decayModels'
 import { grossRise, type GrossRise } from './grossRise'
-import { nameCause, SAFE_SIGMAS, straightRise, type Look } from './nameCause'
+import { minutesToDecide } from './minutesToDecide'
+import { nameCause, SAFE_SIGMAS, straightRise } from './nameCause'
 import { cleanSamples, type SampleProblem, type VacuumSample } from './sample'
 
 export interface DecayOptions {
@@ -19,20 +21,6 @@ export interface DecayOptions {
   readonly gaugeShare?: number
   /** shares and times that turn a curve into a cause; the customary ones where left out */
   readonly habits?: Partial<DecayHabits>
-}
-
-/** Habits of the profile, resolved. */
-export interface DecayHabits {
-  readonly wellUnderShare: number
-  readonly harmlessS: number
-  readonly smallRiseShare: number
-  readonly besideMoistureShare: number
-  /** a cause is named from this confidence on */
-  readonly sureShare: number
-  /** from so fast a rise on it is too big a leak for a decay test, Pa/s */
-  readonly grossPaPerS: number
-  readonly inProbability: number
-  readonly outProbability: number
 }
 
 export interface DecayAnalysis {
@@ -78,7 +66,6 @@ export interface DecayAnalysis {
 const LEAST_READINGS = 3
 const LEAST_SPAN_S = 60
 const DAY_S = 86400
-const LONGEST_WAIT_S = 8 * 3600
 const LONG_HOLDS = 6
 
 /**
@@ -124,7 +111,7 @@ export function analyseDecay(samples: readonly VacuumSample[], options: DecayOpt
   const view = nameCause(bins, terms, habits)
   const { possible, likelihood } = view
   const hold = predict(possible, holdS, limitPa)
-  const chosen = chooseCurve(fits, view, terms)
+  const chosen = chosenCurve(fits, view.named.cause, terms)
   const spread = Math.hypot(hold.standardUncertaintyPa, gaugeShare * hold.meanPa, noise.stepPa / 4)
   const thresholds = { in: habits.inProbability, out: habits.outProbability }
   const over = bins.some((b) => b.pressurePa - 3 * b.sigmaPa > limitPa * (1 + 1.645 * gaugeShare))
@@ -161,10 +148,11 @@ export function analyseDecay(samples: readonly VacuumSample[], options: DecayOpt
       ...(view.slowLeakOpen && !fallen ? [{ code: 'slowLeakOpen' as const }] : []),
     ],
   }
-  const settled = startedOver(samples, result, limitPa)
+  const told = startedOver(samples, result, limitPa)
   // waiting tells nothing of what falls
-  if (fallen) return settled
-  return withMinutes(bins, settled, { ...options, terms, habits, gaugeShare })
+  const open = !fallen && (told.cause === 'inconclusive' || told.verdict === 'tooClose')
+  const moreMinutes = open ? minutesToDecide(bins, chosen, { terms, habits, holdS, gaugeShare }) : undefined
+  return moreMinutes === undefined ? told : { ...told, moreMinutes }
 }
 
 /** a fall by more than this share isn't the weather's */
@@ -220,28 +208,6 @@ function startedOver(samples: readonly VacuumSample[], result: DecayAnalysis, li
 /** what rises by less is level */
 const RISES = 1.1
 
-function withMinutes(
-  bins: readonly Bin[],
-  result: DecayAnalysis,
-  options: DecayOptions & { terms: CauseTerms; habits: DecayHabits; gaugeShare: number },
-): DecayAnalysis {
-  const open = result.cause === 'inconclusive' || result.verdict === 'tooClose'
-  const moreMinutes = open ? minutesToDecide(bins, result, options) : undefined
-  return moreMinutes === undefined ? result : { ...result, moreMinutes }
-}
-
-/** The habits where no profile says otherwise. */
-export const usualDecayHabits = (): DecayHabits => ({
-  wellUnderShare: usualSi('decayWellUnderShare'),
-  harmlessS: usualSi('decayHarmlessS'),
-  smallRiseShare: usualSi('decaySmallRiseShare'),
-  besideMoistureShare: usualSi('decayBesideMoistureShare'),
-  sureShare: usualSi('decaySureShare'),
-  grossPaPerS: usualSi('grossLeakPaPerS'),
-  inProbability: usualSi('inProbability'),
-  outProbability: usualSi('outProbability'),
-})
-
 function tooLittle(
   base: Pick<DecayAnalysis, 'problems' | 'fits' | 'settledAfterS' | 'lastS' | 'leakPaPerS'>,
   held: readonly VacuumSample[],
@@ -266,60 +232,3 @@ function tooLittle(
 }
 
 const PLAINLY_OVER = 3
-
-/** The curve to draw and to report: of the models that mean the named cause, the one with the least AICc. */
-function chooseCurve(fits: readonly DecayFit[], { named }: Look, terms: CauseTerms): DecayCurve {
-  const sorted = [...fits].sort((a, b) => a.aicc - b.aicc)
-  return (sorted.find((f) => causesMatch(f, named.cause, terms)) ?? sorted[0]!).curve
-}
-
-function causesMatch(fit: DecayFit, cause: DecayCause | 'inconclusive', terms: CauseTerms): boolean {
-  if (cause === 'inconclusive' || !Number.isFinite(fit.aicc)) return false
-  const { startPa, risePa, leakPaPerS, creeps } = fit.curve
-  if (creeps) return causeOf(fit.curve, terms) === cause
-  const plain: Record<DecayCause, boolean> = {
-    tight: leakPaPerS * terms.harmlessS <= terms.limitPa,
-    leak: leakPaPerS > 0 && (risePa === 0 || startPa + risePa < terms.limitPa),
-    moisture: leakPaPerS === 0,
-    both: leakPaPerS > 0 && risePa > 0,
-  }
-  return plain[cause]
-}
-
-/**
- * Minutes until the same judgement on readings that go on along the likeliest curve would be clear.
- * @returns undefined where eight more hours wouldn't do
- */
-function minutesToDecide(
-  bins: readonly Bin[],
-  result: DecayAnalysis,
-  options: DecayOptions & { terms: CauseTerms; habits: DecayHabits; gaugeShare: number },
-): number | undefined {
-  const { terms, habits, limitPa, gaugeShare } = options
-  const first = bins[0]!
-  const last = bins.at(-1)!
-  const span = last.timeS - first.timeS
-  const curve = result.curve!
-  const apart = span / Math.max(bins.length - 1, 1)
-  const relative = last.sigmaPa / last.pressurePa
-  for (const factor of [1.25, 1.6, 2.2, 3.2, 5, 8, 13, 20]) {
-    const addedS = span * (factor - 1)
-    if (addedS > LONGEST_WAIT_S) return undefined
-    const extra = Math.min(Math.ceil(addedS / apart), 40)
-    const more = Array.from({ length: extra }, (_, i): Bin => {
-      const timeS = last.timeS + (addedS * (i + 1)) / extra
-      const pressurePa = decayPressurePa(curve, timeS)
-      const merged = Math.max(addedS / apart / extra, 1)
-      return { timeS, pressurePa, sigmaPa: (relative * pressurePa) / Math.sqrt(merged), count: 1 }
-    })
-    const { named, possible } = nameCause([...bins, ...more], terms, habits)
-    const atHold = predict(possible, Math.max(options.holdS, 0), limitPa)
-    const u = Math.hypot(atHold.standardUncertaintyPa, gaugeShare * atHold.meanPa)
-    const thresholds = { in: habits.inProbability, out: habits.outProbability }
-    const clear =
-      judge({ value: atHold.meanPa, standardUncertainty: u, low: -Infinity, high: limitPa, thresholds }).verdict !==
-      'tooClose'
-    if (named.cause !== 'inconclusive' && clear) return addedS / 60
-  }
-  return undefined
-}
