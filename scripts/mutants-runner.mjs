@@ -69,8 +69,8 @@ const load = (files) => {
   }
 }
 
-/** a law tried over a second and more isn't tried again for every mutant: what only such a one notices counts as unnoticed */
-const SLOW_MS = 1000
+/** a law tried over half a second and more isn't tried again for every mutant: what only such a one notices counts as unnoticed */
+const SLOW_MS = 500
 /** the quick ones first: most mutants end at one of them */
 const took = new Map()
 const quickFirst = (some) => some.toSorted((a, b) => (took.get(a.id) ?? 0) - (took.get(b.id) ?? 0))
