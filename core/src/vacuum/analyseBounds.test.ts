@@ -206,6 +206,15 @@ describe('begun too high', () => {
     expect(risen.cause).toBe('moisture')
     expect(codes(risen)).not.toContain('startedOver')
   })
+  it('is not what was pulled down and rose while the manifold’s gas settled', () => {
+    const jumped = judge((t) => 650 - 350 * Math.exp(-t / 6), { noise: 0.005, seconds: 900 })
+    expect(jumped.settledAfterS).toBeGreaterThan(0)
+    expect(jumped).toMatchObject({ cause: 'moisture', verdict: 'out' })
+    expect(codes(jumped)).not.toContain('startedOver')
+    // a reading of nothing is none
+    const lost = analyseDecay([{ timeS: -60, pressurePa: 0 }, ...hold(() => 650, { noise: 0.005 })], terms)
+    expect(codes(lost)).toContain('startedOver')
+  })
   it('and far above, it is water', () => {
     expect(codes(level(1450))).toContain('startedOver')
     expect(codes(level(1600))).not.toContain('startedOver')

@@ -148,7 +148,7 @@ export function analyseDecay(samples: readonly VacuumSample[], options: DecayOpt
       ...(view.slowLeakOpen && !fallen ? [{ code: 'slowLeakOpen' as const }] : []),
     ],
   }
-  const told = startedOver(samples, result, limitPa)
+  const told = startedOver([...samples.filter((s) => s.timeS < 0), ...clean], result, limitPa)
   // waiting tells nothing of what falls
   const open = !fallen && (told.cause === 'inconclusive' || told.verdict === 'tooClose')
   const moreMinutes = open ? minutesToDecide(bins, chosen, { terms, habits, holdS, gaugeShare }) : undefined
@@ -200,7 +200,8 @@ function startedOver(samples: readonly VacuumSample[], result: DecayAnalysis, li
   // from the first reading that counts on: what a curve does before that nobody saw
   const topPa = curve.creeps ? decayPressurePa(curve, lastS) : curve.startPa + curve.risePa
   const rises = topPa > RISES * decayPressurePa(curve, settledAfterS)
-  const pulled = samples.some((s) => s.timeS < 0 && s.pressurePa < 0.7 * firstPa)
+  // before valving off, or within what was left out after it
+  const pulled = samples.some((s) => s.timeS < settledAfterS && s.pressurePa > 0 && s.pressurePa < 0.7 * firstPa)
   if (rises || pulled) return result
   return { ...result, cause: 'inconclusive', problems: [...result.problems, { code: 'startedOver' }] }
 }
