@@ -178,14 +178,28 @@ export class Driver {
     await this.page.$eval(sel(id), (element) => element.scrollIntoView({ block: 'center' }))
   }
 
+  /** waits for it and takes what stands in it in one look: a page that changes may have neither for a moment */
+  private async taken(id: string, what: 'textContent' | 'value', source = ''): Promise<string> {
+    const found = await this.page.waitForFunction(
+      (selector: string, property: 'textContent' | 'value', wanted: string) => {
+        const element = document.querySelector<HTMLInputElement>(selector)
+        const there = element?.[property] ?? ''
+        return element !== null && new RegExp(wanted).test(there) && { there }
+      },
+      waiting,
+      sel(id),
+      what,
+      source,
+    )
+    return ((await found.jsonValue()) as { there: string }).there
+  }
+
   async text(id: string): Promise<string> {
-    await this.page.waitForSelector(sel(id))
-    return this.page.$eval(sel(id), (element) => element.textContent ?? '')
+    return this.taken(id, 'textContent')
   }
 
   async value(id: string): Promise<string> {
-    await this.page.waitForSelector(sel(id))
-    return this.page.$eval(sel(id), (element) => (element as HTMLInputElement).value)
+    return this.taken(id, 'value')
   }
 
   async exists(id: string): Promise<boolean> {
@@ -200,18 +214,10 @@ export class Driver {
 
   /** waits until the words stand there; fails with what stood there instead */
   async reads(id: string, wanted: RegExp): Promise<string> {
-    const found = this.page.waitForFunction(
-      (selector: string, source: string) =>
-        new RegExp(source).test(document.querySelector(selector)?.textContent ?? ''),
-      waiting,
-      sel(id),
-      wanted.source,
-    )
-    await found.catch(async () => {
+    return this.taken(id, 'textContent', wanted.source).catch(async () => {
       const there = await this.page.$eval(sel(id), (e) => e.textContent).catch(() => 'nothing')
       throw new Error(`${id} should read ${wanted}, but reads “${there}” at ${this.page.url()}`)
     })
-    return this.text(id)
   }
 
   /** waits until the words stand somewhere on the page */
