@@ -215,6 +215,14 @@ describe('begun too high', () => {
     const lost = analyseDecay([{ timeS: -60, pressurePa: 0 }, ...hold(() => 650, { noise: 0.005 })], terms)
     expect(codes(lost)).toContain('startedOver')
   })
+  it('where the first reading was taken a while after valving off, too', () => {
+    const late = (seed: number) =>
+      analyseDecay(hold(() => 650, { noise: 0.005, everyS: 60, seconds: 900, seed }).slice(2), terms)
+    for (const seed of [1, 2, 3, 4, 5, 6]) {
+      const { cause, problems } = late(seed)
+      expect([seed, cause, codes({ problems })]).toEqual([seed, 'inconclusive', ['startedOver']])
+    }
+  })
   it('and far above, it is water', () => {
     expect(codes(level(1450))).toContain('startedOver')
     expect(codes(level(1600))).not.toContain('startedOver')

@@ -148,7 +148,10 @@ export function analyseDecay(samples: readonly VacuumSample[], options: DecayOpt
       ...(view.slowLeakOpen && !fallen ? [{ code: 'slowLeakOpen' as const }] : []),
     ],
   }
-  const told = startedOver([...samples.filter((s) => s.timeS < 0), ...clean], result, limitPa)
+  const told = startedOver([...samples.filter((s) => s.timeS < 0), ...clean], result, {
+    limitPa,
+    fromS: bins[0]!.timeS,
+  })
   // waiting tells nothing of what falls
   const open = !fallen && (told.cause === 'inconclusive' || told.verdict === 'tooClose')
   const moreMinutes = open ? minutesToDecide(bins, chosen, { terms, habits, holdS, gaugeShare }) : undefined
@@ -194,12 +197,16 @@ function tooBig(
 }
 
 /** A level above the limit that was never under it says nothing of the pipe: it wasn't pulled down far enough. */
-function startedOver(samples: readonly VacuumSample[], result: DecayAnalysis, limitPa: number): DecayAnalysis {
+function startedOver(
+  samples: readonly VacuumSample[],
+  result: DecayAnalysis,
+  { limitPa, fromS }: { limitPa: number; fromS: number },
+): DecayAnalysis {
   const { curve, cause, firstPa = 0, lastS, settledAfterS } = result
   if (cause !== 'moisture' || !curve || firstPa > 3 * limitPa) return result
   // from the first reading that counts on: what a curve does before that nobody saw
   const topPa = curve.creeps ? decayPressurePa(curve, lastS) : curve.startPa + curve.risePa
-  const rises = topPa > RISES * decayPressurePa(curve, settledAfterS)
+  const rises = topPa > RISES * decayPressurePa(curve, fromS)
   // before valving off, or within what was left out after it
   const pulled = samples.some((s) => s.timeS < settledAfterS && s.pressurePa > 0 && s.pressurePa < 0.7 * firstPa)
   if (rises || pulled) return result
