@@ -70,7 +70,7 @@ const config = createTamagui({
 
 export type AppConfig = typeof config
 declare module 'tamagui' {
-  // eslint-disable-next-line @typescript-eslint/no-empty-object-type
+  // oxlint-disable-next-line typescript/no-empty-object-type
   interface TamaguiCustomConfig extends AppConfig {}
 }
 export default config

@@ -9,4 +9,4 @@ cd "$(dirname "${BASH_SOURCE[0]}")/.."
   npx license-checker-rseidelsohn --excludePrivatePackages --json 2>/dev/null |
     node -e 'const shipped=new Set(process.env.SHIPPED.split("\n"));const all=JSON.parse(require("fs").readFileSync(0,"utf8"));for(const [name,{licenses}] of Object.entries(all))if(shipped.has(name))console.log(`| ${name} | ${[licenses].flat().join(", ")} |`)'
 } >docs/licences.md
-npx prettier --write docs/licences.md --log-level warn
+npx oxfmt docs/licences.md

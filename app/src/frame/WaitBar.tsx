@@ -30,7 +30,7 @@ export function WaitBar() {
         units.map((u) => ({ unitId: u.id, summary: u.summary })),
         clock.now(),
       ),
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- a wait that ended is what moves the clock here
+    // oxlint-disable-next-line react/exhaustive-deps -- a wait that ended is what moves the clock here
     [units, over],
   )
   const [nextWait, ...others] = waits

@@ -20,7 +20,8 @@ import { useImport, type LogImport } from './useImport'
 
 /** What a recording that is taken in says in the log, by seconds of the recording; or why it can't be taken in yet. */
 export type ImportedEntries =
-  readonly { readonly body: EntryBody; readonly atS: number }[] | { readonly problem: string }
+  | readonly { readonly body: EntryBody; readonly atS: number }[]
+  | { readonly problem: string }
 
 export interface ImportUse {
   readonly terms: ImportTerms

@@ -32,7 +32,7 @@ export function telling<P extends object, K extends keyof P>(
     for (const name of changing) {
       const words = props[name] as string | undefined
       // the list never changes, so neither does the order of hooks
-      // eslint-disable-next-line react-hooks/rules-of-hooks
+      // oxlint-disable-next-line react/rules-of-hooks
       const cell = useTold(words ?? '')
       told[name] = words === undefined ? undefined : cell
     }

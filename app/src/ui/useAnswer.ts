@@ -42,7 +42,7 @@ export function useAnswer<Q extends { readonly key: string }, A>(
       close()
     }
     worker.postMessage(question)
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the key says all of it
+    // oxlint-disable-next-line react/exhaustive-deps -- the key says all of it
   }, [question?.key])
   return answer
 }

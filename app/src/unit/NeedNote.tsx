@@ -11,7 +11,7 @@ import { Ticking } from '@/ui/Ticking'
 /** The summary as the clock leaves it: another one only when a wait has ended. */
 export function useSummary(stored: UnitSummary): UnitSummary {
   const over = useClock((now) => stored.waits.filter((w) => w.endsMs <= now).length)
-  // eslint-disable-next-line react-hooks/exhaustive-deps -- a wait that ended is what moves the clock here
+  // oxlint-disable-next-line react/exhaustive-deps -- a wait that ended is what moves the clock here
   return useMemo(() => summaryAt(stored, clock.now()), [stored, over])
 }
 

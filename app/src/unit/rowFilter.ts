@@ -34,7 +34,7 @@ export function useRow(jobId: string, filter: RowFilter = everything): readonly 
   )
   return useMemo(
     () => here.filter((unit) => isWanted(unit, filter, clock.now())),
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- a wait that ended is what moves the clock here
+    // oxlint-disable-next-line react/exhaustive-deps -- a wait that ended is what moves the clock here
     [here, filter, over],
   )
 }

@@ -39,7 +39,7 @@ function useView(record: UnitRecord, jobElevationM: number | undefined): UnitVie
   const over = useClock((now) => waits.filter((w) => w.endsMs <= now).length)
   return useMemo(
     () => unitView(record, { nowMs: clock.now(), jobElevationM }),
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- a wait that ended is what moves the clock here
+    // oxlint-disable-next-line react/exhaustive-deps -- a wait that ended is what moves the clock here
     [record, jobElevationM, over],
   )
 }

@@ -2,7 +2,9 @@ import { port } from './port'
 
 /** What a worker that watches a recording is told: its chunks as they grow, a question, and to answer it again. */
 export type DeskCommand<Question> =
-  { kind: 'chunk'; number: number; bytes: Uint8Array } | { kind: 'ask'; question: Question } | { kind: 'again' }
+  | { kind: 'chunk'; number: number; bytes: Uint8Array }
+  | { kind: 'ask'; question: Question }
+  | { kind: 'again' }
 
 /**
  * A worker's desk: keeps a recording's samples in order and the question last asked, and answers.

@@ -22,7 +22,8 @@ export type RowProblem =
   | { readonly code: 'taken'; readonly path: 'pattern'; readonly tags: readonly string[] }
 
 export type RowTags =
-  { readonly ok: true; readonly tags: readonly string[] } | { readonly ok: false; readonly problem: RowProblem }
+  | { readonly ok: true; readonly tags: readonly string[] }
+  | { readonly ok: false; readonly problem: RowProblem }
 
 const NUMBER = /#+|\{n\}/i
 const FLOOR = /\{floor\}/i

@@ -74,4 +74,11 @@ export interface TurnedBack extends Base<'turnedBack'> {
 
 /** The kinds of entry that belong here, for the union of them all. */
 export type ConversionEntry =
-  ConversionWhy | CandidateChosen | Refitted | DeviceFitted | PumpedDown | Relabelled | ConversionLeft | TurnedBack
+  | ConversionWhy
+  | CandidateChosen
+  | Refitted
+  | DeviceFitted
+  | PumpedDown
+  | Relabelled
+  | ConversionLeft
+  | TurnedBack

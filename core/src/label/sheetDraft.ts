@@ -20,7 +20,8 @@ export type DraftProblem =
   | { code: 'blankAxis'; path: string }
 
 export type ReadSheet =
-  { ok: true; sheet: Pick<ChargingSheet, 'columns' | 'rows' | 'cells'> } | { ok: false; problems: DraftProblem[] }
+  | { ok: true; sheet: Pick<ChargingSheet, 'columns' | 'rows' | 'cells'> }
+  | { ok: false; problems: DraftProblem[] }
 
 /** Marks that people leave in cells which the maker left empty. */
 const isBlank = (text: string) => /^[\s\-–—.*]*$/.test(text) || /^n\/?a$/i.test(text.trim())

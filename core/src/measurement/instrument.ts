@@ -4,7 +4,14 @@ import { standardOf, type ErrorShape } from './errorShape'
 import { standardUncertainty } from './uncertainty'
 
 export type InstrumentKind =
-  'pressureGauge' | 'lineClamp' | 'airProbe' | 'psychrometer' | 'micronGauge' | 'scale' | 'manometer' | 'multimeter'
+  | 'pressureGauge'
+  | 'lineClamp'
+  | 'airProbe'
+  | 'psychrometer'
+  | 'micronGauge'
+  | 'scale'
+  | 'manometer'
+  | 'multimeter'
 
 /** What each kind measures. */
 export const instrumentDimensions = {

@@ -15,7 +15,8 @@ export interface Actor {
 
 /** asks: not alone, but a lead can be asked for it */
 export type May =
-  { readonly may: true } | { readonly may: false; readonly right: Right; readonly answer: Exclude<RightAnswer, 'yes'> }
+  | { readonly may: true }
+  | { readonly may: false; readonly right: Right; readonly answer: Exclude<RightAnswer, 'yes'> }
 
 const YES: May = { may: true }
 

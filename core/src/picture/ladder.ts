@@ -5,7 +5,14 @@ import type { JudgedReading } from '../tuning/judgeCharge'
 import { drawableK, drawn, spread, type Scene, type Shape, type Tone } from './scene'
 
 export type RungName =
-  'evaporating' | 'suctionLine' | 'return' | 'supply' | 'condensing' | 'liquidLine' | 'outdoor' | 'discharge'
+  | 'evaporating'
+  | 'suctionLine'
+  | 'return'
+  | 'supply'
+  | 'condensing'
+  | 'liquidLine'
+  | 'outdoor'
+  | 'discharge'
 export interface LadderWords {
   readonly rungs: Readonly<Record<RungName, string>>
   readonly lowSide: string

@@ -3,7 +3,18 @@
  * Coordinates in points from the top left; colours are roles that each painter turns into its palette.
  */
 export type Tone =
-  'ink' | 'soft' | 'rule' | 'low' | 'high' | 'in' | 'out' | 'close' | 'none' | 'copper' | 'inBand' | 'hold'
+  | 'ink'
+  | 'soft'
+  | 'rule'
+  | 'low'
+  | 'high'
+  | 'in'
+  | 'out'
+  | 'close'
+  | 'none'
+  | 'copper'
+  | 'inBand'
+  | 'hold'
 
 export type Shape =
   | {

@@ -60,7 +60,12 @@ export type FindingCode =
 
 /** What both coils say together, handbook of charging in one word each. */
 export type CoilsCode =
-  'coilsSayShort' | 'coilsSayStarved' | 'coilsSayOver' | 'coilsSayOverfed' | 'coilsSayAirflow' | 'coilsSayHighHead'
+  | 'coilsSayShort'
+  | 'coilsSayStarved'
+  | 'coilsSayOver'
+  | 'coilsSayOverfed'
+  | 'coilsSayAirflow'
+  | 'coilsSayHighHead'
 
 export type Severity = 'stop' | 'danger' | 'hold' | 'note'
 

@@ -5,7 +5,11 @@ import { fromSi, toSi } from '../quantity/unit'
 export type Caution = 'coilMayFreeze'
 
 export type TargetRefusal =
-  'notANumber' | 'outdoorOutsideRule' | 'wetBulbOutsideRule' | 'wetBulbAboveDryBulb' | 'targetBelowFloor'
+  | 'notANumber'
+  | 'outdoorOutsideRule'
+  | 'wetBulbOutsideRule'
+  | 'wetBulbAboveDryBulb'
+  | 'targetBelowFloor'
 
 export type TargetSuperheat = { ok: true; targetK: number; cautions: Caution[] } | { ok: false; reason: TargetRefusal }
 

@@ -53,7 +53,7 @@ export function JobForm({ job, kept }: { job?: Job; kept?: Kept<JobCard> }) {
     reset(jobValues(job, book.company[0]?.value))
     moveDraftBase(draftName, came)
     setFollowed(came)
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- another version is what moves it
+    // oxlint-disable-next-line react/exhaustive-deps -- another version is what moves it
   }, [came, draftName, reset])
   const [refused, setRefused] = useState<string>()
   const { control } = form

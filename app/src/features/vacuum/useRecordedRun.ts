@@ -88,7 +88,7 @@ export function useRecordedRun(unitId: string, view: UnitView): DecayAnswer | un
     })
     ask(state, JSON.parse(asked) as DecayQuestion)
     // fetched changes with every render; what matters of it is how much arrived
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, [traces, revision, arrived, asked])
   return traces.length === 0 ? undefined : answer
 }
