@@ -88,10 +88,10 @@ describe('an instrument that nobody named', () => {
     expect(half('highPressure', 2e6, 'analog')).toBe(profile.analogHighSidePa.si)
     expect(half('lowPressure', 8e5, 'digital')).toBeCloseTo(8e5 * profile.digitalPressureShare.si, 9)
     expect(half('highPressure', -2e6, 'digital')).toBeCloseTo(2e6 * profile.digitalPressureShare.si, 9)
-    for (const of of ['analog', 'digital'] as const) {
-      expect(half('line', 290, of)).toBe(profile[`${of}LineK`].si)
-      expect(half('air', 290, of)).toBe(profile[`${of}AirK`].si)
-      expect(half('humidity', 0.5, of)).toBe(profile[`${of}HumidityShare`].si)
+    for (const kind of ['analog', 'digital'] as const) {
+      expect(half('line', 290, kind)).toBe(profile[`${kind}LineK`].si)
+      expect(half('air', 290, kind)).toBe(profile[`${kind}AirK`].si)
+      expect(half('humidity', 0.5, kind)).toBe(profile[`${kind}HumidityShare`].si)
     }
   })
 })

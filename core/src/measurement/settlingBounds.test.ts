@@ -47,8 +47,8 @@ describe('how long it waits', () => {
     expect(found(times(0, 700).map((timeS) => ({ timeS })))).toEqual({ state: 'settling', minutesLeft: 0 })
   })
   it('for a window after a disturbance, steady, moving or swinging; and for the least time, if that is longer', () => {
-    for (const of of [() => 7, (t: number) => 7 + 0.01 * t, sine(3, 60)]) {
-      const samples = superheat(0, 700, of)
+    for (const value of [() => 7, (t: number) => 7 + 0.01 * t, sine(3, 60)]) {
+      const samples = superheat(0, 700, value)
       expect(found(samples, { disturbedAtS: 650 })).toEqual({ state: 'disturbed', minutesLeft: 130 / 60 })
       expect(found(samples, { disturbedAtS: 521 }).state).toBe('disturbed')
       expect(found(samples, { disturbedAtS: 520 }).state).not.toBe('disturbed')
