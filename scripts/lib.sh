@@ -25,11 +25,17 @@ need_node() {
     die "Node.js $(node --version) is too old: 20.19 or newer is needed."
 }
 
+# What package-lock.json says, to the last version: bun unpacks it in seconds, npm in two minutes where bun doesn't run
 need_packages() {
   local want; want=$( (cat "$ROOT/package-lock.json"; node --version) | hash_of)
   [ "$(cat "$ROOT/node_modules/.zetesis-lock" 2>/dev/null)" = "$want" ] && return
-  say "installing packages (npm ci)"
-  (cd "$ROOT" && npm ci --no-audit --no-fund --loglevel=error >&2)
+  say "installing packages"
+  (
+    cd "$ROOT"
+    rm -rf node_modules ./*/node_modules
+    npx --yes bun@1.4.5 install --frozen-lockfile --no-save --ignore-scripts --no-progress --registry "$(npm config get registry)" >/dev/null ||
+      { say "bun doesn't run here: npm does it"; npm ci --no-audit --no-fund --loglevel=error >&2; }
+  )
   echo "$want" >"$ROOT/node_modules/.zetesis-lock"
 }
 

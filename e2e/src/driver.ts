@@ -1,7 +1,7 @@
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
-import type { Browser, ElementHandle, EvaluateFunc, Page } from 'puppeteer-core'
+import type { Browser, CDPSession, ElementHandle, EvaluateFunc, Page } from 'puppeteer-core'
 
 // a machine that has much else to do, and a rig that goes by its own clock on it
 const WAIT = 90_000
@@ -80,6 +80,7 @@ const seen = new Function(
 /** The interface by its test ids and its words; every wait is for something seen, never for a time. */
 export class Driver {
   readonly errors: string[] = []
+  private wire: CDPSession | undefined
 
   constructor(
     readonly page: Page,
@@ -120,7 +121,16 @@ export class Driver {
   /** no signal, on a device that has the app: its pages came while nothing else was to do */
   async loseSignal(): Promise<void> {
     await this.page.waitForSelector('html[data-pages="here"]')
-    await this.page.setOfflineMode(true)
+    await this.signal(false)
+  }
+
+  /** whether there is any; of the page alone, and of what it opens from then on */
+  async signal(there: boolean): Promise<void> {
+    this.wire ??= await this.page.createCDPSession()
+    await this.wire.send('Network.enable')
+    const asFast = { latency: 0, downloadThroughput: -1, uploadThroughput: -1 }
+    await this.wire.send('Network.emulateNetworkConditions', { offline: !there, ...asFast })
+    if (there) await this.wire.send('Network.disable')
   }
 
   /** presses what can be pressed: a button that is still shut is waited for */

@@ -172,7 +172,7 @@ describe('when things go wrong', () => {
     await lead.reads('sealed', /Nell Orchard/)
     await lead.reads('sync-note', /everything sent/)
 
-    await second.page.setOfflineMode(false)
+    await second.signal(true)
     await second.reads('refused', /Vacuum 290 micron.*This unit is sealed\. Only amendments can be added\./)
     await second.page.reload({ waitUntil: 'domcontentloaded' })
     await second.reads('refused', /Vacuum 290 micron/)
@@ -200,7 +200,7 @@ describe('when things go wrong', () => {
     await phone.reads('unit-O-09', /Prepare/)
     // the page can't be loaded without the server yet: the outbox outlives it and sends from the next one
     await phone.page.goto('about:blank')
-    await phone.page.setOfflineMode(false)
+    await phone.signal(true)
     await phone.go('/')
     await phone.reads('sync-note', /everything sent/)
     const unit = (await unitIds(phone))['O-09']!

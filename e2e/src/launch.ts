@@ -7,6 +7,9 @@ export function launch(more: LaunchOptions = {}): Promise<Browser> {
     // not the script of this name in /usr/bin: killing that leaves the browser running
     executablePath: '/usr/lib/chromium/chromium-headless-shell',
     headless: 'shell',
+    // no test listens to every request: telling of them all would cost more than the tests' own steps
+    networkEnabled: false,
+    issuesEnabled: false,
     ...more,
     args: [
       '--no-sandbox',

@@ -42,7 +42,7 @@ describe('the library', () => {
     assert.equal(await lead.text('labelCharge-unit'), 'kg')
     await lead.press('bar-action')
     await lead.reads('sync-note', /3 not sent yet/)
-    await lead.page.setOfflineMode(false)
+    await lead.signal(true)
     await lead.reads('sync-note', /everything sent/)
     const { entries } = await lead.json<{ entries: { entry: { kind: string; label?: { name: string } } }[] }>(
       `/api/units/${ids['K-08']}/entries`,

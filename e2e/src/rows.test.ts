@@ -56,7 +56,7 @@ describe('a row of units, kept', () => {
     await lead.press('keep-order')
     await lead.see('unit-K-03')
     assert.deepEqual(await shown(), ['K-03', 'K-01', 'K-02', 'K-04', 'K-05', 'K-06', 'K-08', 'K-07'])
-    await lead.page.setOfflineMode(false)
+    await lead.signal(true)
     await sent()
     const jonas = await Driver.open(stage.browser, stage.server.base)
     await jonas.signIn('jonas', 'first-season')

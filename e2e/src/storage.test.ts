@@ -100,7 +100,7 @@ describe('what a phone keeps', () => {
       assert.equal(await phone.value('micron'), String(value))
       // pressed again, since it still stands there: it is the same reading
       await phone.press('bar-action')
-      await phone.page.setOfflineMode(false)
+      await phone.signal(true)
       await phone.reads('sync-note', /everything sent/)
       await phone.until(() => document.querySelector<HTMLInputElement>('[data-testid="micron"]')?.value === '')
       await phone.gone('storage-note')
@@ -219,13 +219,16 @@ describe('what a phone keeps', () => {
     await phone.reads('stage-prepare', /line/)
     const unit = phone.page.url().slice(server.base.length)
     // the app's own files come, what is asked of the server doesn't
-    const { page } = phone
     let away = true
-    await page.setRequestInterception(true)
-    page.on(
-      'request',
-      (request) => void (away && request.url().includes('/api/') ? request.abort() : request.continue()),
-    )
+    const wire = await phone.page.createCDPSession()
+    await wire.send('Fetch.enable', { patterns: [{ urlPattern: '*/api/*' }] })
+    wire.on('Fetch.requestPaused', ({ requestId }) => {
+      const answered = away
+        ? wire.send('Fetch.failRequest', { requestId, errorReason: 'Failed' })
+        : wire.send('Fetch.continueRequest', { requestId })
+      // a page that went away meanwhile has no such request any more
+      answered.catch(() => undefined)
+    })
     await phone.load(unit)
     await phone.reads('stage-prepare', /line/)
     await phone.load('/')
@@ -273,7 +276,7 @@ describe('what a phone keeps', () => {
       { id: me.id, name: me.name },
       units,
     )
-    await phone.page.setOfflineMode(false)
+    await phone.signal(true)
     const started = Date.now()
     await phone.load('/')
     await phone.reads('sync-note', /not sent yet/)
