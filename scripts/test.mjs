@@ -30,8 +30,7 @@ async function check(name, command, args) {
 
 async function jest(name, projects) {
   const file = path.join(scratch, `${name}.json`)
-  const code = await run('npx', [
-    'jest',
+  const code = await run('node_modules/.bin/jest', [
     '--selectProjects',
     ...projects,
     '--json',
@@ -56,8 +55,7 @@ async function jest(name, projects) {
 /** all browser suites made plain at once, so that each begins in a quarter of the time; beside their sources, since they look for files from there */
 function plainSuites() {
   const aliases = ['core', 'contract', 'rig'].map((room) => `--alias:@zetesis/${room}=./${room}/src/index.ts`)
-  return run('npx', [
-    'esbuild',
+  return run('node_modules/.bin/esbuild', [
     ...suites.map((suite) => suite.file),
     ...aliases,
     '--bundle',

@@ -3,9 +3,12 @@ import type { RecordFile } from '@zetesis/contract'
 import { demoJobs, demoUsers } from '../demo/crew'
 import { demoWorld } from '../demo/world'
 
+let world: ReturnType<typeof demoWorld> | undefined
+
 /** For tests: a demo unit's record, as the server would give it. */
 export function fileOf(tag: string): RecordFile {
-  const { told, unitId } = demoWorld(new Date('2026-07-14T15:00:00.000Z')).find((u) => u.tag === tag)!
+  world ??= demoWorld(new Date('2026-07-14T15:00:00.000Z'))
+  const { told, unitId } = world.find((u) => u.tag === tag)!
   let previousHash = GENESIS_HASH
   const log = told.map(({ entry }, i): ChainedEntry => {
     const link = {
