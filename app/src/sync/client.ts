@@ -16,6 +16,7 @@ import type { BookEntry, BookItem, ChainedEntry, Entry } from '@zetesis/core'
 import { QueryCache, QueryClient } from '@tanstack/react-query'
 import { z } from 'zod'
 import { ApiError, call } from './api'
+import { askAnew } from './askAnew'
 import { fromBase64, toBase64 } from './base64'
 import { draftsWritten, forgetDrafts, rewriteDrafts } from './drafts'
 import { lockWith, tellLockChanged } from './lock'
@@ -156,12 +157,6 @@ export const fetchBook = (): Promise<readonly StoredBookItem[]> =>
     ),
   )
 
-/** Asks after what was just sent: a question that was under way before doesn't know of it, and its answer would let it vanish for a moment. */
-async function askAnew(queryKey: readonly unknown[], queryFn: () => Promise<unknown>): Promise<void> {
-  await queryClient.cancelQueries({ queryKey, exact: true })
-  await queryClient.fetchQuery({ queryKey, queryFn, staleTime: 0 }).catch(() => undefined)
-}
-
 /** Whether it is for the company that this page is in: only then is there something to ask anew. */
 const isHere = (companyId: string | undefined) =>
   companyId === undefined || companyId === queryClient.getQueryData<SessionUser>(meKey)?.companyId
@@ -176,7 +171,7 @@ async function sendToBook(entries: readonly (Entry | BookEntry)[], companyId?: s
   if (!isHere(companyId)) return
   if (entries.some((e) => e.kind === 'rightsSet' || e.kind === 'companySaved'))
     void queryClient.invalidateQueries({ queryKey: meKey })
-  await askAnew(bookKey, fetchBook)
+  await askAnew(queryClient, bookKey, fetchBook)
   void queryClient.invalidateQueries({ queryKey: ['jobs'] })
   void queryClient.invalidateQueries({ queryKey: ['cylinders'] })
 }
@@ -197,7 +192,7 @@ async function sendToLog(unitId: string, entries: readonly (Entry | BookEntry)[]
   await call(`/units/${unitId}/entries`, { method: 'POST', body: { entries }, companyId, answer })
   if (!isHere(companyId)) return
   // the log first, then the outbox lets go: an entry never vanishes from the screen in between
-  await askAnew(logKey(unitId), () => fetchLog(unitId))
+  await askAnew(queryClient, logKey(unitId), () => fetchLog(unitId))
   void queryClient.invalidateQueries({ queryKey: ['units'] })
   if (entries.some((e) => e.kind === 'weighed' || e.kind === 'struck'))
     void queryClient.invalidateQueries({ queryKey: ['cylinders'] })
