@@ -124,8 +124,11 @@ describe('a database that goes away', () => {
     ]
     await dropConnections()
     await until(() => heard.includes('gap'))
-    await post(unitId, [note()]).expect(201)
-    await until(() => heard.some((item) => typeof item === 'object' && (item as { unitId: string }).unitId === unitId))
+    // the gap may be one that the test before left behind: what is said while the connection is made anew is lost, and the next is heard
+    await until(async () => {
+      await post(unitId, [note()]).expect(201)
+      return heard.some((item) => typeof item === 'object' && (item as { unitId: string }).unitId === unitId)
+    })
     stops.forEach((stop) => stop())
   })
 })
