@@ -3,7 +3,7 @@ const { getDefaultConfig } = require('expo/metro-config')
 const config = getDefaultConfig(__dirname)
 config.resolver.assetExts.push('woff2')
 config.transformer.minifierPath = require.resolve('./build/minify')
-// the minifier gives what every module gets short names itself: giving them before takes a seventh of the build and makes nothing smaller
+// the minifier gives what every module gets short names itself: giving them before takes a sixth of the build and makes nothing smaller
 config.transformer.unstable_disableNormalizePseudoGlobals = true
 // where names are written down decides what an import becomes: what was transformed before a move is transformed anew
 const { roomExports } = require('./build/exportsOf')

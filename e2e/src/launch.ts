@@ -7,7 +7,7 @@ export function launch(more: LaunchOptions = {}): Promise<Browser> {
     // not the script of this name in /usr/bin: killing that leaves the browser running
     executablePath: '/usr/lib/chromium/chromium-headless-shell',
     headless: 'shell',
-    // no test listens to every request: telling of them all would cost more than the tests' own steps
+    // no test listens to every request: telling of them all takes some two seconds of the processor a suite
     networkEnabled: false,
     issuesEnabled: false,
     ...more,

@@ -45,6 +45,18 @@ describe('asking after what was just sent', () => {
     client.clear()
   })
 
+  it('asks for nothing again that was let go meanwhile, as when the device is locked', async () => {
+    const client = new QueryClient({ defaultOptions: { queries: { retry: false } } })
+    const { server, ask } = slowServer()
+    client.setQueryData(key, ['opened'])
+    const asking = askAnew(client, key, ask)
+    await soon()
+    client.removeQueries({ queryKey: key })
+    await asking
+    expect([server.asked, client.getQueryData(key)]).toEqual([1, undefined])
+    client.clear()
+  })
+
   it('goes on where there is no answer', async () => {
     const client = new QueryClient({ defaultOptions: { queries: { retry: false } } })
     client.setQueryData(key, ['opened'])

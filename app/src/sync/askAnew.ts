@@ -2,7 +2,8 @@ import { isCancelledError, type QueryClient } from '@tanstack/react-query'
 
 /**
  * Asks after what was just sent: a question that was under way before doesn't know of it, and its answer would let it vanish for a moment. Where somebody
- * else asks anew meanwhile (the news of what was sent comes at the same time), that answer is waited for; one that doesn't come is asked for by the page itself.
+ * else asks anew meanwhile (the news of what was sent comes at the same time), that answer is waited for; one that doesn't come is asked for by
+ * the page itself. What was let go meanwhile (the device was locked) isn't asked for again.
  */
 export async function askAnew(
   client: QueryClient,
@@ -13,6 +14,6 @@ export async function askAnew(
   for (let isDone = false; !isDone;)
     isDone = await client.fetchQuery({ queryKey, queryFn, staleTime: 0 }).then(
       () => true,
-      (error: unknown) => !isCancelledError(error),
+      (error: unknown) => !isCancelledError(error) || client.getQueryState(queryKey) === undefined,
     )
 }
