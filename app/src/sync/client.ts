@@ -65,7 +65,9 @@ export async function withKept<T>(key: readonly unknown[], ask: () => Promise<T>
     if (before !== undefined && queryClient.getQueryData(key) === undefined) queryClient.setQueryData(key, before)
   }
   const now = await ask()
-  if (owner !== undefined && now !== queryClient.getQueryData(key)) void device.write(place, now)
+  // of somebody who signed out meanwhile nothing is kept
+  const isStill = me !== undefined && queryClient.getQueryData<SessionUser>(meKey)?.id === me.id
+  if (isStill && now !== queryClient.getQueryData(key)) void device.write(place, now)
   return now
 }
 

@@ -29,8 +29,8 @@ export function indexedDbDevice(): DeviceStore {
       return orNothing(async (there) => vault.fromKept(await get<unknown>(JSON.stringify(key), there)))
     },
     write: async (key, value) => {
-      await vault.ready()
-      await orNothing(async (there) => set(JSON.stringify(key), await vault.toKeep(value), there))
+      if (await vault.ready())
+        await orNothing(async (there) => set(JSON.stringify(key), await vault.toKeep(value), there))
     },
     clear: () => orNothing(clear),
   }

@@ -108,7 +108,7 @@ async function write(name: string): Promise<void> {
   try {
     do {
       again.delete(name)
-      await vault.ready()
+      if (!(await vault.ready())) return
       const value = drafts.get(name)
       await (value === undefined ? del(name, opened()) : set(name, await vault.toKeep(value), opened()))
     } while (again.has(name))

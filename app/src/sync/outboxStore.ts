@@ -42,7 +42,7 @@ export function indexedDbStore(): OutboxStore {
       return (items as (OutboxItem | undefined)[]).filter((item) => item !== undefined).sort(byKey)
     },
     put: async (items) => {
-      await vault.ready()
+      if (!(await vault.ready())) throw new Error('Somebody else is signed in by now.')
       const rows = await Promise.all(items.map(async (item) => [item.key, await vault.toKeep(item)] as const))
       await setMany(rows as [string, unknown][], opened())
     },

@@ -34,8 +34,7 @@ export function indexedDbTraces(): TraceStore {
       return (chunks as (StoredChunk | undefined)[]).filter((chunk) => chunk !== undefined)
     },
     put: async (chunk) => {
-      await vault.ready()
-      await set(chunkKey(chunk), await vault.toKeep(chunk), opened())
+      if (await vault.ready()) await set(chunkKey(chunk), await vault.toKeep(chunk), opened())
     },
     remove: (chunk) => del(chunkKey(chunk), opened()),
   }

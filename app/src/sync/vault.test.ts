@@ -99,6 +99,18 @@ describe('the lock of a device', () => {
     after.use(undefined)
     expect(after.state()).toBe('off')
   })
+  it('lets nobody write what waited behind somebody else’s lock: it would lie there in the clear', async () => {
+    const { after } = await locked()
+    const waited = after.ready()
+    after.use(undefined)
+    expect(await waited).toBe(false)
+    after.use(jonas.id)
+    expect(await after.ready()).toBe(true)
+    after.use(mara.id)
+    const own = after.ready()
+    await after.openByPin(secrets.pin)
+    expect(await own).toBe(true)
+  })
   it('covers the page while something runs, with the key at hand, and shows it again by PIN', async () => {
     const { first } = await locked()
     first.cover()

@@ -85,9 +85,13 @@ export function makeVault({
       listeners.add(listener)
       return () => listeners.delete(listener)
     },
-    /** done when what is kept can be read and written */
-    ready: (): Promise<void> =>
-      state() === 'locked' ? new Promise((resolve) => waiting.push(resolve)) : Promise.resolve(),
+    /** done when what is kept can be read and written: false where another person is in force by then, for whom nothing of the one before is written */
+    async ready(): Promise<boolean> {
+      if (state() !== 'locked') return true
+      const { active } = locks()
+      await new Promise<void>((resolve) => waiting.push(resolve))
+      return locks().active === active
+    },
 
     /** Whose lock is in force from now on: whoever is signed in. One who has none here writes as ever. */
     use(userId: string | undefined) {

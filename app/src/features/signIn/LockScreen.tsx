@@ -74,7 +74,7 @@ export function LockScreen() {
       </Press>
       <Soft>
         {covered
-          ? 'The recording goes on behind this. What isn’t sent yet waits until it is unlocked.'
+          ? 'The recording goes on behind this. What isn’t sent yet is sent behind it, too.'
           : 'What isn’t sent yet waits on this device, unreadable to anybody else, and is sent once it is unlocked.'}
       </Soft>
     </OpenPage>
