@@ -29,6 +29,20 @@ describe('the lock of a phone', () => {
       }
       return all
     })()`) as Promise<string>
+  /** nothing of the outbox is written down for so long */
+  const slowDisk = (ms: number) =>
+    lead.page.evaluate(`new Promise((held) => {
+      indexedDB.open('zetesis').onsuccess = ({ target }) => {
+        const store = target.result.transaction('outbox', 'readwrite').objectStore('outbox')
+        const until = Date.now() + ${ms}
+        const hold = () => {
+          if (Date.now() < until) store.count().onsuccess = hold
+          else target.result.close()
+        }
+        hold()
+        held()
+      }
+    })`)
   /** a page that is loaded anew has no key: it asks for the PIN */
   const goIn = async (path: string) => {
     await lead.load(path)
@@ -118,6 +132,7 @@ describe('the lock of a phone', () => {
 
   it('is each person’s own: somebody else signs in, reads and sends nothing of it, and it is sent under the right name', async () => {
     await lead.loseSignal()
+    await slowDisk(1500)
     await place('Left of the grey box')
     await lead.reads('sync-note', /1 not sent yet/)
     await lead.page.evaluate(`new BroadcastChannel('zetesis-lock').postMessage('lock')`)
