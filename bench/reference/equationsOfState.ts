@@ -51,24 +51,45 @@ const { fluids, departureFunctions, binaryPairs, estimatedPairs } = read('coeffi
   binaryPairs: Pair[]
   estimatedPairs: Pair[]
 }
-const pairs = [...binaryPairs, ...estimatedPairs]
+const known = [...binaryPairs, ...estimatedPairs]
 const blends = (
   read('saturation.json') as { refrigerants: { name: string; compositionMole: Record<string, number> }[] }
 ).refrigerants
 const R = 8.314462618
 
+/** what of the terms depends on tau alone, kept for the last tau: densities are sought at one temperature */
+const warm = new WeakMap<readonly Term[], { tau: number; value: Float64Array; byTau: Float64Array }>()
+function atTau(terms: readonly Term[], tau: number) {
+  const before = warm.get(terms)
+  if (before?.tau === tau) return before
+  const now = {
+    tau,
+    value: Float64Array.from(
+      terms,
+      ({ n, t, m = 0, beta = 0, gamma = 0 }) =>
+        n * tau ** t * Math.exp(-(m > 0 ? tau ** m : 0) - beta * (tau - gamma) ** 2),
+    ),
+    byTau: Float64Array.from(
+      terms,
+      ({ t, m = 0, beta = 0, gamma = 0 }) => t / tau - (m > 0 ? m * tau ** (m - 1) : 0) - 2 * beta * (tau - gamma),
+    ),
+  }
+  warm.set(terms, now)
+  return now
+}
+
 /** alphar and its derivatives by delta and tau */
 function residual(terms: readonly Term[], tau: number, delta: number): [number, number, number] {
-  let [a, byDelta, byTau] = [0, 0, 0]
-  for (const { n, t, d, l = 0, m = 0, eta = 0, epsilon = 0, beta = 0, gamma = 0 } of terms) {
-    const e =
-      (l > 0 ? -(delta ** l) : 0) - (m > 0 ? tau ** m : 0) - eta * (delta - epsilon) ** 2 - beta * (tau - gamma) ** 2
-    const value = n * tau ** t * delta ** d * Math.exp(e)
-    a += value
-    byDelta += value * (d / delta - (l > 0 ? l * delta ** (l - 1) : 0) - 2 * eta * (delta - epsilon))
-    byTau += value * (t / tau - (m > 0 ? m * tau ** (m - 1) : 0) - 2 * beta * (tau - gamma))
-  }
-  return [a, byDelta, byTau]
+  const { value, byTau } = atTau(terms, tau)
+  const sum: [number, number, number] = [0, 0, 0]
+  terms.forEach(({ d, l = 0, eta = 0, epsilon = 0 }, i) => {
+    const damped = l > 0 ? delta ** l : 0
+    const own = value[i]! * delta ** d * Math.exp(-damped - eta * (delta - epsilon) ** 2)
+    sum[0] += own
+    sum[1] += own * ((d - l * damped) / delta - 2 * eta * (delta - epsilon))
+    sum[2] += own * byTau[i]!
+  })
+  return sum
 }
 
 /** derivative of alpha0 by tau */
@@ -89,14 +110,23 @@ function idealByTau(terms: readonly Ideal[], tau: number): number {
   return sum
 }
 
+interface Part {
+  readonly x: number
+  readonly fluid: Fluid
+  readonly id: string
+}
 interface Mixture {
-  readonly parts: readonly { readonly x: number; readonly fluid: Fluid; readonly id: string }[]
+  readonly parts: readonly Part[]
+  readonly pairs: readonly [Part, Part, Pair][]
   readonly Tr: number
   readonly rhor: number
   readonly molarMass: number
 }
 
+const mixtures = new Map<string, Mixture>()
 function mixtureOf(name: string): Mixture {
+  const before = mixtures.get(name)
+  if (before) return before
   const mole = blends.find((b) => b.name === name)!.compositionMole
   const parts = Object.entries(mole).map(([part, x]) => {
     const id = part.replaceAll('-', '').replace('(E)', 'E')
@@ -107,7 +137,8 @@ function mixtureOf(name: string): Mixture {
     Tr += x * x * fluid.Tred
     vr += (x * x) / fluid.rhored
   }
-  for (const [i, j, pair] of pairsOf(parts)) {
+  const pairs = pairsOf(parts)
+  for (const [i, j, pair] of pairs) {
     const [T1, T2, r1, r2] = [i.fluid.Tred, j.fluid.Tred, i.fluid.rhored, j.fluid.rhored]
     const third = (r1 ** (-1 / 3) + r2 ** (-1 / 3)) ** 3
     const { betaT = 1, betaV = 1 } = pair
@@ -117,28 +148,30 @@ function mixtureOf(name: string): Mixture {
     Tr += 2 * i.x * j.x * betaT * gammaT * weight(betaT) * Math.sqrt(T1 * T2)
     vr += (2 * i.x * j.x * betaV * gammaV * weight(betaV) * third) / 8
   }
-  return { parts, Tr, rhor: 1 / vr, molarMass: parts.reduce((sum, { x, fluid }) => sum + x * fluid.molarMass, 0) }
+  const molarMass = parts.reduce((sum, { x, fluid }) => sum + x * fluid.molarMass, 0)
+  const made = { parts, pairs, Tr, rhor: 1 / vr, molarMass }
+  mixtures.set(name, made)
+  return made
 }
 
-type Part = Mixture['parts'][number]
 /** each pair once, in the order that its parameters are written in */
 function pairsOf(parts: readonly Part[]): [Part, Part, Pair][] {
   const found: [Part, Part, Pair][] = []
   for (const [a, first] of parts.entries())
     for (const second of parts.slice(a + 1)) {
-      const pair = pairs.find((p) => [p.i, p.j].includes(first.id) && [p.i, p.j].includes(second.id))
+      const pair = known.find((p) => [p.i, p.j].includes(first.id) && [p.i, p.j].includes(second.id))
       if (!pair) throw new Error(`no parameters for ${first.id} and ${second.id}`)
       found.push(pair.i === first.id ? [first, second, pair] : [second, first, pair])
     }
   return found
 }
 
-function mixed({ parts }: Mixture, tau: number, delta: number): [number, number, number] {
+function mixed({ parts, pairs }: Mixture, tau: number, delta: number): [number, number, number] {
   const sum: [number, number, number] = [0, 0, 0]
   const add = (weight: number, terms: readonly Term[]) =>
     residual(terms, tau, delta).forEach((value, k) => (sum[k] = sum[k]! + weight * value))
   for (const { x, fluid } of parts) add(x, fluid.residual)
-  for (const [i, j, { F, departure }] of pairsOf(parts))
+  for (const [i, j, { F, departure }] of pairs)
     if (F !== 0 && departure) add(i.x * j.x * F, departureFunctions[departure]!.terms)
   return sum
 }

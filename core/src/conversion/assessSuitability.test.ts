@@ -108,6 +108,7 @@ describe('discharge temperature', () => {
         const off = h - state(k, next).jPerKg
         const cp = (state(k + 0.1, next).jPerKg - state(k, next).jPerKg) / 0.1
         k += off / cp
+        if (Math.abs(off / cp) < 1e-7) break
       }
     }
     return k

@@ -34,11 +34,13 @@ export function hourlyForecast(points: readonly ForecastPoint[]): Forecast | und
     const atMs = startMs + hour * HOUR_MS
     while (sorted[next]!.atMs < atMs) next++
     const after = sorted[next]!
-    const before = after.atMs === atMs ? after : sorted[next - 1]!
+    const before = after.atMs === atMs ? after : (sorted[next - 1] ?? after)
     const apartMs = after.atMs - before.atMs
     if (apartMs > BRIDGED_MS) return null
     const share = apartMs === 0 ? 0 : (atMs - before.atMs) / apartMs
-    return Math.round((before.outdoorK + share * (after.outdoorK - before.outdoorK) - ZERO_C) * 10) / 10
+    const tenths = Math.round((before.outdoorK + share * (after.outdoorK - before.outdoorK) - ZERO_C) * 10)
+    // what no number holds, nobody says
+    return Number.isFinite(tenths) ? tenths / 10 : null
   })
   return hourlyC.length > 0 ? { start: new Date(startMs).toISOString(), hourlyC } : undefined
 }
@@ -81,6 +83,7 @@ export function hoursOfDays(days: readonly DayRange[]): number[] {
     const at = knots.findIndex((knot) => knot.hour >= hour)
     const [before, after] = [knots[at - 1]!, knots[at]!]
     const share = (hour - before.hour) / (after.hour - before.hour)
-    return before.k + ((after.k - before.k) * (1 - Math.cos(Math.PI * share))) / 2
+    const later = (1 - Math.cos(Math.PI * share)) / 2
+    return before.k * (1 - later) + after.k * later
   })
 }
