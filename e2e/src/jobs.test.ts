@@ -28,6 +28,32 @@ describe('jobs and rows', () => {
   }
   const sent = () => lead.reads('sync-note', /everything sent/)
 
+  it('shows where the page leads once what stands above is there: nothing moves from under a thumb', async () => {
+    const other = await Driver.open(stage.browser, stage.server.base)
+    // each answer comes later than the one before it
+    await other.page.evaluateOnNewDocument(`(() => {
+      const ask = fetch
+      let waits = 0
+      window.fetch = (...what) => /api\\/(jobs|units|book)/.test(String(what[0]))
+        ? new Promise((go) => setTimeout(go, (waits += 600))).then(() => ask(...what))
+        : ask(...what)
+    })()`)
+    await other.signIn('jonas', 'first-season')
+    const stood = (await other.page.evaluate(`new Promise((told) => {
+      const tops = []
+      const look = () => {
+        const top = document.querySelector('[data-testid="tools-link"]')?.getBoundingClientRect().top
+        if (top !== undefined) tops.push(Math.round(top))
+        if (tops.length < 40) setTimeout(look, 50)
+        else told([...new Set(tops)])
+      }
+      look()
+    })`)) as number[]
+    assert.equal(stood.length, 1, `it stood at ${stood.join(', ')}`)
+    assert.ok(await other.exists('job-Orchard Gate Surgery'))
+    await other.page.browserContext().close()
+  })
+
   it('makes a job and a row of sixteen with no signal, and sends it all later', async () => {
     await lead.go('/')
     await lead.see('new-job')

@@ -70,5 +70,5 @@ export function useBook() {
     },
     [user],
   )
-  return { book, append, loading: query.isPending && query.data === undefined, error: query.error }
+  return { book, append, loading: query.isPending, error: query.error, asking: query.isLoading }
 }

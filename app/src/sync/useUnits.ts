@@ -14,7 +14,8 @@ export function useJobs() {
   const query = useQuery({ queryKey: ['jobs'], queryFn: fetchJobs, refetchInterval: 60_000 })
   const { book } = useBook()
   const data = useMemo(() => withBook(query.data, book), [query.data, book])
-  return { data, error: query.error }
+  // asked for the first time, and nothing is known meanwhile
+  return { data, error: query.error, asking: query.isLoading }
 }
 
 function withBook(rows: readonly Job[] | undefined, { jobs, standings }: Book): readonly Job[] | undefined {
@@ -40,7 +41,7 @@ export function useUnits() {
   const query = useQuery({ queryKey: ['units'], queryFn: fetchUnits, refetchInterval: 10_000 })
   const jobs = useJobs().data
   const units = useMemo(() => overlay(query.data ?? [], items, jobs ?? []), [query.data, items, jobs])
-  return { units, loading: query.isPending, error: query.error }
+  return { units, loading: query.isPending, error: query.error, asking: query.isLoading }
 }
 
 function overlay(rows: readonly UnitRow[], items: readonly OutboxItem[], jobs: readonly Job[]): UnitRow[] {

@@ -26,12 +26,16 @@ import { Body, Heading, Soft, Title } from '@/ui/Words'
 const FEW = 8
 
 export function JobsPage() {
-  const { data: jobs, error } = useJobs()
+  const { data: jobs, error, asking } = useJobs()
   const { user } = useSession()
   const router = useRouter()
   const mayPlan = useMay('plan')
-  const coming = useUnits().units.filter(({ summary }) => summary.returnVisit && !summary.archived).length
-  const logo = useBook().book.company[0]?.value.logo
+  const { units, asking: asksForUnits } = useUnits()
+  const coming = units.filter(({ summary }) => summary.returnVisit && !summary.archived).length
+  // where the page leads stands under what comes: it shows once that is there, and doesn't move from under a thumb
+  const { book, asking: asksForBook } = useBook()
+  const stands = !asking && !asksForUnits && !asksForBook
+  const logo = book.company[0]?.value.logo
   const [wanted, setWanted] = useState('')
   const [mine, setMine] = useState(false)
   const [archive, setArchive] = useState(false)
@@ -120,28 +124,30 @@ export function JobsPage() {
           <JobList jobs={archived} />
         </Disclosure>
       ) : null}
-      <XStack gap="$2" flexWrap="wrap">
-        <Press testID="visits" onPress={() => router.navigate(visitsPath as never)}>
-          {coming > 0 ? `Return visits (${coming})` : 'Return visits'}
-        </Press>
-        <Press testID="library" onPress={() => router.navigate('/library' as never)}>
-          Library
-        </Press>
-        <Press testID="tools-link" onPress={() => router.navigate('/tools' as never)}>
-          Pocket tools
-        </Press>
-        {user && answerFor(user, 'company') === 'yes' ? (
-          <Press testID="company" onPress={() => router.navigate('/company' as never)}>
-            Company
+      {stands ? (
+        <XStack gap="$2" flexWrap="wrap">
+          <Press testID="visits" onPress={() => router.navigate(visitsPath as never)}>
+            {coming > 0 ? `Return visits (${coming})` : 'Return visits'}
           </Press>
-        ) : null}
-        <Press testID="account" onPress={() => router.navigate('/account' as never)}>
-          Account
-        </Press>
-        <Press look="quiet" testID="sign-out" onPress={() => void endSession()}>
-          Sign out
-        </Press>
-      </XStack>
+          <Press testID="library" onPress={() => router.navigate('/library' as never)}>
+            Library
+          </Press>
+          <Press testID="tools-link" onPress={() => router.navigate('/tools' as never)}>
+            Pocket tools
+          </Press>
+          {user && answerFor(user, 'company') === 'yes' ? (
+            <Press testID="company" onPress={() => router.navigate('/company' as never)}>
+              Company
+            </Press>
+          ) : null}
+          <Press testID="account" onPress={() => router.navigate('/account' as never)}>
+            Account
+          </Press>
+          <Press look="quiet" testID="sign-out" onPress={() => void endSession()}>
+            Sign out
+          </Press>
+        </XStack>
+      ) : null}
     </Page>
   )
 }
