@@ -39,6 +39,7 @@ describe('jobs and rows', () => {
         : ask(...what)
     })()`)
     await other.signIn('jonas', 'first-season')
+    await other.reads('wait-bar', /Waits: not known yet.*Not known yet/)
     const stood = (await other.page.evaluate(`new Promise((told) => {
       const tops = []
       const look = () => {

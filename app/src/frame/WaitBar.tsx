@@ -14,7 +14,9 @@ import { SyncNote } from './SyncNote'
 
 /** At the bottom of every screen: the next wait to end, what is unsent, and the next thing to do, within the thumb's reach. */
 export function WaitBar() {
-  const { units } = useUnits()
+  const { units, loading, error } = useUnits()
+  // before the first answer nobody knows whether anything waits
+  const isKnown = !loading && (!error || units.length > 0)
   const over = useClock((now) =>
     units.reduce((sum, u) => sum + u.summary.waits.filter((w) => w.endsMs <= now).length, 0),
   )
@@ -35,7 +37,7 @@ export function WaitBar() {
   )
   const [nextWait, ...others] = waits
   const next = todo[0]
-  const nextLabel = next ? actWords(next.summary.need, next.tag) : 'Nothing waits on you'
+  const nextLabel = next ? actWords(next.summary.need, next.tag) : isKnown ? 'Nothing waits on you' : 'Not known yet'
   const nextPath = next && needHref(next.unitId, next.summary.need, next.summary.current)
   const here = usePathname() === nextPath
   const goNext = () => nextPath && router.navigate(nextPath as never)
@@ -58,7 +60,7 @@ export function WaitBar() {
         />
       ) : (
         <Text color="$onBarSoft" fontSize="$3">
-          No wait runs
+          {isKnown ? 'No wait runs' : 'Waits: not known yet'}
         </Text>
       )}
       <XStack alignItems="center" gap="$3">

@@ -2,7 +2,7 @@ import type { Job } from '@zetesis/contract'
 import { answerFor } from '@zetesis/core'
 import { useRouter } from 'expo-router'
 import { useState } from 'react'
-import { XStack, YStack } from 'tamagui'
+import { Spinner, XStack, YStack } from 'tamagui'
 import { EndsNote } from '@/frame/EndsNote'
 import { useMay } from '@/frame/MayNote'
 import { Page } from '@/frame/Page'
@@ -62,6 +62,7 @@ export function JobsPage() {
       <EndsNote />
       <AskedOfYou />
       {error && !jobs ? <Body>{sentence(error)}</Body> : null}
+      {stands || jobs ? null : <Spinner color="$copper" aria-label="Loading" />}
       {jobs && jobs.length === 0 ? (
         <Card testID="no-jobs">
           <Heading>No job yet</Heading>
