@@ -30,16 +30,26 @@ describe('jobs and rows', () => {
 
   it('shows where the page leads once what stands above is there: nothing moves from under a thumb', async () => {
     const other = await Driver.open(stage.browser, stage.server.base)
-    // each answer comes later than the one before it
+    // what is asked is held until the test lets it go, one after the other
     await other.page.evaluateOnNewDocument(`(() => {
       const ask = fetch
-      let waits = 0
-      window.fetch = (...what) => /api\\/(jobs|units|book)/.test(String(what[0]))
-        ? new Promise((go) => setTimeout(go, (waits += 600))).then(() => ask(...what))
-        : ask(...what)
+      const held = []
+      let isHeld = true
+      window.fetch = async (...what) => {
+        if (isHeld && /api\\/(jobs|units|book)/.test(String(what[0]))) await new Promise((go) => held.push(go))
+        return ask(...what)
+      }
+      window.letGo = async () => {
+        while (held.length > 0) {
+          held.shift()()
+          await new Promise((later) => setTimeout(later, 400))
+        }
+        isHeld = false
+      }
     })()`)
     await other.signIn('jonas', 'first-season')
     await other.reads('wait-bar', /Waits: not known yet.*Not known yet/)
+    assert.ok(!(await other.exists('tools-link')))
     const stood = (await other.page.evaluate(`new Promise((told) => {
       const tops = []
       const look = () => {
@@ -49,6 +59,7 @@ describe('jobs and rows', () => {
         else told([...new Set(tops)])
       }
       look()
+      letGo()
     })`)) as number[]
     assert.equal(stood.length, 1, `it stood at ${stood.join(', ')}`)
     assert.ok(await other.exists('job-Orchard Gate Surgery'))
