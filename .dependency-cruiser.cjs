@@ -70,6 +70,7 @@ module.exports = {
   options: {
     doNotFollow: { path: 'node_modules' },
     tsPreCompilationDeps: true,
+    parser: 'swc',
     tsConfig: { fileName: 'tsconfig.arrows.json' },
     enhancedResolveOptions: {
       exportsFields: ['exports'],
