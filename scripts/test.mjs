@@ -57,6 +57,7 @@ function plainSuites() {
   const aliases = ['core', 'contract', 'rig'].map((room) => `--alias:@zetesis/${room}=./${room}/src/index.ts`)
   return run('node_modules/.bin/esbuild', [
     ...suites.map((suite) => suite.file),
+    'e2e/src/launch.ts',
     ...aliases,
     '--bundle',
     '--packages=external',
@@ -69,17 +70,21 @@ function plainSuites() {
   ])
 }
 
-async function nodeTests(file) {
+async function nodeTests(file, browser) {
   const name = `e2e ${path.basename(file, '.test.ts')}`
   const result = path.join(scratch, `${path.basename(file)}.tap`)
-  const code = await run('node', [
-    '--enable-source-maps',
-    '--test-reporter=spec',
-    '--test-reporter-destination=stdout',
-    '--test-reporter=tap',
-    `--test-reporter-destination=${result}`,
-    file.replace(/src\/(.*)\.ts$/, 'dist/$1.mjs'),
-  ])
+  const code = await run(
+    'node',
+    [
+      '--enable-source-maps',
+      '--test-reporter=spec',
+      '--test-reporter-destination=stdout',
+      '--test-reporter=tap',
+      `--test-reporter-destination=${result}`,
+      file.replace(/src\/(.*)\.ts$/, 'dist/$1.mjs'),
+    ],
+    { BROWSER: browser },
+  )
   const tap = readFileSync(result, 'utf8')
   const number = (label) => Number(new RegExp(`^# ${label} (\\d+)$`, 'm').exec(tap)?.[1] ?? 0)
   const failed = number('fail') + number('cancelled')
@@ -100,12 +105,27 @@ async function wordOfBuild() {
   }
 }
 
-/** Lanes that take the next one as soon as they are free. */
+/** Lanes that take the next one as soon as they are free; each job is told its lane's number. */
 async function inLanes(jobs, lanes) {
-  const lane = async () => {
-    for (let next = jobs.shift(); next; next = jobs.shift()) await next()
+  const lane = async (_, number) => {
+    for (let next = jobs.shift(); next; next = jobs.shift()) await next(number)
   }
   await Promise.all(Array.from({ length: lanes }, lane))
+}
+
+/** A lane's browser, for its suites one after the other; another where that one is gone. Nobody here listens to what its pages do. */
+const browsers = []
+// ended before its time it takes the browsers along
+for (const signal of ['SIGTERM', 'SIGHUP']) process.once(signal, () => process.exit(130))
+async function browserOf(lane) {
+  const there = browsers[lane]
+  const at = there?.process()
+  if (at?.exitCode === null && at.signalCode === null) return there.wsEndpoint()
+  const { launch } = await import('../e2e/dist/launch.mjs')
+  const browser = await launch()
+  browsers[lane] = browser
+  await browser.disconnect()
+  return browser.wsEndpoint()
 }
 
 if (which === 'all') {
@@ -135,19 +155,20 @@ const suites = some('e2e')
   : []
 if (suites.length > 0 && (await plainSuites()) !== 0) count('e2e build', 0, 1)
 const isAlone = ({ text }) => text.startsWith('// alone:')
-const inBrowser = async ({ file }) => {
-  if (await isBuilt()) await nodeTests(file)
+const inBrowser = async ({ file }, lane) => {
+  if (await isBuilt()) await nodeTests(file, await browserOf(lane))
 }
 // one process each; a browser suite waits for its pages nearly half of its time, so that two cores have work for three lanes
 await inLanes(
   [
     ...(some('unit') ? [() => jest('unit', ['core', 'contract', 'rig', 'papers', 'app'])] : []),
     ...(some('api') ? [() => jest('api', ['api'])] : []),
-    ...suites.filter((suite) => !isAlone(suite)).map((suite) => () => inBrowser(suite)),
+    ...suites.filter((suite) => !isAlone(suite)).map((suite) => (lane) => inBrowser(suite, lane)),
   ],
   3,
 )
-for (const suite of suites.filter(isAlone)) await inBrowser(suite)
+for (const suite of suites.filter(isAlone)) await inBrowser(suite, 0)
+await Promise.all(browsers.map((browser) => browser.close()))
 
 rmSync(scratch, { recursive: true, force: true })
 console.log(`${totals.passed} passed, ${totals.failed} failed`)

@@ -2,13 +2,13 @@ import assert from 'node:assert/strict'
 import { mkdtempSync, readdirSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
-import { after, before, describe, it } from 'node:test'
+import { before, describe, it } from 'node:test'
 import type { Browser } from 'puppeteer-core'
 import { entriesOfKind, readyFacts, tellEntries, unitIds } from './demo'
 import { Driver } from './driver'
-import { launch } from './launch'
 import { pdfText } from './pdfText'
-import { startServer, type TestServer } from './server'
+import type { TestServer } from './server'
+import { setStage } from './stage'
 
 const PASSWORD = 'three brass elbows in rain'
 const PIMS = 'two valves and a long ladder'
@@ -16,19 +16,14 @@ const PIMS = 'two valves and a long ladder'
 /** A crew's own company: from an empty machine to sealed units with people on them. */
 describe('a company of one’s own', () => {
   const mails = mkdtempSync(path.join(tmpdir(), 'zetesis-mail.'))
+  const stage = setStage({ env: { DEMO: '0', MAIL_DIR: mails } })
   let server: TestServer
   let browser: Browser
   let ada: Driver
   let pim: Driver
   before(async () => {
-    server = await startServer({ env: { DEMO: '0', MAIL_DIR: mails } })
-    browser = await launch()
-    ada = await Driver.open(browser, server.base)
+    ;({ server, browser, lead: ada } = stage)
     pim = await Driver.open(browser, server.base)
-  })
-  after(async () => {
-    await browser?.close()
-    await server?.stop()
   })
   const mail = (about: RegExp): string => {
     const texts = readdirSync(mails)

@@ -26,6 +26,11 @@ export interface TestServer {
   start(): Promise<void>
 }
 
+export interface ServerOptions {
+  readonly database?: string
+  readonly env?: Record<string, string>
+}
+
 const DEMO_WORLD = 'e2e_demo_world'
 /** any number: whoever comes first makes the demo world, the others wait for it */
 const MAKING_LOCK = 48_604_862
@@ -59,10 +64,7 @@ async function freshDatabase(demo: boolean): Promise<string> {
 }
 
 /** The built server with the demo world on the test cluster, on a port of its own; it can be stopped and started again. */
-export async function startServer({
-  database: given,
-  env = {},
-}: { database?: string; env?: Record<string, string> } = {}): Promise<TestServer> {
+export async function startServer({ database: given, env = {} }: ServerOptions = {}): Promise<TestServer> {
   const port = await freePort()
   const sessionSecret = randomUUID()
   const database = given ?? (await freshDatabase(env.DEMO !== '0'))

@@ -1,8 +1,8 @@
 import { after, before } from 'node:test'
 import type { Browser } from 'puppeteer-core'
 import { Driver } from './driver'
-import { launch } from './launch'
-import { startServer, type TestServer } from './server'
+import { suiteBrowser } from './launch'
+import { startServer, type ServerOptions, type TestServer } from './server'
 
 export interface TestStage {
   server: TestServer
@@ -10,16 +10,17 @@ export interface TestStage {
   lead: Driver
 }
 
-/** For one describe block: the demo world on a server of its own, a browser, and the lead's phone. */
-export function setStage(): TestStage {
+/** For one describe block: the demo world (or what is asked for) on a server of its own, a browser, and the lead's phone. */
+export function setStage(options?: ServerOptions): TestStage {
   const stage = {} as TestStage
+  let leave: (() => Promise<void>) | undefined
   before(async () => {
-    stage.server = await startServer()
-    stage.browser = await launch()
+    stage.server = await startServer(options)
+    ;({ browser: stage.browser, leave } = await suiteBrowser())
     stage.lead = await Driver.open(stage.browser, stage.server.base)
   })
   after(async () => {
-    await stage.browser?.close()
+    await leave?.()
     await stage.server?.stop()
   })
   return stage
