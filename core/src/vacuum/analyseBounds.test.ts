@@ -69,10 +69,11 @@ describe('too little', () => {
     expect([twice(1490), twice(1510)]).toEqual(['tooClose', 'out'])
     expect(analyseDecay(readings([0, 5000]), terms).verdict).toBe('tooClose')
   })
-  it('is a gauge that nothing is connected to', () => {
+  it('is no verdict where the gauge is connected to nothing', () => {
     const open = analyseDecay(readings([0, 757_000], [30, 757_000], [90, 757_000]), terms)
-    expect(open).toMatchObject({ cause: 'inconclusive', confidence: 0, verdict: 'out' })
-    expect(codes(open)).toEqual(['gaugeNotConnected', 'tooFew'])
+    expect(open).toMatchObject({ cause: 'inconclusive', confidence: 0, verdict: 'tooClose' })
+    expect(open.moreMinutes).toBeUndefined()
+    expect(codes(open)).toEqual(['gaugeNotConnected'])
   })
 })
 

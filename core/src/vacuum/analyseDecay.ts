@@ -76,7 +76,7 @@ const LONG_HOLDS = 6
  * tight for a straight rise that could pass the limit within the hour.
  *
  * Beyond what the curves cover the answer is the plain one: a leak too big for this test, or a pressure that falls, which no shut system's does (a gauge,
- * a valve, a pipe that cools). Never In then.
+ * a valve, a pipe that cools). Never In then. A gauge at atmosphere throughout isn't connected: no verdict, and none by waiting.
  *
  * @param samples after valving off (time 0); earlier ones are left out. Pressures in Pa; unsorted and doubled times are mended
  * @throws RangeError for a limit or hold that isn't above zero, or a volume or share below it
@@ -95,7 +95,7 @@ export function analyseDecay(samples: readonly VacuumSample[], options: DecayOpt
   const { samples: clean, problems } = cleanSamples(after)
   const last = clean.at(-1)
   const base = { problems, fits: [], settledAfterS: 0, lastS: last?.timeS ?? 0, leakPaPerS: 0 }
-  if (problems.some((p) => p.code === 'gaugeNotConnected')) return tooLittle(base, clean, options)
+  if (problems.some((p) => p.code === 'gaugeNotConnected')) return untold(base, clean)
   const gross = grossRise(orderedInTime(after), { grossPaPerS: habits.grossPaPerS, limitPa })
   if (gross) return tooBig(base, clean, options, gross)
   const span = last ? last.timeS - clean[0]!.timeS : 0
@@ -171,7 +171,7 @@ const ATMOSPHERE_PA = 101_325
 
 /** A leak too big for a decay test: said plainly, with what it comes to. */
 function tooBig(
-  base: Pick<DecayAnalysis, 'problems' | 'fits' | 'settledAfterS' | 'lastS' | 'leakPaPerS'>,
+  base: Base,
   held: readonly VacuumSample[],
   { holdS, volumeM3 }: DecayOptions,
   { ratePaPerS, confidence }: GrossRise,
@@ -216,25 +216,30 @@ function startedOver(
 /** what rises by less is level */
 const RISES = 1.1
 
-function tooLittle(
-  base: Pick<DecayAnalysis, 'problems' | 'fits' | 'settledAfterS' | 'lastS' | 'leakPaPerS'>,
-  held: readonly VacuumSample[],
-  { holdS, limitPa }: DecayOptions,
-): DecayAnalysis {
+type Base = Pick<DecayAnalysis, 'problems' | 'fits' | 'settledAfterS' | 'lastS' | 'leakPaPerS'>
+
+/** Nothing is told of the system; waiting won't change that where the gauge isn't connected to it. */
+function untold(base: Base, held: readonly VacuumSample[]): DecayAnalysis {
   const last = held.at(-1)
-  const likelihood = { tight: 0, leak: 0, moisture: 0, both: 0 }
-  const moreMinutes = Math.max(holdS - (last?.timeS ?? 0), LEAST_SPAN_S) / 60
   return {
     ...base,
     cause: 'inconclusive',
-    // what already stands well over the limit doesn't come back under it
-    verdict: last && held.length >= 2 && last.pressurePa > PLAINLY_OVER * limitPa ? 'out' : 'tooClose',
+    verdict: 'tooClose',
     confidence: 0,
-    likelihood,
+    likelihood: { tight: 0, leak: 0, moisture: 0, both: 0 },
     ...(last ? { predictedAtHoldPa: last.pressurePa } : {}),
-    moreMinutes,
     firstPa: held[0]?.pressurePa,
     lastPa: last?.pressurePa,
+  }
+}
+
+function tooLittle(base: Base, held: readonly VacuumSample[], { holdS, limitPa }: DecayOptions): DecayAnalysis {
+  const last = held.at(-1)
+  return {
+    ...untold(base, held),
+    // what already stands well over the limit doesn't come back under it
+    verdict: last && held.length >= 2 && last.pressurePa > PLAINLY_OVER * limitPa ? 'out' : 'tooClose',
+    moreMinutes: Math.max(holdS - (last?.timeS ?? 0), LEAST_SPAN_S) / 60,
     problems: [...base.problems, { code: 'tooFew' }],
   }
 }
