@@ -1,53 +1,10 @@
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
-import type { Browser, CDPSession, ElementHandle, EvaluateFunc, Page } from 'puppeteer-core'
+import type { Browser, CDPSession, EvaluateFunc, Page } from 'puppeteer-core'
+import { focused, found, pressed, seen, WAIT } from './inPage'
 
-// a machine that has much else to do, and a rig that goes by its own clock on it
-const WAIT = 90_000
-const BY_KEY = 4
-/** brings it to the middle and waits until it stands still: what was pressed before may yet move the page; as text, since it runs there */
-const atRest = new Function(
-  'element',
-  `return new Promise((resolve) => {
-    let [before, still] = ['', 0]
-    // a frame, or a moment where the page draws none
-    const next = (look) => {
-      const turn = setTimeout(done, 100)
-      const frame = requestAnimationFrame(done)
-      function done() {
-        clearTimeout(turn)
-        cancelAnimationFrame(frame)
-        look()
-      }
-    }
-    const look = () => {
-      const now = JSON.stringify(element.getBoundingClientRect())
-      still = now === before ? still + 1 : 0
-      before = now
-      if (still >= 3 || !element.isConnected) return resolve()
-      element.scrollIntoView({ block: 'center' })
-      next(look)
-    }
-    look()
-  })`,
-) as (element: unknown) => Promise<void>
-/** whether the press reached the element that was meant: one that was moved or taken away before wasn't pressed */
-async function pressed(page: Page, handle: ElementHandle): Promise<boolean> {
-  await page.evaluate(atRest, handle)
-  await handle.evaluate((element) => {
-    element.addEventListener('click', () => element.setAttribute('data-landed', ''), { once: true, capture: true })
-    element.removeAttribute('data-landed')
-  })
-  try {
-    await handle.click()
-  } catch (error) {
-    if (/detached|not clickable/.test(String(error))) return false
-    throw error
-  }
-  return handle.evaluate((element) => !element.isConnected || element.hasAttribute('data-landed')).catch(() => true)
-}
-/** goes to another page of the app that is open, and waits until all of the page before is gone; as text for the same reason */
+/** goes to another page of the app that is open, and waits until all of the page before is gone; as text, since it runs there */
 const within = new Function(
   'path',
   `const before = [...document.querySelectorAll('#root [data-testid]')]
@@ -67,16 +24,6 @@ const within = new Function(
 /** an address without what it is about: units have the same pages */
 const pageOf = (path: string) => path.replace(/[?#].*$/, '').replace(/[0-9a-f-]{36}/g, '')
 const sel = (id: string) => `[data-testid="${id}"]`
-/** looked at ten times a second, not with every frame: a page that has nothing to draw stays at rest while a test waits */
-const waiting = { timeout: WAIT, polling: 100 }
-/** the first of these if it can be seen, as text for the same reason as above */
-const seen = new Function(
-  'selector',
-  `const first = document.querySelector(selector)
-  const { width, height } = first?.getBoundingClientRect() ?? { width: 0, height: 0 }
-  return width * height > 0 && first.checkVisibility({ visibilityProperty: true }) && first`,
-) as (selector: string) => Element
-
 /** The interface by its test ids and its words; every wait is for something seen, never for a time. */
 export class Driver {
   readonly errors: string[] = []
@@ -138,23 +85,21 @@ export class Driver {
     const open = `${sel(id)}:not([aria-disabled="true"]):not([disabled])`
     // on a busy machine the page may have moved under the finger, or been drawn anew: then it is pressed again, as anybody would
     for (let tries = 0; tries < 5; tries++) {
-      if (await pressed(this.page, await this.seen(open))) return
+      const reached = await pressed(this.page, open).catch((cause: unknown) => Promise.reject(this.unseen(open, cause)))
+      if (reached) return
     }
     throw new Error(`${id} moves whenever it is pressed`)
   }
 
   /** replaces what stands in a field */
   async type(id: string, text: string): Promise<void> {
-    const handle = await this.seen(sel(id))
-    await handle.evaluate((element) => {
-      element.scrollIntoView({ block: 'center' })
-      ;(element as HTMLInputElement).focus()
-      ;(element as HTMLInputElement).select()
-    })
-    await this.page.keyboard.press('Backspace')
-    // the first keys one by one, the rest at once, as a phone's keyboard puts in a word
-    await this.page.keyboard.type(text.slice(0, BY_KEY))
-    if (text.length > BY_KEY) await this.page.keyboard.sendCharacter(text.slice(BY_KEY))
+    const { filled } = await found(this.page, focused, { given: [sel(id)] }).catch((cause: unknown) =>
+      Promise.reject(this.unseen(id, cause)),
+    )
+    if (filled) await this.page.keyboard.press('Backspace')
+    // the first key as one, the rest at once, as a phone's keyboard puts in a word
+    await this.page.keyboard.type(text.slice(0, 1))
+    if (text.length > 1) await this.page.keyboard.sendCharacter(text.slice(1))
   }
 
   /** chooses a file made up here, through the page's own file dialog */
@@ -168,18 +113,15 @@ export class Driver {
 
   /** waits until it holds in the page */
   async until<P extends unknown[]>(holds: string | EvaluateFunc<P>, ...given: P): Promise<void> {
-    await this.page.waitForFunction(holds, waiting, ...given)
+    await found(this.page, holds as string | ((...given: P) => unknown), { given })
   }
 
-  private async seen(selector: string): Promise<ElementHandle> {
-    const found = await this.page.waitForFunction(seen, waiting, selector).catch((cause: unknown) => {
-      throw new Error(`${selector} isn’t to be seen at ${this.page.url()}`, { cause })
-    })
-    return found.asElement() as ElementHandle
+  private unseen(what: string, cause: unknown): Error {
+    return new Error(`${what} isn’t to be seen at ${this.page.url()}`, { cause })
   }
 
   async see(id: string): Promise<void> {
-    await this.seen(sel(id))
+    await found(this.page, seen, { given: [sel(id)] }).catch((cause: unknown) => Promise.reject(this.unseen(id, cause)))
   }
 
   /** scrolls to it: what is out of view isn't drawn anew */
@@ -190,18 +132,13 @@ export class Driver {
 
   /** waits for it and takes what stands in it in one look: a page that changes may have neither for a moment */
   private async taken(id: string, what: 'textContent' | 'value', source = ''): Promise<string> {
-    const found = await this.page.waitForFunction(
-      (selector: string, property: 'textContent' | 'value', wanted: string) => {
-        const element = document.querySelector<HTMLInputElement>(selector)
-        const there = element?.[property] ?? ''
-        return element !== null && new RegExp(wanted).test(there) && { there }
-      },
-      waiting,
-      sel(id),
-      what,
-      source,
-    )
-    return ((await found.jsonValue()) as { there: string }).there
+    const look = (selector: string, property: 'textContent' | 'value', wanted: string) => {
+      const element = document.querySelector<HTMLInputElement>(selector)
+      const there = element?.[property] ?? ''
+      return element !== null && new RegExp(wanted).test(there) && { there }
+    }
+    const { there } = await found(this.page, look, { given: [sel(id), what, source] })
+    return there
   }
 
   async text(id: string): Promise<string> {
@@ -218,8 +155,7 @@ export class Driver {
 
   /** waits until it isn't there: a page shows for a moment what it knew before */
   async gone(id: string): Promise<void> {
-    const absent = (selector: string) => !document.querySelector(selector)
-    await this.page.waitForFunction(absent, waiting, sel(id))
+    await this.until((selector: string) => !document.querySelector(selector), sel(id))
   }
 
   /** waits until the words stand there; fails with what stood there instead */
@@ -232,18 +168,16 @@ export class Driver {
 
   /** waits until the words stand somewhere on the page */
   async shows(words: string): Promise<void> {
-    await this.page
-      .waitForFunction((text: string) => document.body.innerText.includes(text), waiting, words)
-      .catch(async () => {
-        const there = await this.page.$eval('body', (body) => body.innerText).catch(() => 'nothing')
-        throw new Error(`“${words}” isn’t on ${this.page.url()}, where this is: ${there.slice(0, 600)}`)
-      })
+    await this.until((text: string) => document.body.innerText.includes(text), words).catch(async () => {
+      const there = await this.page.$eval('body', (body) => body.innerText).catch(() => 'nothing')
+      throw new Error(`“${words}” isn’t on ${this.page.url()}, where this is: ${there.slice(0, 600)}`)
+    })
   }
 
   async at(path: RegExp): Promise<void> {
-    await this.page
-      .waitForFunction((source: string) => new RegExp(source).test(location.pathname), waiting, path.source)
-      .catch(() => Promise.reject(new Error(`should be at ${path}, is at ${this.page.url()}`)))
+    await this.until((source: string) => new RegExp(source).test(location.pathname), path.source).catch(() =>
+      Promise.reject(new Error(`should be at ${path}, is at ${this.page.url()}`)),
+    )
   }
 
   /** presses the one action under the thumb, once it is the wanted one */
@@ -254,11 +188,12 @@ export class Driver {
 
   /** chooses an option by its words; a card that was drawn anew meanwhile has shut its list again */
   async pickNamed(id: string, name: string): Promise<void> {
-    const options = `[data-testid^="${id}-"] ::-p-text(${name})`
+    const options = `[data-testid^="${id}-"]`
+    const isOpen = (selector: string, words: string) =>
+      [...document.querySelectorAll(selector)].some((option) => option.textContent.includes(words))
     for (let tries = 0; tries < 5; tries++) {
-      if (!(await this.page.$(options))) await this.press(id)
-      const option = await this.page.waitForSelector(options, { visible: true, timeout: 10_000 }).catch(() => null)
-      if (option && (await pressed(this.page, option))) return
+      if (!(await this.page.evaluate(isOpen, options, name))) await this.press(id)
+      if (await pressed(this.page, options, { words: name, ms: 10_000 }).catch(() => false)) return
     }
     throw new Error(`${name} isn’t to be chosen of ${id}`)
   }
@@ -270,9 +205,8 @@ export class Driver {
 
   /** a signature by mouse, with enough travel to count */
   async sign(): Promise<void> {
-    const handle = await this.seen(sel('signature'))
-    await handle.evaluate((element) => element.scrollIntoView({ block: 'center' }))
-    const box = (await handle!.boundingBox())!
+    await this.bring('signature')
+    const box = (await (await this.page.$(sel('signature')))!.boundingBox())!
     await this.page.mouse.move(box.x + 30, box.y + box.height / 2)
     await this.page.mouse.down()
     for (const [dx, dy] of [
