@@ -116,7 +116,11 @@ async function inLanes(jobs, lanes) {
 /** A lane's browser, for its suites one after the other; another where that one is gone. Nobody here listens to what its pages do. */
 const browsers = []
 // ended before its time it takes the browsers along
-for (const signal of ['SIGTERM', 'SIGHUP']) process.once(signal, () => process.exit(130))
+for (const signal of ['SIGTERM', 'SIGHUP'])
+  process.once(signal, () => {
+    for (const browser of browsers) browser?.process()?.kill('SIGKILL')
+    process.exit(130)
+  })
 async function browserOf(lane) {
   const there = browsers[lane]
   const at = there?.process()

@@ -14,7 +14,8 @@ export async function suiteBrowser(): Promise<{ browser: Browser; leave: () => P
   const browser = await puppeteer.connect({ browserWSEndpoint: ready, ...quiet })
   const clear = () => {
     const own = browser.browserContexts().filter((context) => context !== browser.defaultBrowserContext())
-    return Promise.all(own.map((context) => context.close()))
+    // of a browser that is gone there is nothing to close
+    return Promise.allSettled(own.map((context) => context.close()))
   }
   // a suite that broke off may have left its own
   await clear()

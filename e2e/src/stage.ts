@@ -20,8 +20,11 @@ export function setStage(options?: ServerOptions): TestStage {
     stage.lead = await Driver.open(stage.browser, stage.server.base)
   })
   after(async () => {
-    await leave?.()
-    await stage.server?.stop()
+    try {
+      await leave?.()
+    } finally {
+      await stage.server?.stop()
+    }
   })
   return stage
 }
