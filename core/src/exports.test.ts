@@ -591,6 +591,7 @@ const samples: Record<string, readonly unknown[]> = {
   portStates: [pumpCircuit, 'heating'],
   portsLeftOut: [pumpCircuit, 'heating'],
   notForLowGauge: [pumpCircuit, ['cooling', 'heating']],
+  condenserGlides: [judged],
   meanCoilK: ['R-407C', 6e5],
   oilAnswer: ['R-407C', 'mineral'],
   orificeThousandths: [0.0015],
@@ -846,10 +847,7 @@ const samples: Record<string, readonly unknown[]> = {
   traceClock: [[{ begunMs: 0, endedMs: 5000, speed: 5 }]],
   traceDigest: [[new Uint8Array([1, 2, 3])]],
   traceRefs: [record],
-  tuneReading: [
-    { judged, metering: 'fixedOrifice', settling, checks: [], refrigerant: 'R-407C' },
-    { beside: { airflowKnownGood: true }, facts, label, steps, totalChargeKg: 3 },
-  ],
+  assess: [{ judged, settling, facts, label, beside: { airflowKnownGood: true }, steps, totalChargeKg: 3 }],
   tunedWeighings: [record],
   tuningClock: [record],
   tuningRun: [

@@ -147,15 +147,16 @@ export const workingWords: Record<WorkingCode, { title: string; formula: string 
   approach: { title: 'Approach', formula: 'liquid line − outdoors' },
   freezeMargin: { title: 'Margin to freezing', formula: 'the coil’s mean − freezing' },
   coilMean: { title: 'Mean of the coil', formula: 'midpoint of dew and bubble at suction pressure' },
+  condenserMean: { title: 'Mean of the condenser', formula: 'midpoint of bubble and dew at liquid pressure' },
   targetTyped: { title: 'Target superheat', formula: 'typed, with a reason' },
   requiredSuctionLine: { title: 'Suction line to aim for', formula: 'evaporating + target superheat' },
   requiredLiquidLine: { title: 'Liquid line to aim for', formula: 'condensing − target subcooling' },
   wetBulb: { title: 'Return wet bulb', formula: 'from dry bulb, humidity and site pressure' },
   split: { title: 'Temperature split', formula: 'return − supply' },
   rise: { title: 'Temperature rise', formula: 'supply − return' },
-  condensingOverReturn: { title: 'Condensing over return', formula: 'condensing − return' },
-  evaporatingUnderOutdoor: { title: 'Outdoor coil under the air', formula: 'outdoors − evaporating' },
-  condensingOverOutdoor: { title: 'Condensing over outdoor', formula: 'condensing − outdoors' },
+  condensingOverReturn: { title: 'Condensing over return', formula: 'the condenser’s mean − return' },
+  evaporatingUnderOutdoor: { title: 'Outdoor coil under the air', formula: 'outdoors − the coil’s mean' },
+  condensingOverOutdoor: { title: 'Condensing over outdoor', formula: 'the condenser’s mean − outdoors' },
 }
 
 export const inputWords = (input: UncertainInput) =>
@@ -191,6 +192,8 @@ export const termWords: Record<TermName, string> = {
   freezing: 'freezing',
   coilInlet: 'at its inlet, bubble',
   coilMean: 'mean of the coil',
+  condenserDew: 'where it begins to condense, dew',
+  condenserMean: 'mean of the condenser',
   ...shareWords(),
 }
 

@@ -122,10 +122,10 @@ describe('a conversion', () => {
     expect(view([...leaky, ...why.map(([, b]) => [-870, b] as Lines[number])]).refusal).toBeUndefined()
   })
   it('refuses a candidate before anything is open, at its field', () => {
-    const choose = (refrigerant: 'R-32' | 'R-407C' | 'R-438A') =>
+    const choose = (refrigerant: 'R-32' | 'R-407C' | 'R-410A' | 'R-438A') =>
       ({ kind: 'candidateChosen', refrigerant, compared: [refrigerant], reason: 'there is some in the van' }) as const
     expect(problems(opened, choose('R-32'))).toEqual(['refusedStop refrigerant'])
-    expect(problems(opened, choose('R-407C'))).toEqual(['refusedStop refrigerant'])
+    expect(problems(opened, choose('R-410A'))).toEqual(['refusedStop refrigerant'])
     expect(problems(opened, choose('R-438A'))).toEqual([])
     const plate: Lines = [...opened, [-895, { kind: 'facts', facts: { highSideDesign: psig(400) } }]]
     expect(problems(plate, choose('R-407C'))).toEqual([])

@@ -6,6 +6,7 @@ import type { Instrument } from '../measurement/instrument'
 import { judge } from '../measurement/judge'
 import type { ColdSchool, MethodProfile } from '../method/profile'
 import { toSi } from '../quantity/unit'
+import type { CoilMeanK } from '../refrigerant/saturation'
 import { channelStandardK } from '../tuning/chargeUncertainty'
 import {
   judgeCharge,
@@ -47,7 +48,7 @@ export type ColdAgainst =
   | { readonly code: 'wetSuction'; readonly superheatK: number; readonly floorK: number }
   /** covered: more liquid stands before the orifice than on the warm day, and superheat reads low: nothing is taken out on that */
   | { readonly code: 'readsLow' }
-  | { readonly code: 'coverMore' | 'coverLess'; readonly condensingK: number; readonly wantedK: number }
+  | { readonly code: 'coverMore' | 'coverLess'; readonly condensingK: CoilMeanK; readonly wantedK: number }
 
 export interface ColdAssessment {
   readonly school: ProvisionalSchool
@@ -68,9 +69,9 @@ export interface ColdAssessment {
   readonly standsForK?: number
 }
 
-/** The outdoor air of the warm day that a condensing temperature stands for: less by what condensers usually lie over it. */
-export const standsForOutdoorK = (condensingK: number, method: MethodProfile): number =>
-  condensingK - (method.condensingOverOutdoorLowK.si + method.condensingOverOutdoorHighK.si) / 2
+/** The outdoor air of the warm day that a condenser's mean stands for: less by what condensers usually lie over it. */
+export const standsForOutdoorK = (condenserK: CoilMeanK, method: MethodProfile): number =>
+  condenserK - (method.condensingOverOutdoorLowK.si + method.condensingOverOutdoorHighK.si) / 2
 
 /** Discharge over outdoor air in heating: the label's, else the method's habit, which no maker of this unit said. */
 export function dischargeOffset({ label }: Pick<ChargeUnit, 'label'>, method: MethodProfile) {
@@ -192,9 +193,9 @@ function byDischarge({ unit, reading, kit, profile }: ColdQuestion): Found {
 
 function byCover({ unit, reading, kit, profile }: ColdQuestion): Found {
   const plain = judgeCharge(unit, { ...reading, mode: 'cooling' }, kit, profile)
-  const { condensingK, method } = plain
-  if (condensingK === undefined) return { judged: plain, quantity: 'superheat', verdict: 'none' }
-  const standsForK = standsForOutdoorK(condensingK, method)
+  const { condenserK, method } = plain
+  if (condenserK === undefined) return { judged: plain, quantity: 'superheat', verdict: 'none' }
+  const standsForK = standsForOutdoorK(condenserK, method)
   const judged = judgeCharge(
     unit,
     { ...reading, mode: 'cooling', values: { ...reading.values, outdoor: { value: standsForK, unit: 'K' } } },
@@ -214,7 +215,7 @@ function byCover({ unit, reading, kit, profile }: ColdQuestion): Found {
 function againstOf(q: ColdQuestion, { judged, valueK, targetK }: Found): ColdAgainst[] {
   const { school, settled, totalChargeKg, unit } = q
   const { outdoor } = q.reading.values
-  const { method, condensingK, mode } = judged
+  const { method, condenserK, mode } = judged
   const checks = checkPlausibility(
     // of the air that is there, not of the day that a cover stands for
     plausibleOf(
@@ -224,14 +225,14 @@ function againstOf(q: ColdQuestion, { judged, valueK, targetK }: Found): ColdAga
     plausibilityMargins(method, judged.standard),
   )
   const wantedK = method.restrictedCondensingK.si
-  const off = school === 'restrictedCondenser' && condensingK !== undefined ? condensingK - wantedK : 0
+  const off = school === 'restrictedCondenser' && condenserK !== undefined ? condenserK - wantedK : 0
   return [
     ...(checks.length > 0 ? [{ code: 'contradiction' as const, checks }] : []),
     ...(valueK === undefined || targetK === undefined ? [{ code: 'noReading' as const }] : []),
     ...(settled ? [] : [{ code: 'notSettled' as const }]),
     ...(totalChargeKg === undefined ? [{ code: 'noTotal' as const }] : []),
     ...(Math.abs(off) > method.restrictedWithinK.si
-      ? [{ code: off < 0 ? ('coverMore' as const) : ('coverLess' as const), condensingK: condensingK!, wantedK }]
+      ? [{ code: off < 0 ? ('coverMore' as const) : ('coverLess' as const), condensingK: condenserK!, wantedK }]
       : []),
     ...(isWet(q, judged)
       ? [{ code: 'wetSuction' as const, superheatK: judged.superheatK!, floorK: method.superheatFloorK.si }]

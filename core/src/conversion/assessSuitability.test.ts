@@ -6,9 +6,9 @@ import { saturationTemperatureK } from '../refrigerant/saturation'
 import { assessSuitability } from './assessSuitability'
 import { capillaryLengthRatio } from './capillary'
 import { isentropicK } from './compression'
-import { expectedAt, meanCoilK } from './expectations'
+import { meanCoilK, meanPressurePa } from '../refrigerant/coilMean'
+import { expectedAt } from './expectations'
 import { oilAnswer } from './oil'
-import { meanPressurePa } from './orifice'
 import { refitList } from './refitList'
 import { valveSuperheat } from './valve'
 
@@ -35,8 +35,10 @@ describe('what a candidate costs and gains', () => {
   it('stops first, and still says the rest', () => {
     expect(ask('R-22', 'R-32')).toMatchObject({ stop: 'flammableIntoUnlisted', safetyClass: { old: 'A1', new: 'A2L' } })
     expect(ask('R-22', 'R-32').capacity).toBeDefined()
-    expect(ask('R-22', 'R-407C').stop).toBe('pressureOverOld')
-    expect(ask('R-22', 'R-407C', { plate: 400 }).stop).toBeUndefined()
+    expect(ask('R-134a', 'R-22').stop).toBe('pressureOverOld')
+    // 324 psig where its mean is 130 °F, a tenth over R-22’s at the most
+    expect(ask('R-22', 'R-407C').stop).toBeUndefined()
+    expect(ask('R-22', 'R-407C', { plate: 330 }).stop).toBeUndefined()
     expect(ask('R-22', 'R-407C', { plate: 300 })).toMatchObject({
       stop: 'pressureOverPlate',
       design: { limitFrom: 'plate' },

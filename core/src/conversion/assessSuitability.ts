@@ -1,6 +1,7 @@
 import { STANDARD_ATMOSPHERE_PA } from '../air/atmosphere'
 import type { MethodProfile } from '../method/profile'
 import { customaryProfile } from '../method/readyProfiles'
+import { glideAt } from '../refrigerant/coilMean'
 import { saturatedDensityKgPerM3 } from '../refrigerant/density'
 import { refrigerantInfo, type Refrigerant } from '../refrigerant/refrigerants'
 import { saturationTemperatureK } from '../refrigerant/saturation'
@@ -153,13 +154,4 @@ export function suctionDensity(refrigerant: Refrigerant, pressurePa: number, vap
   const dewK = saturationTemperatureK(refrigerant, 'dew', pressurePa)
   const density = dewK && saturatedDensityKgPerM3(refrigerant, 'vapour', dewK)
   return dewK && density && vapourK > 100 && vapourK < 600 ? (density * dewK) / vapourK : undefined
-}
-
-/** Dew less bubble temperature at one pressure, K; undefined outside the data. */
-export function glideAt(refrigerant: Refrigerant, pressurePa: number): number | undefined {
-  const [bubble, dew] = [
-    saturationTemperatureK(refrigerant, 'bubble', pressurePa),
-    saturationTemperatureK(refrigerant, 'dew', pressurePa),
-  ]
-  return bubble === undefined || dew === undefined ? undefined : dew - bubble
 }

@@ -1,12 +1,12 @@
 import type { Refrigerant } from '../refrigerant/refrigerants'
-import { saturationTemperatureK } from '../refrigerant/saturation'
-import { meanPressurePa } from './orifice'
+import { meanPressurePa } from '../refrigerant/coilMean'
+import type { CoilMeanK } from '../refrigerant/saturation'
 
 export interface ExpectationQuestion {
   readonly refrigerant: Refrigerant
   /** by the last settled reading: mean coil temperatures, and the outdoor air then */
-  readonly evaporatingK: number
-  readonly condensingK: number
+  readonly evaporatingK: CoilMeanK
+  readonly condensingK: CoilMeanK
   readonly outdoorK: number
   readonly atmosphericPa: number
   /** outdoor temperatures that are asked for */
@@ -18,7 +18,8 @@ export interface Expectation {
   /** Pa gauge */
   readonly suctionPa: number
   readonly liquidPa: number
-  readonly condensingK: number
+  /** the condenser's mean */
+  readonly condensingK: CoilMeanK
 }
 
 /** how good they are over twenty kelvins of weather, K of condensing */
@@ -60,27 +61,18 @@ export function expectationsOf(
   refrigerant: Refrigerant | undefined,
   {
     coilK,
-    condensingK,
+    condenserK,
     outdoorK,
     atmosphericPa,
-  }: { coilK?: number; condensingK?: number; outdoorK?: number; atmosphericPa?: number },
+  }: { coilK?: CoilMeanK; condenserK?: CoilMeanK; outdoorK?: number; atmosphericPa?: number },
 ): Expectation[] {
   if (
     !refrigerant ||
     coilK === undefined ||
-    condensingK === undefined ||
+    condenserK === undefined ||
     outdoorK === undefined ||
     atmosphericPa === undefined
   )
     return []
-  return expectedAt({ refrigerant, evaporatingK: coilK, condensingK, outdoorK, atmosphericPa, at: DAYS_K })
-}
-
-/** Mean of a coil at one pressure: midway between bubble and dew, K; undefined outside the data. */
-export function meanCoilK(refrigerant: Refrigerant, pressurePa: number): number | undefined {
-  const [bubble, dew] = [
-    saturationTemperatureK(refrigerant, 'bubble', pressurePa),
-    saturationTemperatureK(refrigerant, 'dew', pressurePa),
-  ]
-  return bubble === undefined || dew === undefined ? undefined : (bubble + dew) / 2
+  return expectedAt({ refrigerant, evaporatingK: coilK, condensingK: condenserK, outdoorK, atmosphericPa, at: DAYS_K })
 }

@@ -1,5 +1,6 @@
 import type { Refrigerant } from '../refrigerant/refrigerants'
-import { glideAt, suctionDensity } from './assessSuitability'
+import { glideAt } from '../refrigerant/coilMean'
+import { suctionDensity } from './assessSuitability'
 import { orificeRatio, type OrificeQuestion, type OrificeRatio } from './orifice'
 
 export interface MachineOrifice extends OrificeRatio {

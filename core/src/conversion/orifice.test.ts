@@ -4,7 +4,8 @@ import { saturatedDensityKgPerM3 } from '../refrigerant/density'
 import { saturatedEnthalpyJPerKg, vapourEnthalpyJPerKg } from '../refrigerant/enthalpy'
 import { saturationPressurePa, saturationTemperatureK } from '../refrigerant/saturation'
 import type { Refrigerant } from '../refrigerant/refrigerants'
-import { meanPressurePa, orificeRatio, orificeSizes, orificeState } from './orifice'
+import { meanPressurePa } from '../refrigerant/coilMean'
+import { orificeRatio, orificeSizes, orificeState } from './orifice'
 
 const F = (f: number) => (f + 459.67) / 1.8
 const design = { evaporatingK: F(45), condensingK: F(110), subcoolingK: 10 / 1.8, superheatK: 10 / 1.8 }

@@ -1,13 +1,14 @@
+import { meanPressurePa } from '../refrigerant/coilMean'
 import { saturatedDensityKgPerM3 } from '../refrigerant/density'
 import { saturatedEnthalpyJPerKg, vapourEnthalpyJPerKg } from '../refrigerant/enthalpy'
 import type { Refrigerant } from '../refrigerant/refrigerants'
-import { pressureRangePa, saturationTemperatureK } from '../refrigerant/saturation'
+import { saturationTemperatureK, type CoilMeanK } from '../refrigerant/saturation'
 
 /** The conditions that an orifice is reckoned at. */
 export interface OrificeConditions {
   /** mean temperature of the coil: for a blend midway between bubble and dew */
-  readonly evaporatingK: number
-  readonly condensingK: number
+  readonly evaporatingK: CoilMeanK
+  readonly condensingK: CoilMeanK
   readonly subcoolingK: number
   readonly superheatK: number
 }
@@ -89,33 +90,6 @@ export function orificeState(
     effectJPerKg: leaving - entering,
     liquidKgPerM3,
   }
-}
-
-const HALVINGS = 60
-
-/**
- * Pressure at which a coil's mean temperature is this one: midway between bubble and dew point, Pa absolute.
- * @returns undefined outside the data
- */
-export function meanPressurePa(refrigerant: Refrigerant, meanK: number): number | undefined {
-  const mean = (pa: number) => {
-    const [bubble, dew] = [
-      saturationTemperatureK(refrigerant, 'bubble', pa),
-      saturationTemperatureK(refrigerant, 'dew', pa),
-    ]
-    return bubble === undefined || dew === undefined ? undefined : (bubble + dew) / 2
-  }
-  // where both curves have data
-  const [bubble, dew] = [pressureRangePa(refrigerant, 'bubble'), pressureRangePa(refrigerant, 'dew')]
-  let [low, high] = [Math.max(bubble.lowPa, dew.lowPa), Math.min(bubble.highPa, dew.highPa)]
-  const [first, last] = [mean(low), mean(high)]
-  if (first === undefined || last === undefined || !(meanK >= first && meanK <= last)) return undefined
-  for (let i = 0; i < HALVINGS; i++) {
-    const middle = Math.sqrt(low * high)
-    if (mean(middle)! < meanK) low = middle
-    else high = middle
-  }
-  return Math.sqrt(low * high)
 }
 
 /** Pistons are numbered in thousandths of an inch, and stand close together. */

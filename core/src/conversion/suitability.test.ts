@@ -12,7 +12,8 @@ describe('what must never be converted', () => {
     ['R-22', 'R-32', 'flammableIntoUnlisted'],
     ['R-410A', 'R-407C', 'noDropInForR410A'],
     ['R-22', 'R-22', 'sameRefrigerant'],
-    ['R-22', 'R-407C', 'pressureOverOld'],
+    ['R-22', 'R-407C', undefined],
+    ['R-134a', 'R-407C', 'pressureOverOld'],
     ['R-22', 'R-438A', undefined],
     ['R-22', 'R-422D', undefined],
   ] as const)('%s → %s: %s', (from, to, refusal) => expect(conversionRefusal({ from, to })).toBe(refusal))

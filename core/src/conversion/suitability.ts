@@ -1,8 +1,8 @@
 import { STANDARD_ATMOSPHERE_PA } from '../air/atmosphere'
 import type { MethodProfile } from '../method/profile'
 import { customaryProfile } from '../method/readyProfiles'
+import { meanPressurePa } from '../refrigerant/coilMean'
 import { isFlammable, type Refrigerant } from '../refrigerant/refrigerants'
-import { saturationPressurePa } from '../refrigerant/saturation'
 
 export type ConversionRefusal =
   | 'flammableIntoUnlisted'
@@ -51,11 +51,11 @@ export function conversionRefusal({
   return oldPa !== undefined && newPa > oldPa * (1 + profile.conversionPressureShare.si) ? 'pressureOverOld' : undefined
 }
 
-/** Condensing pressures on the design day, Pa absolute: bubble points; undefined outside a refrigerant's data. */
+/** Condensing pressures on the design day, Pa absolute: where the condenser's mean is that temperature; undefined outside a refrigerant's data. */
 export function designPressures({ from, to, profile = customaryProfile }: ConversionQuestion): {
   readonly newPa?: number
   readonly oldPa?: number
 } {
-  const at = (refrigerant: Refrigerant) => saturationPressurePa(refrigerant, 'bubble', profile.designCondensingK.si)
+  const at = (refrigerant: Refrigerant) => meanPressurePa(refrigerant, profile.designCondensingK.si)
   return { newPa: at(to), oldPa: at(from) }
 }

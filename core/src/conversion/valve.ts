@@ -1,13 +1,13 @@
+import { meanPressurePa } from '../refrigerant/coilMean'
 import type { Refrigerant } from '../refrigerant/refrigerants'
-import { saturationPressurePa, saturationTemperatureK } from '../refrigerant/saturation'
-import { meanPressurePa } from './orifice'
+import { saturationPressurePa, saturationTemperatureK, type CoilMeanK } from '../refrigerant/saturation'
 
 export interface ValveQuestion {
   /** what its bulb is filled to follow */
   readonly bulb: Refrigerant
   readonly newRefrigerant: Refrigerant
   /** mean of the coil */
-  readonly evaporatingK: number
+  readonly evaporatingK: CoilMeanK
   /** that it held with the refrigerant of its bulb */
   readonly superheatK: number
 }

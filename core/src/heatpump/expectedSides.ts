@@ -4,12 +4,14 @@ import type { ChargeMode } from '../label/equipment'
 import type { ModelLabel } from '../label/modelLabel'
 import type { MethodProfile } from '../method/profile'
 import { toSi } from '../quantity/unit'
+import { meanPressurePa } from '../refrigerant/coilMean'
 import type { Refrigerant } from '../refrigerant/refrigerants'
-import { saturationPressurePa } from '../refrigerant/saturation'
+import { saturationPressurePa, type CoilMeanK } from '../refrigerant/saturation'
 
 export interface ExpectedSides {
-  readonly evaporatingK: number
-  readonly condensingK: number
+  /** means of the coils */
+  readonly evaporatingK: CoilMeanK
+  readonly condensingK: CoilMeanK
   /** gauge, Pa; undefined beyond the refrigerant's data */
   readonly lowGaugePa?: number
   readonly highGaugePa?: number
@@ -43,11 +45,11 @@ export function expectedSides(
   const condensingK = heating
     ? returnK + method.heatingCondensingOverK.si
     : outdoorK + (method.condensingOverOutdoorLowK.si + method.condensingOverOutdoorHighK.si) / 2
-  const gauge = (curve: 'bubble' | 'dew', k: number) => {
-    const pa = saturationPressurePa(refrigerant, curve, k)
+  const gauge = (meanK: CoilMeanK) => {
+    const pa = meanPressurePa(refrigerant, meanK)
     return pa === undefined ? undefined : pa - atmosphericPressurePa(elevationM)
   }
-  const [lowGaugePa, highGaugePa] = [gauge('dew', evaporatingK), gauge('bubble', condensingK)]
+  const [lowGaugePa, highGaugePa] = [gauge(evaporatingK), gauge(condensingK)]
   return {
     evaporatingK,
     condensingK,

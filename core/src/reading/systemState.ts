@@ -1,5 +1,5 @@
 import type { Refrigerant } from '../refrigerant/refrigerants'
-import { saturationTemperatureK } from '../refrigerant/saturation'
+import { saturationTemperatureK, type BubbleK, type DewK, type SaturationCurve } from '../refrigerant/saturation'
 import type { StateChannel } from './channels'
 
 /** A system as it is measured, running or standing: SI, pressures absolute; what isn't measured is left out. */
@@ -8,9 +8,9 @@ export type SystemState = { readonly refrigerant?: Refrigerant } & { readonly [C
 /** What the two pressures and the two lines come to. */
 export interface Circuit {
   /** dew point at suction pressure: where a blend's last liquid has gone */
-  readonly evaporatingK?: number
+  readonly evaporatingK?: DewK
   /** bubble point at liquid pressure: where its last vapour has gone */
-  readonly condensingK?: number
+  readonly condensingK?: BubbleK
   readonly superheatK?: number
   readonly subcoolingK?: number
 }
@@ -32,7 +32,7 @@ export function circuitOf({
   suctionLineK,
   liquidLineK,
 }: Measured): Circuit {
-  const saturated = (curve: 'bubble' | 'dew', pa: number | undefined) =>
+  const saturated = <C extends SaturationCurve>(curve: C, pa: number | undefined) =>
     refrigerant && pa !== undefined ? saturationTemperatureK(refrigerant, curve, pa) : undefined
   const evaporatingK = saturated('dew', suctionPressurePa)
   const condensingK = saturated('bubble', liquidPressurePa)

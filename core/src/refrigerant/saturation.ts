@@ -5,6 +5,16 @@ import { refrigerantInfo, type Refrigerant } from './refrigerants'
 /** bubble: first vapour appears in the liquid, for subcooling; dew: last liquid goes, for superheat. Equal for single substances. */
 export type SaturationCurve = 'bubble' | 'dew'
 
+declare const of: unique symbol
+/**
+ * A saturation temperature that knows where in the glide it lies: at the bubble point, at the dew point, or (`mean`) midway between them, which is a coil's
+ * mean. One can't be handed in for another; a plain number, of a form or a habit, can be handed in for any.
+ */
+export type SaturationK<C extends SaturationCurve | 'mean'> = number & { readonly [of]?: C }
+export type BubbleK = SaturationK<'bubble'>
+export type DewK = SaturationK<'dew'>
+export type CoilMeanK = SaturationK<'mean'>
+
 const psiPa = toSi('absolutePressure', { value: 1, unit: 'psia' })
 
 interface Saturation {
@@ -68,15 +78,15 @@ const kelvinF = (k: number) => k * 1.8 - 459.67
  * Source: tables from the published equations of state cited in the refrigerant's data, interpolated in ln p.
  * @example saturationTemperatureK('R-22', 'dew', 101325) // 232.35 K (−41.4 °F, its normal boiling point)
  */
-export function saturationTemperatureK(
+export function saturationTemperatureK<C extends SaturationCurve>(
   refrigerant: Refrigerant,
-  curve: SaturationCurve,
+  curve: C,
   pressurePa: number,
-): number | undefined {
+): SaturationK<C> | undefined {
   const table = saturation(refrigerant, curve)
   if (!table || !(pressurePa > 0)) return undefined
   const temperatureK = fastValue(table.temperature, fourthRoot(pressurePa))
-  return temperatureK === temperatureK ? temperatureK : undefined
+  return temperatureK === temperatureK ? (temperatureK as SaturationK<C>) : undefined
 }
 
 /**
@@ -100,10 +110,10 @@ export function saturationSlopeKPerPa(
  *
  * @returns Pa absolute; undefined outside the data
  */
-export function saturationPressurePa(
+export function saturationPressurePa<C extends SaturationCurve>(
   refrigerant: Refrigerant,
-  curve: SaturationCurve,
-  temperatureK: number,
+  curve: C,
+  temperatureK: SaturationK<NoInfer<C>>,
 ): number | undefined {
   const table = saturation(refrigerant, curve)
   const logPressure = table && evaluate(table.logPressure, kelvinF(temperatureK))

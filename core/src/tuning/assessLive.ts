@@ -1,5 +1,5 @@
-import { adviseStep, type ChargeStep, type StepAdvice } from '../charge/adviseStep'
-import type { ChargeMode, Metering } from '../label/equipment'
+import type { ChargeStep } from '../charge/adviseStep'
+import type { ChargeMode } from '../label/equipment'
 import type { ModelLabel } from '../label/modelLabel'
 import {
   channelDimensions,
@@ -13,27 +13,20 @@ import {
 } from '../reading/channels'
 import type { UnitFacts } from '../facts/unitFacts'
 import type { Instrument } from '../measurement/instrument'
-import { checkPlausibility } from '../measurement/checkPlausibility'
-import type { PlausibilityCheck } from '../measurement/plausibility'
 import { detectSettling, type SettlingResult, type SettlingSample } from '../measurement/detectSettling'
 import { manifoldSetting, type ManifoldSetting } from '../measurement/manifoldSetting'
-import { suggestSwap, type ProbeSwap } from '../measurement/suggestSwap'
+import type { ProbeSwap } from '../measurement/suggestSwap'
 import type { MethodProfile } from '../method/profile'
-import { fromSi, preferredUnit, toSi, type Dimension, type UnitSystem } from '../quantity/unit'
+import { fromSi, preferredUnit, type Dimension, type UnitSystem } from '../quantity/unit'
 import { circuitOf } from '../reading/systemState'
 import { atmosphericPressurePa } from '../air/atmosphere'
 import type { TraceSample } from '../trace/trace'
-import { chargeGates, type ChargeGate } from './chargeGates'
-import { coldOf, deviationsOf, type Beside } from './deviations'
-import { diagnose, separatingReading, type RankedCause } from './diagnose'
-import type { FaultCause, Symptom } from './faultSignatures'
+import { assess, type Assessment } from './assess'
+import type { Beside } from './deviations'
 import { judgeCharge, type JudgedReading } from './judgeCharge'
-import { lookedAt } from './lookedAt'
 import type { Measured } from './measured'
-import { plausibilityMargins, plausibleOf } from './plausible'
 import { probeJumps, type ProbeJump } from './probeJumps'
 import { tail } from './window'
-import { wrongOrifice } from './wrongOrifice'
 
 export interface LiveTerms {
   readonly facts: UnitFacts
@@ -60,23 +53,17 @@ export interface LiveTerms {
 }
 
 /** All that a moment of a running system says. */
-export interface LiveAssessment {
+export interface LiveAssessment extends Assessment {
   readonly timeS: number
   readonly settling: SettlingResult
   /** over the settled window, or whole swings, or the last seconds: in the units in use, ready for the log */
   readonly values: ReadingValues
   readonly judged: JudgedReading
-  readonly checks: readonly PlausibilityCheck[]
-  readonly swap?: ProbeSwap
   readonly jumps: readonly ProbeJump[]
   /** channels that the recording has and that gave nothing lately */
   readonly silent: readonly SystemChannel[]
   /** the manifold shows saturation of another refrigerant than the one chosen */
   readonly manifold?: ManifoldSetting
-  readonly ranked: readonly RankedCause[]
-  readonly separating?: { readonly symptom: Symptom; readonly between: readonly [FaultCause, FaultCause] }
-  readonly advice?: StepAdvice
-  readonly gates: readonly ChargeGate[]
 }
 
 const LATELY_S = 10
@@ -116,121 +103,26 @@ export function assessLive(samples: readonly TraceSample[], terms: LiveTerms): L
   const values = readingOf(means, terms.system)
   const judged = judgeCharge(
     { facts, label, elevationM },
-    { mode, values, instruments: terms.instruments, atMs: terms.atMs },
+    { mode, values, instruments: terms.instruments, atMs: terms.atMs, running: terms.running },
     terms.kit,
     profile,
   )
-  const plausible = plausibleOf(judged, terms)
-  const margins = plausibilityMargins(judged.method, judged.standard)
-  const checks = checkPlausibility(plausible, margins)
-  const swap = suggestSwap(plausible, margins)
-  const rest = {
+  const manifold = manifoldOf(judged, means, facts)
+  return {
     timeS: last.timeS,
     settling,
     values,
-    judged,
-    checks,
     jumps: probeJumps(read, profile),
     silent: silentOf(read),
-  }
-  const manifold = manifoldOf(judged, means, facts)
-  const more = {
+    judged,
     ...(manifold ? { manifold } : {}),
-    ...(swap ? { swap } : {}),
-  }
-  const { metering } = facts
-  // in heating the label's figure is a check: no charge follows from what it reads
-  if (!terms.running || !metering || mode === 'heating') return { ...rest, ...more, ranked: [], gates: [] }
-  const beside = { ...terms.beside, ...drierDrop(means) }
-  return {
-    ...rest,
-    ...more,
-    ...tuneReading({ judged, metering, settling, checks, refrigerant: facts.refrigerant }, { ...terms, beside }),
+    ...assess({ ...terms, judged, settling, beside: { ...terms.beside, ...drierDrop(means) } }),
   }
 }
 
 /** Measured now it counts before what was typed earlier. */
 const drierDrop = ({ liquidLine, drierOut }: { readonly [C in SystemChannel]?: number }): Pick<Beside, 'drierDropK'> =>
   liquidLine === undefined || drierOut === undefined ? {} : { drierDropK: liquidLine - drierOut }
-
-/** Diagnosis, step and gates of a judged reading. */
-export function tuneReading(
-  {
-    judged,
-    metering,
-    settling,
-    checks,
-    refrigerant,
-  }: {
-    judged: JudgedReading
-    metering: Metering
-    settling: SettlingResult
-    checks: readonly PlausibilityCheck[]
-    refrigerant?: UnitFacts['refrigerant']
-  },
-  terms: Pick<LiveTerms, 'beside' | 'facts' | 'label' | 'steps' | 'totalChargeKg'>,
-) {
-  const { target, method } = judged
-  const standardK = judged.uncertainty?.standardK
-  const ratedAmpsA = terms.label?.ratedAmps && toSi('current', terms.label.ratedAmps)
-  const beside = {
-    ratedAmpsA,
-    standardK,
-    ...terms.beside,
-  }
-  const { standard } = judged
-  const findings = deviationsOf({ measured: judged, target, metering, refrigerant, standard }, method, beside)
-  const ranked = checks.length > 0 ? [] : diagnose(findings)
-  const separating = separatingReading(findings, ranked)
-  const settled = settling.state === 'settled' || settling.state === 'hunting'
-  const advice =
-    target.ok && terms.totalChargeKg !== undefined
-      ? adviseStep({
-          history: terms.steps,
-          current: {
-            superheatK: judged.superheatK,
-            subcoolingK: judged.subcoolingK,
-            settled,
-            standardK,
-          },
-          target: target.targetK,
-          tolerance: target.tolerance.si,
-          totalChargeKg: terms.totalChargeKg,
-          meteringDevice: metering,
-          profile: method,
-          alwaysSmall: terms.facts.work === 'conversion',
-        })
-      : undefined
-  const orifice = settled
-    ? wrongOrifice({
-        measured: judged,
-        target,
-        metering,
-        orifice: terms.beside.orifice,
-        steps: terms.steps,
-        totalChargeKg: terms.totalChargeKg,
-        standardK,
-        profile: method,
-      })
-    : undefined
-  const gates = chargeGates({
-    action: advice?.action ?? 'stop',
-    measured: judged,
-    target,
-    metering,
-    settling,
-    checks,
-    ranked,
-    airflowKnownGood: terms.beside.airflowKnownGood ?? false,
-    cold: coldOf(judged, refrigerant),
-    looked: lookedAt(terms.beside, findings),
-    steps: terms.steps,
-    orifice,
-    drierDropK: terms.beside.drierDropK,
-    profile: method,
-  })
-  return { ranked, gates, ...(separating ? { separating } : {}), ...(advice ? { advice } : {}) }
-}
 
 function manifoldOf(
   m: Measured,

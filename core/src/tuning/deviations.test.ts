@@ -87,7 +87,7 @@ describe('deviations from a sound system', () => {
     ],
     [
       'with 8 K to the air: 55 % of it',
-      { subcoolingK: 5, condensingOverOutdoorK: 8 },
+      { subcoolingK: 5, condensingK: 308, outdoorK: 300 },
       piston,
       'subcooling',
       0.6,
@@ -95,7 +95,7 @@ describe('deviations from a sound system', () => {
     ],
     [
       'close over the air: no less than 3 °F',
-      { subcoolingK: 5, condensingOverOutdoorK: 2 },
+      { subcoolingK: 5, condensingK: 302, outdoorK: 300 },
       piston,
       'subcooling',
       3.333,
@@ -103,7 +103,7 @@ describe('deviations from a sound system', () => {
     ],
     [
       'far over it: no more than 20 °F',
-      { subcoolingK: 5, condensingOverOutdoorK: 30 },
+      { subcoolingK: 5, condensingK: 330, outdoorK: 300 },
       piston,
       'subcooling',
       -6.111,
@@ -111,26 +111,26 @@ describe('deviations from a sound system', () => {
     ],
     [
       'not over it at all: as nobody knows',
-      { subcoolingK: 5, condensingOverOutdoorK: 0 },
+      { subcoolingK: 5, condensingK: 300, outdoorK: 300 },
       piston,
       'subcooling',
       -1.389,
       2.792,
     ],
-    ['under it: the same', { subcoolingK: 5, condensingOverOutdoorK: -3 }, piston, 'subcooling', -1.389, 2.792],
+    ['under it: the same', { subcoolingK: 5, condensingK: 297, outdoorK: 300 }, piston, 'subcooling', -1.389, 2.792],
     // 40 °F at 64 °F wet bulb and 86 °F outdoors; 60 % of the one, 10 % of the other
     ['the coil', { coilK: f(40) - 1.3, returnWetBulbK: f(64) + 2, outdoorK: f(86) + 5 }, {}, 'evaporating', -3, 1.68],
     ['condensing over outdoor, 10–20 °F', { condensingOverOutdoorK: f(15) - f(0) + 3 }, {}, 'condensingOver', 3, 2.778],
     ['the split', { splitK: 12, expectedSplitK: 10 }, {}, 'split', 2, 1.251],
     // 60–85 % of the plate from 85 to 125 °F condensing
-    ['current half-way', { ampsA: 8.7, condensingK: f(105) }, { beside: { ratedAmpsA: 10 } }, 'amps', 20, 17.241],
-    ['at the low end', { ampsA: 6.6, condensingK: f(85) }, { beside: { ratedAmpsA: 10 } }, 'amps', 10, 20.833],
-    ['at the high end', { ampsA: 8.5, condensingK: f(125) }, { beside: { ratedAmpsA: 10 } }, 'amps', 0, 14.706],
-    ['far under it', { ampsA: 5.25, condensingK: f(60) }, { beside: { ratedAmpsA: 10 } }, 'amps', 0, 23.81],
-    ['far over it', { ampsA: 9.25, condensingK: f(150) }, { beside: { ratedAmpsA: 10 } }, 'amps', 0, 13.514],
+    ['current half-way', { ampsA: 8.7, condenserK: f(105) }, { beside: { ratedAmpsA: 10 } }, 'amps', 20, 17.241],
+    ['at the low end', { ampsA: 6.6, condenserK: f(85) }, { beside: { ratedAmpsA: 10 } }, 'amps', 10, 20.833],
+    ['at the high end', { ampsA: 8.5, condenserK: f(125) }, { beside: { ratedAmpsA: 10 } }, 'amps', 0, 14.706],
+    ['far under it', { ampsA: 5.25, condenserK: f(60) }, { beside: { ratedAmpsA: 10 } }, 'amps', 0, 23.81],
+    ['far over it', { ampsA: 9.25, condenserK: f(150) }, { beside: { ratedAmpsA: 10 } }, 'amps', 0, 13.514],
     [
       'one share whatever the head',
-      { ampsA: 7.7, condensingK: f(125) },
+      { ampsA: 7.7, condenserK: f(125) },
       { beside: { ratedAmpsA: 10 }, profile: { runningAmpsLow: habit(0.7), runningAmpsHigh: habit(0.7) } },
       'amps',
       10,
@@ -138,7 +138,7 @@ describe('deviations from a sound system', () => {
     ],
     [
       'one head alone',
-      { ampsA: 7.25, condensingK: f(105) },
+      { ampsA: 7.25, condenserK: f(105) },
       { beside: { ratedAmpsA: 10 }, profile: { ampsLowCondensingK: habit(f(90)), ampsHighCondensingK: habit(f(90)) } },
       'amps',
       0,
@@ -164,10 +164,10 @@ describe('deviations from a sound system', () => {
     ['a coil without return air', { coilK: 275, returnWetBulbK: 290 }, {}],
     ['subcooling behind a valve without a target', { subcoolingK: 4 }, {}],
     ['superheat on a piston without a target', { superheatK: 4 }, piston],
-    ['current without a plate', { ampsA: 7, condensingK: 310 }, {}],
-    ['current on a plate of nothing', { ampsA: 7, condensingK: 310 }, { beside: { ratedAmpsA: 0.05 } }],
+    ['current without a plate', { ampsA: 7, condenserK: 310 }, {}],
+    ['current on a plate of nothing', { ampsA: 7, condenserK: 310 }, { beside: { ratedAmpsA: 0.05 } }],
     ['current without a head', { ampsA: 7 }, { beside: { ratedAmpsA: 10 } }],
-    ['a head without a current', { condensingK: 310 }, { beside: { ratedAmpsA: 10 } }],
+    ['a head without a current', { condenserK: 310 }, { beside: { ratedAmpsA: 10 } }],
   ])('leave out %s', (_, measured, more) => expect(of(measured, more).deviations).toEqual({}))
   it('of absurd readings are large, and their doubt is', () => {
     const { superheat } = of({ superheatK: 1e9 }, { standard: { superheatK: 1e9 } }).deviations

@@ -3,6 +3,7 @@ import type { Metering } from '../label/equipment'
 import type { MethodProfile } from '../method/profile'
 import { expectedSplitK } from '../air/expectedSplit'
 import { bounded } from '../quantity/bounded'
+import { minus } from '../reading/systemState'
 import type { Refrigerant } from '../refrigerant/refrigerants'
 import type { Target } from './chargeTarget'
 import type { Deviation, DiagnosticFindings } from './diagnose'
@@ -76,7 +77,7 @@ export function deviationsOf(
   const other = (u: number | undefined, standard: number) => Math.hypot(u ?? typicalUncertainty.superheat, standard)
 
   const valve = middle(profile.valveSuperheatLowK.si, profile.valveSuperheatHighK.si)
-  const behind = behindPiston(m.condensingOverOutdoorK, profile)
+  const behind = behindPiston(minus(m.condensingK, m.outdoorK), profile)
   put(
     'superheat',
     m.superheatK,
@@ -108,11 +109,11 @@ export function deviationsOf(
     m.ampsA !== undefined &&
     beside.ratedAmpsA !== undefined &&
     beside.ratedAmpsA > LEAST_AMPS &&
-    m.condensingK !== undefined
+    m.condenserK !== undefined
   ) {
     const [low, high] = [profile.runningAmpsLow.si, profile.runningAmpsHigh.si]
     const [from, to] = [profile.ampsLowCondensingK.si, profile.ampsHighCondensingK.si]
-    const along = to > from ? Math.min(Math.max((m.condensingK - from) / (to - from), -0.3), 1.3) : 0.5
+    const along = to > from ? Math.min(Math.max((m.condenserK - from) / (to - from), -0.3), 1.3) : 0.5
     const expected = low + along * (high - low)
     // machines differ by about a quarter of the range at one condensing temperature, plates by as much again
     const standard = (100 * (high - low)) / 2 / expected
@@ -152,6 +153,7 @@ const LIQUID_SECTION_SPREAD = 0.2
  * Source: effectiveness of the condenser's liquid section, e.g. ASHRAE Handbook HVAC Systems and Equipment, condensers; customary range.
  */
 function behindPiston(
+  /** bubble point over outdoor air: what the liquid has to fall through */
   liftK: number | undefined,
   { pistonSubcoolingLowK: low, pistonSubcoolingHighK: high }: MethodProfile,
 ) {

@@ -117,7 +117,11 @@ function airAndCoils(c: Circumstances, when: When): void {
   const near =
     below(m.condensingOverOutdoorK, profile.condensingOverOutdoorLowK.si) && !below(m.condensingOverOutdoorK, 0)
   when(near, 'note', 'condensingNearOutdoor', over, ['condensingOverOutdoorLowK'])
-  when(below(profile[headHigh].si, m.condensingOverOutdoorK), 'note', 'condensingFarOverOutdoor', over, [headHigh])
+  // beyond what the instruments leave in doubt
+  const doubtK = c.standard.subcoolingK ?? 0
+  when(below(profile[headHigh].si + doubtK, m.condensingOverOutdoorK), 'note', 'condensingFarOverOutdoor', over, [
+    headHigh,
+  ])
   split(c, when)
   // off by more than the instruments leave in doubt
   const u = c.standard.superheatK ?? 0

@@ -5,6 +5,7 @@ import type { InstrumentsUsed, ReadingValues } from '../reading/channels'
 import type { UnitFacts } from '../facts/unitFacts'
 import { factHabits } from '../facts/factHabits'
 import { checkPlausibility } from '../measurement/checkPlausibility'
+import type { PlausibilityCheck } from '../measurement/plausibility'
 import type { Instrument } from '../measurement/instrument'
 import { judge, type ThreeWay, type VerdictThresholds } from '../measurement/judge'
 import type { HabitKey } from '../method/habits'
@@ -38,6 +39,8 @@ export interface ChargeReading {
   readonly instruments?: InstrumentsUsed
   /** when; without it nothing is said about zeroing and due dates */
   readonly atMs?: number
+  /** false: standing; what can't be true is another question then */
+  readonly running?: boolean
   /** the quantity that somebody wants to charge by; the wrong one for the metering device is refused with the reason */
   readonly asked?: ChargedBy
 }
@@ -57,6 +60,8 @@ export interface JudgedReading extends Measured {
   readonly standard: { readonly superheatK?: number; readonly subcoolingK?: number }
   /** for Too close to call: what would settle it */
   readonly settling?: Settling
+  /** what can't be true together in it; empty for all that can */
+  readonly checks: readonly PlausibilityCheck[]
   readonly findings: readonly Finding[]
   /** the habits that this judgement rests on, for the record */
   readonly habits: readonly HabitKey[]
@@ -83,7 +88,7 @@ export function judgeCharge(
   profile: MethodProfile,
 ): JudgedReading {
   const { facts, label, elevationM } = unit
-  const { values, mode, instruments: used = {}, atMs, asked } = reading
+  const { values, mode, instruments: used = {}, atMs, asked, running = true } = reading
   const method = overlay(profile, labelHabits(label), factHabits(facts))
   const measured = measure({ facts, values, elevationM, profile: method, mode, ...(label ? { label } : {}) })
   const liquidGaugePa = values.liquidPressure && toSi('gaugePressure', values.liquidPressure)
@@ -107,7 +112,7 @@ export function judgeCharge(
       }
     : {}
   const checks = checkPlausibility(
-    plausibleOf(measured, { facts, running: true, mode }),
+    plausibleOf(measured, { facts, running, mode }),
     plausibilityMargins(method, standard),
   )
   const findings = [
@@ -131,6 +136,7 @@ export function judgeCharge(
       decided.verdict === 'tooClose' && target.ok && uncertainty && decidingValueK !== undefined
         ? settling({ value: decidingValueK, target, uncertainty, values, kit, thresholds })
         : undefined,
+    checks,
     findings,
     habits: habitsUsed(target, findings, decided.verdict),
     method,

@@ -10,19 +10,24 @@ import { readableIn } from '../heatpump/readable'
 import type { ChargeMode } from '../label/equipment'
 import type { ModelLabel } from '../label/modelLabel'
 import { circuitOf, minus } from '../reading/systemState'
-import { saturationTemperatureK } from '../refrigerant/saturation'
+import { meanCoilK } from '../refrigerant/coilMean'
+import { saturationTemperatureK, type BubbleK, type CoilMeanK, type DewK } from '../refrigerant/saturation'
 
 /** Everything that a reading gives, in SI; what wasn't measured or can't be computed is undefined. */
 export interface Measured {
   readonly atmosphericPa: number
   readonly suctionPressurePa?: number
   readonly liquidPressurePa?: number
-  readonly evaporatingK?: number
-  readonly condensingK?: number
-  /** mean temperature of the indoor coil: midpoint of dew and bubble at suction pressure; the same as evaporating where there is no glide */
-  readonly coilK?: number
+  /** dew point at suction pressure, for superheat */
+  readonly evaporatingK?: DewK
+  /** bubble point at liquid pressure, for subcooling */
+  readonly condensingK?: BubbleK
+  /** mean of the coil that boils: midpoint of dew and bubble at suction pressure; the same as evaporating where there is no glide */
+  readonly coilK?: CoilMeanK
   /** its coldest spot, the inlet: near the bubble point of what the device throttles to */
-  readonly coilInletK?: number
+  readonly coilInletK?: BubbleK
+  /** mean of the coil that condenses: what its air sees, and what condensing over the air goes by */
+  readonly condenserK?: CoilMeanK
   readonly suctionLineK?: number
   readonly liquidLineK?: number
   readonly dischargeK?: number
@@ -72,6 +77,12 @@ export const coilGlides = ({
   evaporatingK = NaN,
 }: Pick<Measured, 'coilInletK' | 'evaporatingK'>): boolean => evaporatingK - coilInletK > SHOWN_GLIDE_K
 
+/** The same of the condenser, from its bubble point to its mean. */
+export const condenserGlides = ({
+  condensingK = NaN,
+  condenserK = NaN,
+}: Pick<Measured, 'condensingK' | 'condenserK'>): boolean => 2 * (condenserK - condensingK) > SHOWN_GLIDE_K
+
 /** The channels of a reading in SI; gauge pressures stay gauge. */
 export function channelsSi(values: ReadingValues): { readonly [C in ReadingChannel]?: number } {
   const si: { [C in ReadingChannel]?: number } = {}
@@ -112,9 +123,9 @@ export function measure({
     suctionLineK: si.suctionLine,
     liquidLineK: si.liquidLine,
   })
-  const { evaporatingK, condensingK } = circuit
   const coilInletK = refrigerant && saturationTemperatureK(refrigerant, 'bubble', suctionPressurePa ?? NaN)
-  const coilK = coilInletK === undefined || evaporatingK === undefined ? undefined : (coilInletK + evaporatingK) / 2
+  const mean = (pa: number | undefined) => (refrigerant && pa !== undefined ? meanCoilK(refrigerant, pa) : undefined)
+  const [coilK, condenserK] = [mean(suctionPressurePa), mean(liquidPressurePa)]
   const air = airSide(si, atmosphericPa)
   const { returnDryBulb: returnK, outdoor: outdoorK } = si
   return {
@@ -124,6 +135,7 @@ export function measure({
     ...circuit,
     coilK,
     coilInletK,
+    condenserK,
     suctionLineK: si.suctionLine,
     liquidLineK: si.liquidLine,
     dischargeK: si.discharge,
@@ -134,13 +146,13 @@ export function measure({
     ...(heating
       ? {
           riseK: minus(si.supply, returnK),
-          condensingOverReturnK: minus(condensingK, returnK),
-          evaporatingUnderOutdoorK: minus(outdoorK, evaporatingK),
+          condensingOverReturnK: minus(condenserK, returnK),
+          evaporatingUnderOutdoorK: minus(outdoorK, coilK),
         }
       : {
           splitK: minus(returnK, si.supply),
           expectedSplitK: expected({ ...air, returnK, atmosphericPa }, profile),
-          condensingOverOutdoorK: minus(condensingK, outdoorK),
+          condensingOverOutdoorK: minus(condenserK, outdoorK),
           approachK: minus(si.liquidLine, outdoorK),
           freezeMarginK: minus(coilK, profile.freezeK.si),
         }),

@@ -7,12 +7,10 @@ import { customaryProfile } from '../method/readyProfiles'
 import { toSi, type UnitOf } from '../quantity/unit'
 import type { Refrigerant } from '../refrigerant/refrigerants'
 import { saturationPressurePa } from '../refrigerant/saturation'
-import { tuneReading } from './assessLive'
+import { assess } from './assess'
 import type { Beside } from './deviations'
 import type { FaultCause } from './faultSignatures'
 import { judgeCharge } from './judgeCharge'
-import { checkPlausibility } from '../measurement/checkPlausibility'
-import { plausibilityMargins, plausibleOf } from './plausible'
 
 interface Seen {
   readonly device: Metering
@@ -70,20 +68,15 @@ function conclude({ refrigerant = 'R-410A', target = 10, beside = {}, ...s }: Se
     ...(s.amps ? { amps: { value: s.amps, unit: 'A' as const } } : {}),
   }
   const judged = judgeCharge({ facts, elevationM: 0 }, { mode: 'cooling', values }, [], customaryProfile)
-  const checks = checkPlausibility(
-    plausibleOf(judged, { facts, running: true }),
-    plausibilityMargins(judged.method, judged.standard),
-  )
-  const found = tuneReading(
-    { judged, metering: s.device, settling: { state: 'settled' }, checks, refrigerant },
-    {
-      facts,
-      beside: { airflowKnownGood: true, ...(s.rated ? { ratedAmpsA: s.rated } : {}), ...beside },
-      steps: [],
-      totalChargeKg: 3,
-    },
-  )
-  return { judged, checks, ...found }
+  const found = assess({
+    judged,
+    settling: { state: 'settled' },
+    facts,
+    beside: { airflowKnownGood: true, ...(s.rated ? { ratedAmpsA: s.rated } : {}), ...beside },
+    steps: [],
+    totalChargeKg: 3,
+  })
+  return { judged, ...found }
 }
 
 const V: Pick<Seen, 'device'> = { device: 'expansionValve' }

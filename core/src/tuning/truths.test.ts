@@ -8,7 +8,7 @@ import { resolveProfile } from '../method/profile'
 import { cautiousSpec, customaryProfile, customarySpec } from '../method/readyProfiles'
 import { toSi } from '../quantity/unit'
 import { saturationPressurePa } from '../refrigerant/saturation'
-import { tuneReading } from './assessLive'
+import { assess } from './assess'
 import { diagnose } from './diagnose'
 import { judgeCharge } from './judgeCharge'
 import { plausibilityMargins, plausibleOf } from './plausible'
@@ -42,15 +42,14 @@ describe('the cold', () => {
       values: { outdoorFloorK: { quantity: f(floorF), source: 'as low as some go' } },
     })
     const judged = judgeCharge({ facts: piston, elevationM: 0 }, { mode: 'cooling', values }, [], profile)
-    return tuneReading(
-      { judged, metering: 'fixedOrifice', settling: { state: 'settled' }, checks: [], refrigerant: 'R-410A' },
-      {
-        facts: piston,
-        beside: { airflowKnownGood: true, condenserClean: true, deviceChecked: true, drierDropK: 0 },
-        steps: [],
-        totalChargeKg: 3,
-      },
-    )
+    return assess({
+      judged,
+      settling: { state: 'settled' },
+      facts: piston,
+      beside: { airflowKnownGood: true, condenserClean: true, deviceChecked: true, drierDropK: 0 },
+      steps: [],
+      totalChargeKg: 3,
+    })
   }
   it('explains a high superheat at 59 °F, however low a company’s floor', () => {
     for (const floor of [45, 55, 65]) {

@@ -3,7 +3,7 @@ import type { ReadingValues } from '../reading/channels'
 import type { TargetSlopes } from '../label/labelTarget'
 import type { UncertainInput } from './chargeUncertainty'
 import type { JudgedReading } from './judgeCharge'
-import { coilGlides } from './measured'
+import { coilGlides, condenserGlides } from './measured'
 
 export type WorkingCode =
   | 'suctionAbsolute'
@@ -22,6 +22,7 @@ export type WorkingCode =
   | 'approach'
   | 'freezeMargin'
   | 'coilMean'
+  | 'condenserMean'
   | 'requiredSuctionLine'
   | 'requiredLiquidLine'
   | 'wetBulb'
@@ -53,6 +54,8 @@ export type TermName =
   | 'freezing'
   | 'coilInlet'
   | 'coilMean'
+  | 'condenserDew'
+  | 'condenserMean'
   | `share.${UncertainInput}`
 
 export interface Term {
@@ -166,16 +169,23 @@ export function readingWorkings({
     ['supply', 'temperature', j.supplyK],
     ['returnDryBulb', 'temperature', j.returnK],
   ])
+  const glides = condenserGlides(j)
+  if (glides)
+    add('condenserMean', 'temperature', j.condenserK, [
+      ['condensing', 'temperature', j.condensingK],
+      ['condenserDew', 'temperature', 2 * j.condenserK! - j.condensingK!],
+    ])
+  const condenser: MaybeTerm = [glides ? 'condenserMean' : 'condensing', 'temperature', j.condenserK]
   add('condensingOverReturn', 'temperatureDifference', j.condensingOverReturnK, [
-    ['condensing', 'temperature', j.condensingK],
+    condenser,
     ['returnDryBulb', 'temperature', j.returnK],
   ])
   add('evaporatingUnderOutdoor', 'temperatureDifference', j.evaporatingUnderOutdoorK, [
     ['outdoor', 'temperature', j.outdoorK],
-    ['evaporating', 'temperature', j.evaporatingK],
+    [coilGlides(j) ? 'coilMean' : 'evaporating', 'temperature', j.coilK],
   ])
   add('condensingOverOutdoor', 'temperatureDifference', j.condensingOverOutdoorK, [
-    ['condensing', 'temperature', j.condensingK],
+    condenser,
     ['outdoor', 'temperature', j.outdoorK],
   ])
   if (j.expectedSplitK !== undefined)

@@ -1,12 +1,8 @@
 import {
+  assess,
   balanceCylinder,
   bookMovements,
-  checkPlausibility,
   foldEntries,
-  plausibilityMargins,
-  plausibleOf,
-  suggestSwap,
-  tuneReading,
   unitMovements,
   unitView,
   type BookMovement,
@@ -27,14 +23,8 @@ const seen = (tag: string) => unitView(record(tag), { nowMs: now.getTime() })
 const tuned = (tag: string) => {
   const { reading, facts, tuning } = seen(tag)
   const { judged } = reading!
-  const plausible = plausibleOf(judged, { facts, running: true })
-  const margins = plausibilityMargins(judged.method, judged.standard)
-  const checks = checkPlausibility(plausible, margins)
-  const found = tuneReading(
-    { judged, metering: facts.metering!, settling: { state: 'settled' }, checks },
-    { facts, beside: tuning.beside, steps: [], totalChargeKg: tuning.totalChargeKg ?? 3 },
-  )
-  return { ...found, judged, checks, swap: suggestSwap(plausible, margins) }
+  const { beside, totalChargeKg = 3 } = tuning
+  return { judged, ...assess({ judged, settling: { state: 'settled' }, facts, beside, steps: [], totalChargeKg }) }
 }
 
 describe('the demo world holds faults that the tool finds', () => {

@@ -59,7 +59,8 @@ const LEAST_SHARE = 0.02
 /** The next step with its reason in one line, or why there is none; then what is probably wrong. */
 export function AdviceCard({ tuned, method }: { tuned: Tuned; method: MethodProfile }) {
   const { system } = useSettings()
-  return tuned.checks.length > 0 ? null : <Advised {...adviceLines(tuned, method, system)} />
+  const nothing = tuned.checks.length > 0 || (tuned.ranked.length === 0 && !tuned.advice)
+  return nothing ? null : <Advised {...adviceLines(tuned, method, system)} />
 }
 
 interface Lines {

@@ -21,8 +21,8 @@ export function HeadStop({ unit, judged }: { unit: UnitHandle; judged: JudgedRea
   const [problem, setProblem] = useState<string>()
   const { cold, method } = unit.view
   const stopK = method.restrictedStopK.si
-  const { condensingK } = judged
-  const over = cold.cover !== undefined && condensingK !== undefined && condensingK > stopK
+  const { condenserK } = judged
+  const over = cold.cover !== undefined && condenserK !== undefined && condenserK > stopK
   useAlarm(over)
   if (!over) return null
   return (
@@ -31,7 +31,7 @@ export function HeadStop({ unit, judged }: { unit: UnitHandle; judged: JudgedRea
         Take the cover off now
       </Text>
       <Text {...large} fontSize={24} lineHeight={32}>
-        {`It condenses at ${showText('temperature', condensingK, system)}; the stop is ${showText('temperature', stopK, system)}. If the head doesn’t fall at once, stop the unit.`}
+        {`It condenses at ${showText('temperature', condenserK, system)}; the stop is ${showText('temperature', stopK, system)}. If the head doesn’t fall at once, stop the unit.`}
       </Text>
       <Press
         testID="head-stop-off"

@@ -1,0 +1,117 @@
+import { adviseStep, type ChargeStep, type StepAdvice } from '../charge/adviseStep'
+import type { UnitFacts } from '../facts/unitFacts'
+import type { ModelLabel } from '../label/modelLabel'
+import type { SettlingResult } from '../measurement/detectSettling'
+import type { PlausibilityCheck } from '../measurement/plausibility'
+import { suggestSwap, type ProbeSwap } from '../measurement/suggestSwap'
+import { toSi } from '../quantity/unit'
+import { chargeGates, type ChargeGate } from './chargeGates'
+import { coldOf, deviationsOf, type Beside } from './deviations'
+import { diagnose, separatingReading, type RankedCause } from './diagnose'
+import type { FaultCause, Symptom } from './faultSignatures'
+import type { JudgedReading } from './judgeCharge'
+import { lookedAt } from './lookedAt'
+import { plausibilityMargins, plausibleOf } from './plausible'
+import { wrongOrifice } from './wrongOrifice'
+
+/** A judged reading with all that is known of its unit beside it. */
+export interface AssessQuestion {
+  readonly judged: JudgedReading
+  readonly settling: SettlingResult
+  readonly facts: UnitFacts
+  readonly label?: ModelLabel
+  /** what was seen to before the start and looked into after it */
+  readonly beside: Beside
+  /** this unit's own charge steps, oldest first */
+  readonly steps: readonly ChargeStep[]
+  readonly totalChargeKg?: number
+  /** false: standing, before the start */
+  readonly running?: boolean
+}
+
+/** What a reading says beyond its verdict. */
+export interface Assessment {
+  readonly checks: readonly PlausibilityCheck[]
+  readonly swap?: ProbeSwap
+  readonly ranked: readonly RankedCause[]
+  readonly separating?: { readonly symptom: Symptom; readonly between: readonly [FaultCause, FaultCause] }
+  readonly advice?: StepAdvice
+  readonly gates: readonly ChargeGate[]
+}
+
+/**
+ * What a judged reading says beyond its verdict: whether it can be true, what is probably wrong, the next charge step and what speaks against it. Everybody asks here: a reading while it
+ * is typed, the live page's worker, the log, the papers; what they show can't differ.
+ *
+ * @returns no causes and no step where nothing can be told: standing, in heating (its figure is a check), or while the metering device isn't known
+ */
+export function assess(question: AssessQuestion): Assessment {
+  const { judged, facts, running = true } = question
+  const { checks, method, mode } = judged
+  const swap =
+    checks.length > 0
+      ? suggestSwap(plausibleOf(judged, { facts, running, mode }), plausibilityMargins(method, judged.standard))
+      : undefined
+  const told = { checks, ...(swap ? { swap } : {}) }
+  if (!running || !facts.metering || mode === 'heating') return { ...told, ranked: [], gates: [] }
+  return { ...told, ...tuned(question) }
+}
+
+/** Diagnosis, step and gates of a reading in cooling. */
+function tuned({ judged, settling, facts, label, beside, steps, totalChargeKg }: AssessQuestion) {
+  const { target, method, standard, checks } = judged
+  const { refrigerant } = facts
+  const metering = facts.metering!
+  const standardK = judged.uncertainty?.standardK
+  const ratedAmpsA = label?.ratedAmps && toSi('current', label.ratedAmps)
+  const findings = deviationsOf({ measured: judged, target, metering, refrigerant, standard }, method, {
+    ratedAmpsA,
+    standardK,
+    ...beside,
+  })
+  const ranked = checks.length > 0 ? [] : diagnose(findings)
+  const separating = separatingReading(findings, ranked)
+  const settled = settling.state === 'settled' || settling.state === 'hunting'
+  const advice =
+    target.ok && totalChargeKg !== undefined
+      ? adviseStep({
+          history: steps,
+          current: { superheatK: judged.superheatK, subcoolingK: judged.subcoolingK, settled, standardK },
+          target: target.targetK,
+          tolerance: target.tolerance.si,
+          totalChargeKg,
+          meteringDevice: metering,
+          profile: method,
+          alwaysSmall: facts.work === 'conversion',
+        })
+      : undefined
+  const orifice = settled
+    ? wrongOrifice({
+        measured: judged,
+        target,
+        metering,
+        orifice: beside.orifice,
+        steps,
+        totalChargeKg,
+        standardK,
+        profile: method,
+      })
+    : undefined
+  const gates = chargeGates({
+    action: advice?.action ?? 'stop',
+    measured: judged,
+    target,
+    metering,
+    settling,
+    checks,
+    ranked,
+    airflowKnownGood: beside.airflowKnownGood ?? false,
+    cold: coldOf(judged, refrigerant),
+    looked: lookedAt(beside, findings),
+    steps,
+    orifice,
+    drierDropK: beside.drierDropK,
+    profile: method,
+  })
+  return { ranked, gates, ...(separating ? { separating } : {}), ...(advice ? { advice } : {}) }
+}
