@@ -618,6 +618,10 @@ const samples: Record<string, readonly unknown[]> = {
     [gauge],
     profile,
   ],
+  holdOutlook: [
+    { gauge: { value: 450, unit: 'psig' }, ambient: { value: 80, unit: '°F' } },
+    { method: profile, elevationM: 0, facts },
+  ],
   judgeHeldReading: [
     { gauge: { value: 450, unit: 'psig' }, ambient: { value: 80, unit: '°F' } },
     { gaugePa: 3e6, ambientK: 295, durationS: 900 },

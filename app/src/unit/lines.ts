@@ -1,4 +1,12 @@
-import { causeText, conversionCauseWords, deviceWords, leftWithWords, oilWords, verdictWords } from '@zetesis/contract'
+import {
+  causeText,
+  conversionCauseWords,
+  deviceWords,
+  holdStateWords,
+  leftWithWords,
+  oilWords,
+  verdictWords,
+} from '@zetesis/contract'
 import { formatNumber, isJudged, show, showText, showTyped, type UnitSystem, type UnitView } from '@zetesis/core'
 
 /** The decay hold in one line. */
@@ -22,7 +30,7 @@ export function pressureLine({ pressureTest }: UnitView, system: UnitSystem): st
   if (hold?.verdict) {
     const { differencePa } = hold.verdict
     const lost = showText('pressureDifference', differencePa, system)
-    return `${lost} against expected · ${verdictWords[hold.verdict.verdict]}`
+    return `${lost} against expected · ${holdStateWords[hold.verdict.verdict]}`
   }
   if (limitPa === undefined) return 'Nitrogen: the plate’s test pressure is unknown'
   return `Nitrogen to ${showText('gaugePressure', usualPa, system)}, hold, compare by temperature`

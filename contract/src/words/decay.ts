@@ -9,6 +9,8 @@ import {
   waterBoilingPointK,
   type DecayAnalysis,
   type DecayResult,
+  type HoldOutlook,
+  type HoldState,
   type PressureHoldVerdict,
   type PullDown,
   type Refrigerant,
@@ -230,29 +232,56 @@ export function holdLine(run: VacuumRun, system: UnitSystem): string | undefined
   return `${showText('vacuum', verdict.startPa, system)} → ${showText('vacuum', verdict.endPa, system)} in ${minutesText(Math.round(verdict.endTimeS / 6) * 6)}`
 }
 
-/** What a nitrogen hold shows, and what it could not have. */
+export const holdStateWords: Record<HoldState, string> = {
+  in: 'In',
+  nothingLost: 'Nothing lost',
+  tooClose: 'Too close to call',
+  out: 'Out',
+}
+
+/** What a nitrogen hold shows, and what could have hidden in it. */
 export function pressureReason(verdict: PressureHoldVerdict, system: UnitSystem): string {
-  const { differencePa, standardUncertaintyPa, expectedEndPa, smallestVisiblePaPerS, smallestVisibleLeakPaM3PerS } =
-    verdict
+  const { differencePa, standardUncertaintyPa, expectedEndPa, rose } = verdict
   const psi = (pa: number) => showText('pressureDifference', pa, system)
-  const missing = `${psi(Math.abs(differencePa))} ${differencePa < 0 ? 'under' : 'over'} the ${showText('absolutePressure', expectedEndPa, system)} expected at this temperature, ± ${psi(2 * standardUncertaintyPa)}.`
-  const hour = `${psi(smallestVisiblePaPerS * 3600)} an hour`
-  const flow = smallestVisibleLeakPaM3PerS === undefined ? '' : ` (${flowText(smallestVisibleLeakPaM3PerS)})`
-  const { seesEnough, mattersPaPerS, enoughAfterS, enoughGaugePa } = verdict
-  const seen = `This hold sees ${hour}${flow} and more; a tenth of it takes ${hoursText(verdict.tenthAfterS)}.`
-  const matters = `${psi(mattersPaPerS * 3600)} an hour`
+  const figures = `${psi(Math.abs(differencePa))} ${differencePa < 0 ? 'under' : 'over'} the ${showText('absolutePressure', expectedEndPa, system)} expected at this temperature, ± ${psi(2 * standardUncertaintyPa)}.`
+  const smallest = leakShownWords(verdict, system)
+  const { enoughGaugePa } = verdict
   const better = enoughGaugePa === undefined ? '' : `, or a gauge of ±${psi(enoughGaugePa)}`
   const act = {
-    in: 'Nothing lost that it could see.',
+    in: `Tight: a leak that matters would have shown. None over ${smallest}.`,
+    nothingLost: `Tight as far as this hold sees: no leak over ${smallest}. Soap and the decay carry the rest; to see a leak that matters takes ${hoursText(verdict.enoughAfterS)}${better}.`,
     out: 'It loses pressure: soap every joint.',
-    tooClose:
-      differencePa > 2 * standardUncertaintyPa
-        ? 'It rose by more than the temperature says: measure the pipe, not the air, in the shade.'
-        : seesEnough
-          ? 'Hold on longer, or read a finer gauge.'
-          : `A leak that matters loses ${matters}, and this hold couldn’t see that: ${hoursText(enoughAfterS)} in all would${better}. Soap every joint meanwhile.`,
+    tooClose: rose
+      ? 'It rose by more than the temperature says. Either nitrogen came in, through a valve that isn’t shut, or the pipe is warmer than the probe: measure at the pipe, in the shade.'
+      : 'That is more than these readings usually scatter, and less than a plain loss. Hold on and read again.',
   }[verdict.verdict]
-  return `${missing} ${act} ${seen}`
+  return `${figures} ${act}`
+}
+
+/** The smallest leak that a hold would have shown: “1.9 psi in it, a leak of 3 charges a year (4.2e-5 Pa·m³/s)”. */
+export function leakShownWords(
+  { smallestVisiblePa, smallestVisibleShareAYear, smallestVisibleLeakPaM3PerS: flow }: PressureHoldVerdict,
+  system: UnitSystem,
+) {
+  const loss = `${showText('pressureDifference', smallestVisiblePa, system)} in it`
+  return `${loss}, ${chargesAYear(smallestVisibleShareAYear)}${flow === undefined ? '' : ` (${flowText(flow)})`}`
+}
+
+/** “a leak of 8 charges a year”, “… 12 % of the charge a year”. */
+const chargesAYear = (share: number) =>
+  share >= 2
+    ? `a leak of ${formatNumber(share, 0)} charges a year`
+    : `a leak of ${formatNumber(100 * share, share < 0.1 ? 1 : 0)} % of the charge a year`
+
+/** What a hold that isn't begun yet would show: a line for the method's, and one for a night. */
+export function outlookWords(
+  { durationS, visiblePa, shareAYear, kgAYear, seesEnough }: HoldOutlook,
+  system: UnitSystem,
+) {
+  const loss =
+    kgAYear === undefined ? chargesAYear(shareAYear) : `a leak of ${showText('mass', kgAYear, system)} a year`
+  const enough = seesEnough ? ', which is all that matters' : ''
+  return `${hoursText(durationS)} on this gauge show a loss of ${showText('pressureDifference', visiblePa, system)}: ${loss}${enough}.`
 }
 
 const hoursText = (seconds: number) =>

@@ -101,9 +101,9 @@ export const vacuumHabits = {
   holdNothingLost: spec(
     'vacuum',
     'count',
-    2,
+    2.5,
     'times',
-    'a nitrogen hold lost nothing within two standard uncertainties of the difference',
+    'a nitrogen hold lost nothing within two and a half standard uncertainties of the difference: 99 of 100 tight ones',
     { min: 1, max: 4 },
   ),
   holdLost: spec('vacuum', 'count', 3, 'times', 'and lost some from three standard uncertainties on', {
@@ -113,10 +113,30 @@ export const vacuumHabits = {
   holdLeakShare: spec(
     'vacuum',
     'ratio',
-    100,
+    10,
     '%',
-    'a leak that loses the charge within a year matters: a hold that couldn’t see it proves nothing',
+    'a leak that loses a tenth of the charge in a year matters: a hold that couldn’t see it isn’t called In',
     { min: 1, max: 5000 },
+  ),
+  holdSure: spec(
+    'vacuum',
+    'ratio',
+    95,
+    '%',
+    'a hold sees a leak that it would have called with 95 %: customary for tests',
+    {
+      min: 50,
+      max: 99.9,
+    },
+  ),
+  holdOvernightS: spec('vacuum', 'duration', 12, 'h', 'from the evening to the next morning', { min: 4, max: 72 }),
+  testGasK: spec(
+    'vacuum',
+    'temperatureDifference',
+    0.5,
+    '°F',
+    'the gas follows the pipe where the probe sits to ±0.5 °F',
+    { max: 10 },
   ),
   grossLeakPaPerS: spec(
     'vacuum',

@@ -5,7 +5,7 @@ import type { Instrument } from '../measurement/instrument'
 import { customaryProfile as method } from '../method/readyProfiles'
 import { toSi } from '../quantity/unit'
 import { leakThatMattersPaPerS } from '../vacuum/leakSize'
-import { judgeHeldReading } from './heldReading'
+import { holdOutlook, judgeHeldReading } from './heldReading'
 import { systemVolume } from './systemVolume'
 import { degF, psig } from './testingLines'
 
@@ -40,9 +40,14 @@ describe('a reading during a nitrogen hold', () => {
   const startPa = absolutePressurePa({ gaugePa: toSi('gaugePressure', psig(450)), elevationM: 0 })
   const startK = toSi('temperature', degF(80))
   const ratio = toSi('temperature', degF(70)) / startK
-  /** of p₂ − p₁·T₂/T₁, JCGM 100 5.1.2 */
-  const uncertainty = (uP: number, uT: number) =>
-    Math.hypot(uP, uP * ratio, (startPa / startK) * uT, ((startPa * ratio) / startK) * uT)
+  /** of p₂ − p₁·T₂/T₁ with one gauge and one probe, JCGM 100 5.2.2 */
+  const uncertainty = (uP: number, uT: number) => {
+    const [own, gas] = [method.repeatShare.si, method.testGasK.si / Math.sqrt(3)]
+    const both = 1 + ratio ** 2
+    const shared = (1 - own ** 2) * (1 - ratio) ** 2
+    const perKelvin = startPa / startK
+    return Math.sqrt((own ** 2 * both + shared) * (uP ** 2 + (perKelvin * uT) ** 2) + both * (perKelvin * gas) ** 2)
+  }
   const usualP = method.testGaugePa.si / Math.sqrt(3)
   const usualT = method.testAmbientK.si / Math.sqrt(3)
 
@@ -74,6 +79,32 @@ describe('a reading during a nitrogen hold', () => {
       12,
     )
     expect(judge({})).not.toHaveProperty('smallestVisibleLeakPaM3PerS')
+  })
+})
+
+describe('a hold that isn’t begun', () => {
+  const outlook = (known: UnitFacts) =>
+    holdOutlook({ gauge: psig(450), ambient: degF(75) }, { method, elevationM: 0, facts: known })
+  it('says what it would show, and what a night would', () => {
+    const [short, night] = outlook(facts)
+    expect([short!.durationS, night!.durationS]).toEqual([900, 12 * 3600])
+    expect(night!.visiblePa).toBeCloseTo(short!.visiblePa, 6)
+    // forty-eight times as long sees a leak of a forty-eighth
+    expect(night!.shareAYear * 48).toBeCloseTo(short!.shareAYear, 6)
+    expect(short!.kgAYear! / short!.shareAYear).toBeCloseTo(toSi('mass', { value: 90, unit: 'oz' }), 9)
+    expect(outlook({})[0]).not.toHaveProperty('kgAYear')
+  })
+  it('is what the hold then says of itself', () => {
+    const held = judgeHeldReading(
+      { gauge: psig(450), ambient: degF(75) },
+      { gaugePa: toSi('gaugePressure', psig(450)), ambientK: toSi('temperature', degF(75)), durationS: 900 },
+      { method, elevationM: 0, facts },
+    )
+    expect(outlook(facts)[0]).toMatchObject({
+      visiblePa: held.smallestVisiblePa,
+      shareAYear: held.smallestVisibleShareAYear,
+      seesEnough: held.seesEnough,
+    })
   })
 })
 

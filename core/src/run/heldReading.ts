@@ -58,6 +58,48 @@ export function judgeHeldReading(
     durationS,
     volumeM3,
     ...(mattersPaPerS === undefined ? {} : { mattersPaPerS }),
-    habits: { nothingLost: method.holdNothingLost.si, lost: method.holdLost.si },
+    mattersShareAYear: method.holdLeakShare.si,
+    habits: {
+      nothingLost: method.holdNothingLost.si,
+      lost: method.holdLost.si,
+      sure: method.holdSure.si,
+      repeatShare: method.repeatShare.si,
+      gasK: unnamed(method.testGasK.si),
+    },
+  })
+}
+
+/** What a hold can show that isn't begun yet: the smallest loss, by gauge, pressure and inside of the unit. */
+export interface HoldOutlook {
+  readonly durationS: number
+  readonly visiblePa: number
+  /** of the charge, in a year of service; as a mass where the label's charge is known */
+  readonly shareAYear: number
+  readonly kgAYear?: number
+  readonly seesEnough: boolean
+}
+
+/**
+ * What the method's hold would show with this gauge and probe at this pressure, and what one overnight would.
+ * @param begun as it would be logged at its beginning
+ * @throws RangeError where the pressure isn't above a vacuum
+ */
+export function holdOutlook(
+  begun: Pick<TestHeld, 'gauge' | 'ambient' | 'instruments'>,
+  terms: HoldTerms,
+): readonly HoldOutlook[] {
+  const { method, facts } = terms
+  const reading = { gaugePa: toSi('gaugePressure', begun.gauge), ambientK: toSi('temperature', begun.ambient) }
+  const chargeKg = facts.labelCharge && toSi('mass', facts.labelCharge)
+  const times = [method.pressureHoldS.si, Math.max(method.pressureHoldS.si, method.holdOvernightS.si)]
+  return times.map((durationS): HoldOutlook => {
+    const shown = judgeHeldReading(begun, { ...reading, durationS }, terms)
+    return {
+      durationS,
+      visiblePa: shown.smallestVisiblePa,
+      shareAYear: shown.smallestVisibleShareAYear,
+      ...(chargeKg === undefined ? {} : { kgAYear: shown.smallestVisibleShareAYear * chargeKg }),
+      seesEnough: shown.seesEnough,
+    }
   })
 }

@@ -55,14 +55,13 @@ export function stageStates(record: UnitRecord, shown: Shown, nowMs: number): St
     refit: conversion && isRefitted(conversion) ? 'done' : 'current',
     relabel: conversion?.label ? 'done' : 'current',
     prepare: refusal && refusal !== 'cantBeMadeTight' ? 'stopped' : missing.length === 0 ? 'done' : 'current',
-    pressureTest:
-      pressureTest.hold?.verdict?.verdict === 'in'
-        ? 'done'
-        : pressureTest.hold?.verdict?.verdict === 'out'
-          ? 'stopped'
-          : running('pressureHold')
-            ? 'waiting'
-            : 'current',
+    pressureTest: pressureTest.hold?.verdict?.passes
+      ? 'done'
+      : pressureTest.hold?.verdict?.verdict === 'out'
+        ? 'stopped'
+        : running('pressureHold')
+          ? 'waiting'
+          : 'current',
     vacuum:
       vacuum.verdict?.state === 'in'
         ? 'done'

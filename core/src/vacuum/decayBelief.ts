@@ -1,3 +1,4 @@
+import { normalQuantile } from '../measurement/normal'
 import {
   decayModels,
   decayPressurePa,
@@ -172,17 +173,6 @@ function halton(index: number, base: number): number {
   let value = 0
   for (let i = index, share = 1 / base; i > 0; i = Math.floor(i / base), share /= base) value += (i % base) * share
   return value
-}
-
-/**
- * Inverse of the standard normal distribution to 4.5e-4 (Abramowitz & Stegun 1964, 26.2.23): enough to spread points by.
- * @throws RangeError for a probability that isn't between 0 and 1
- */
-export function normalQuantile(p: number): number {
-  if (!(p > 0 && p < 1)) throw new RangeError('a probability lies between 0 and 1')
-  if (p > 0.5) return -normalQuantile(1 - p)
-  const t = Math.sqrt(-2 * Math.log(p))
-  return (2.515517 + t * (0.802853 + t * 0.010328)) / (1 + t * (1.432788 + t * (0.189269 + t * 0.001308))) - t
 }
 
 export interface Prediction {

@@ -1,6 +1,20 @@
+import { normalQuantile } from '../measurement/normal'
 import { usualSi } from '../method/profile'
 import { bounded } from '../quantity/bounded'
 import { leakThatMattersPaPerS } from './leakSize'
+
+/** What a company goes by; the customary ones where left out. */
+export interface HoldHabits {
+  /** within so many standard uncertainties nothing is lost, and from so many on it is */
+  readonly nothingLost: number
+  readonly lost: number
+  /** with this likelihood a leak would have shown that a hold is said to see */
+  readonly sure: number
+  /** of gauge's and probe's uncertainty, what differs between two readings with the same one */
+  readonly repeatShare: number
+  /** standard uncertainty of the gas against the pipe where the probe sits, K */
+  readonly gasK: number
+}
 
 export interface PressureHold {
   /** absolute, as all pressures here */
@@ -10,26 +24,35 @@ export interface PressureHold {
   readonly endK: number
   /** of one reading of the gauge */
   readonly pressureStandardUncertaintyPa: number
-  /** of one reading of the gas's temperature */
+  /** of one reading of the probe at the pipe */
   readonly temperatureStandardUncertaintyK: number
   readonly durationS: number
   readonly volumeM3?: number
-  /** within so many standard uncertainties nothing is lost, and from so many on it is; the customary ones where left out */
-  readonly habits?: { readonly nothingLost: number; readonly lost: number }
-  /** fall of pressure by the smallest leak that matters; for a usual system where left out (`leakThatMattersPaPerS`) */
+  readonly habits?: Partial<HoldHabits>
+  /** fall of pressure by the smallest leak that matters, and the share of the charge that it loses in a year; for a usual system where left out (`leakThatMattersPaPerS`) */
   readonly mattersPaPerS?: number
+  readonly mattersShareAYear?: number
 }
 
+/** nothingLost: none within what these readings can tell, though a leak that matters could have hidden in it */
+export type HoldState = 'in' | 'nothingLost' | 'tooClose' | 'out'
+
 export interface PressureHoldVerdict {
-  readonly verdict: 'in' | 'out' | 'tooClose'
+  readonly verdict: HoldState
+  /** nothing is lost: it goes on, as what it is, and nobody gives a reason */
+  readonly passes: boolean
+  /** it rose by more than the temperature and the readings explain: nitrogen was let in */
+  readonly rose: boolean
   /** what the starting pressure comes to at the end's temperature */
   readonly expectedEndPa: number
   /** measured − expected: negative is a loss */
   readonly differencePa: number
-  /** of the difference */
+  /** of the difference: one gauge and one probe read twice share most of their error */
   readonly standardUncertaintyPa: number
-  /** loss of pressure a second that this hold would have called Out */
+  /** the smallest loss that would have shown, with the method's likelihood; by the second, and in a year of service as a share of the charge */
+  readonly smallestVisiblePa: number
   readonly smallestVisiblePaPerS: number
+  readonly smallestVisibleShareAYear: number
   /** the same as a flow, where the volume is known */
   readonly smallestVisibleLeakPaM3PerS?: number
   /** how long a hold would have to be to see a tenth of it with these instruments */
@@ -46,14 +69,14 @@ export interface PressureHoldVerdict {
 /**
  * Verdict on a nitrogen hold: the pressure at its end against what the start comes to at the end's temperature.
  *
- * By the usual habits: In within two standard uncertainties of the difference, Out when three or more are missing, too close to call
- * between. A pressure that rose by more than two is too close as well: the temperature wasn't the gas's. And so is a hold that couldn't have seen a leak
- * that matters, whatever it shows: it says how long, or on which gauge, it would.
+ * Out from so many standard uncertainties of the difference missing (habit 3). Nothing lost within the habit's (2.5): it passes for what it is, no leak over the smallest that would have shown;
+ * In where that smallest is no more than a leak that matters, both errors counted: what it would have lost lies so far beyond the limit that it would have been called with the method's
+ * likelihood. Between, and where it rose by more than the temperature says, too close to call.
  *
  * @param hold pressures absolute, temperatures of the gas; a duration above zero
  * @throws RangeError where a pressure, temperature or duration isn't positive, or an uncertainty not zero or more; forms refuse those before
- * Source: ideal gas at constant volume, p₂ = p₁·T₂/T₁; uncertainty JCGM 100, 5.1.2.
- * @example 450 psig at 80 °F that end at 441 psig and 70 °F a day later: expected 441.4, In; a quarter of an hour later: too close to call
+ * Source: ideal gas at constant volume, p₂ = p₁·T₂/T₁; uncertainty of correlated readings JCGM 100, 5.2.2; limits of detection by both errors, ISO 11843-1.
+ * @example 450 psig at 80 °F that end at 441 psig and 70 °F: expected 441.4, nothing lost after a quarter of an hour, In after a day or two
  */
 export function judgePressureHold(hold: PressureHold): PressureHoldVerdict {
   const { startPa, startK, endPa, endK, durationS, volumeM3 } = hold
@@ -61,40 +84,63 @@ export function judgePressureHold(hold: PressureHold): PressureHoldVerdict {
   const positive = [startPa, endPa, startK, endK, durationS].every((x) => x > 1e-9 && x < 1e12)
   if (!positive) throw new RangeError('pressures, temperatures and duration must be positive')
   if (!(uP >= 0 && uT >= 0 && uP + uT < 1e12)) throw new RangeError('uncertainties must be zero or more')
-  const { nothingLost, lost } = hold.habits ?? {
-    nothingLost: usualSi('holdNothingLost'),
-    lost: usualSi('holdLost'),
-  }
+  const habits = { ...usualHoldHabits(), ...hold.habits }
   const ratio = endK / startK
   const expectedEndPa = startPa * ratio
   const differencePa = endPa - expectedEndPa
-  const standardUncertaintyPa = Math.hypot(uP, uP * ratio, (startPa / startK) * uT, (expectedEndPa / startK) * uT)
+  const { perGauge, temperaturePa } = spread(hold, ratio, habits)
+  const standardUncertaintyPa = Math.hypot(perGauge * uP, temperaturePa)
   const hair = 1e-9 * expectedEndPa
-  const smallestVisiblePaPerS = (lost * standardUncertaintyPa) / durationS
-  const mattersPaPerS =
-    hold.mattersPaPerS ?? leakThatMattersPaPerS({ testPa: startPa, shareAYear: usualSi('holdLeakShare') }) ?? 0
+  /** a loss of so many standard uncertainties would have shown */
+  const shows = habits.nothingLost + normalQuantile(habits.sure)
+  const smallestVisiblePa = shows * standardUncertaintyPa
+  const smallestVisiblePaPerS = smallestVisiblePa / durationS
+  const shareAYear = hold.mattersShareAYear ?? usualSi('holdLeakShare')
+  const mattersPaPerS = hold.mattersPaPerS ?? leakThatMattersPaPerS({ testPa: startPa, shareAYear }) ?? 0
   const seesEnough = smallestVisiblePaPerS <= mattersPaPerS * (1 + 1e-9)
-  const verdict =
-    differencePa <= Math.min(-lost * standardUncertaintyPa, -hair)
-      ? 'out'
-      : Math.abs(differencePa) <= nothingLost * standardUncertaintyPa + hair && seesEnough
-        ? 'in'
-        : 'tooClose'
-  const wantedPa = (mattersPaPerS * durationS) / lost
-  const gaugeVariance = (wantedPa ** 2 - (standardUncertaintyPa ** 2 - uP ** 2 * (1 + ratio ** 2))) / (1 + ratio ** 2)
+  const lost = differencePa <= Math.min(-habits.lost * standardUncertaintyPa, -hair)
+  const rose = differencePa > habits.lost * standardUncertaintyPa + hair
+  const passes = !lost && !rose && differencePa >= -habits.nothingLost * standardUncertaintyPa - hair
+  const wantedPa = (mattersPaPerS * durationS) / shows
+  const gaugeVariance = (wantedPa ** 2 - temperaturePa ** 2) / perGauge ** 2
   return {
-    verdict,
+    verdict: lost ? 'out' : !passes ? 'tooClose' : seesEnough ? 'in' : 'nothingLost',
+    passes,
+    rose,
     expectedEndPa,
     differencePa,
     standardUncertaintyPa,
+    smallestVisiblePa,
     smallestVisiblePaPerS,
+    smallestVisibleShareAYear: mattersPaPerS > 0 ? bounded((shareAYear * smallestVisiblePaPerS) / mattersPaPerS) : 0,
     ...(volumeM3 === undefined ? {} : { smallestVisibleLeakPaM3PerS: bounded(volumeM3, 1e12) * smallestVisiblePaPerS }),
     tenthAfterS: 10 * durationS,
     mattersPaPerS,
     seesEnough,
-    enoughAfterS: mattersPaPerS > 0 ? Math.min((lost * standardUncertaintyPa) / mattersPaPerS, LONGEST_S) : LONGEST_S,
+    enoughAfterS: mattersPaPerS > 0 ? Math.min(smallestVisiblePa / mattersPaPerS, LONGEST_S) : LONGEST_S,
     ...(gaugeVariance > 0 ? { enoughGaugePa: Math.sqrt(3 * gaugeVariance) } : {}),
   }
+}
+
+const usualHoldHabits = (): HoldHabits => ({
+  nothingLost: usualSi('holdNothingLost'),
+  lost: usualSi('holdLost'),
+  sure: usualSi('holdSure'),
+  repeatShare: usualSi('repeatShare'),
+  gasK: usualSi('testGasK') / Math.sqrt(3),
+})
+
+/** What two readings with one instrument differ by doesn't cancel in their difference; what they share does, but for the ratio of the temperatures. */
+function spread(
+  { startPa, startK, temperatureStandardUncertaintyK: uT }: PressureHold,
+  ratio: number,
+  { repeatShare, gasK }: HoldHabits,
+) {
+  const twice = Math.hypot(1, ratio)
+  const shared = Math.sqrt(Math.max(0, 1 - repeatShare ** 2)) * Math.abs(1 - ratio)
+  const perInstrument = Math.hypot(repeatShare * twice, shared)
+  const perKelvin = startPa / startK
+  return { perGauge: perInstrument, temperaturePa: perKelvin * Math.hypot(perInstrument * uT, twice * gasK) }
 }
 
 /** what would take longer isn't told by holding */

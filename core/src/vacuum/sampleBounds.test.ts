@@ -132,6 +132,8 @@ describe('a nitrogen hold and the size of leaks, at their limits', () => {
     temperatureStandardUncertaintyK: 0,
     durationS: 86_400,
     mattersPaPerS: 1,
+    // as two gauges that share nothing, and gas as warm as the pipe
+    habits: { nothingLost: 2, repeatShare: 1, gasK: 0 },
   }
   const judged = (part: Partial<PressureHold>) => judgePressureHold({ ...hold, ...part })
   const u = 1000 * Math.SQRT2
@@ -142,18 +144,26 @@ describe('a nitrogen hold and the size of leaks, at their limits', () => {
       for (const value of [-1, NaN, 1e12]) expect(() => judged({ [key]: value })).toThrow(RangeError)
     expect(judged({ pressureStandardUncertaintyPa: 0 }).verdict).toBe('in')
   })
-  it('is In within two standard uncertainties, Out from three on', () => {
-    const at = (sigmas: number) => judged({ endPa: 3e6 - sigmas * u }).verdict
-    expect([0, 1.99, -1.99].map(at)).toEqual(['in', 'in', 'in'])
-    expect([2.01, 2.99, -2.01, -9].map(at)).toEqual(['tooClose', 'tooClose', 'tooClose', 'tooClose'])
-    expect([3.01, 9].map(at)).toEqual(['out', 'out'])
+  it('has lost nothing within the habit, is Out from three standard uncertainties on, and says a rise', () => {
+    const at = (sigmas: number) => judged({ endPa: 3e6 - sigmas * u })
+    expect([0, 1.99, -1.99, -2.9].map((s) => at(s).verdict)).toEqual(['in', 'in', 'in', 'in'])
+    expect([2.01, 2.99].map((s) => [at(s).verdict, at(s).passes])).toEqual([
+      ['tooClose', false],
+      ['tooClose', false],
+    ])
+    expect([-3.01, -9].map((s) => [at(s).verdict, at(s).rose])).toEqual([
+      ['tooClose', true],
+      ['tooClose', true],
+    ])
+    expect([3.01, 9].map((s) => at(s).verdict)).toEqual(['out', 'out'])
   })
   it('proves nothing where it couldn’t have seen what matters, and says on which gauge it would', () => {
-    const visible = (3 * u) / 86_400
+    // nothing lost within two; a loss of 1.645 more would have shown with 95 %
+    const visible = (3.6448536 * u) / 86_400
     expect(judged({ mattersPaPerS: visible * 1.01 })).toMatchObject({ verdict: 'in', seesEnough: true })
     const blind = judged({ mattersPaPerS: visible / 2 })
-    expect(blind).toMatchObject({ verdict: 'tooClose', seesEnough: false })
-    expect(blind.enoughAfterS).toBeCloseTo(2 * 86_400, 6)
+    expect(blind).toMatchObject({ verdict: 'nothingLost', passes: true, seesEnough: false })
+    expect(blind.enoughAfterS).toBeCloseTo(2 * 86_400, 2)
     // half of the uncertainty, as bare limits
     expect(blind.enoughGaugePa).toBeCloseTo(500 * Math.sqrt(3), 3)
     expect(judged({ mattersPaPerS: visible / 2, temperatureStandardUncertaintyK: 1 })).not.toHaveProperty(

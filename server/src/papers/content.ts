@@ -3,7 +3,6 @@ import {
   formatNumber,
   isJudged,
   show,
-  flowText,
   stepKg,
   showText,
   showTyped,
@@ -39,6 +38,8 @@ import {
   stageWords,
   targetSourceWords,
   valueWords,
+  holdStateWords,
+  leakShownWords,
   verdictWords,
 } from '@zetesis/contract'
 
@@ -87,7 +88,7 @@ export function pressureLines({ pressureTest }: UnitView, system: UnitSystem): L
   const gauge = (pa: number) => showText('gaugePressure', pa, system)
   const { item, last, soFar, verdict } = hold
   const lines: Line[] = [
-    { label: 'Nitrogen hold', value: verdict ? verdictWords[verdict.verdict] : 'not finished' },
+    { label: 'Nitrogen hold', value: verdict ? holdStateWords[verdict.verdict] : 'not finished' },
     {
       label: 'From',
       value: `${both('gaugePressure', item.entry.gauge, system)}, pipe at ${both('temperature', item.entry.ambient, system)}`,
@@ -103,11 +104,7 @@ export function pressureLines({ pressureTest }: UnitView, system: UnitSystem): L
       },
       { label: 'Against expected', value: `${missing} ± ${sure} (k = 2)` },
     )
-    if (soFar.smallestVisibleLeakPaM3PerS !== undefined)
-      lines.push({
-        label: 'Would have seen',
-        value: `${flowText(soFar.smallestVisibleLeakPaM3PerS)} and more`,
-      })
+    lines.push({ label: 'Would have shown', value: leakShownWords(soFar, system) })
   }
   if (limitPa !== undefined) lines.push({ label: 'Plate allows', value: gauge(limitPa) })
   const leaking = joints.filter((j) => j.entry.found === 'bubbles')

@@ -22,6 +22,7 @@ import { QuantityField } from '@/ui/QuantityField'
 import { quantityText } from '@/ui/quantityInput'
 import { Soft } from '@/ui/Words'
 import { GaugeFields, type TestDraft } from './GaugeFields'
+import { HoldOutlook } from './HoldOutlook'
 import { round, useHoldImport } from './importHold'
 import { JointsCard } from './JointsCard'
 import { TestBanner } from './TestBanner'
@@ -158,6 +159,9 @@ function PressureTest({ unit }: { unit: UnitHandle }) {
                   />
                 ) : null}
               </ReadingsFrom>
+              {holding || view.sealed ? null : (
+                <HoldOutlook view={view} gauge={draft.gauge} instruments={instruments} />
+              )}
               {test.raised.map((step) => (
                 <Soft key={step.atMs}>
                   {`${showText('gaugePressure', step.gaugePa, system)}: ${step.heard === 'quiet' ? 'quiet' : 'hissing'}`}

@@ -1,4 +1,4 @@
-import { countdown, minutesText, pressureReason, verdictWords } from '@zetesis/contract'
+import { countdown, holdStateWords, minutesText, pressureReason } from '@zetesis/contract'
 import { showText, type PressureHoldVerdict, type PressureTestRun } from '@zetesis/core'
 import { useSettings } from '@/settings/settings'
 import { useClock } from '@/settings/useNow'
@@ -22,8 +22,8 @@ export function TestBanner({ test, live }: { test: PressureTestRun; live?: Press
   if (hold.verdict)
     return (
       <Banner
-        metal={hold.verdict.verdict}
-        word={verdictWords[hold.verdict.verdict]}
+        metal={hold.verdict.verdict === 'nothingLost' ? 'in' : hold.verdict.verdict}
+        word={holdStateWords[hold.verdict.verdict]}
         testID="test-verdict"
         figure={<Figure>{showText('pressureDifference', hold.verdict.differencePa, system)}</Figure>}
       >

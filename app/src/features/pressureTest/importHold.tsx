@@ -1,4 +1,4 @@
-import { pressureReason, verdictWords } from '@zetesis/contract'
+import { pressureReason, holdStateWords } from '@zetesis/contract'
 import {
   fromSi,
   judgeHeldReading,
@@ -151,7 +151,7 @@ function HoldSoFar({
   const short = toS - fromS < view.pressureTest.holdS && judged.verdict !== 'out'
   return (
     <Body testID="import-verdict" fontWeight="700">
-      {`${range} ${short ? 'Hold too short' : verdictWords[judged.verdict]}: ${pressureReason(judged, system)}`}
+      {`${range} ${short ? 'Hold too short' : holdStateWords[judged.verdict]}: ${pressureReason(judged, system)}`}
     </Body>
   )
 }
