@@ -104,7 +104,17 @@ describe('words', () => {
       { code: 'weighIn', openKg: undefined },
       ...(['startVacuum', 'pullDown', 'holdRunning', 'readGauge', 'decayFailed'] as const).map((code) => ({ code })),
       ...(
-        ['start', 'settling', 'takeReading', 'readingOut', 'readingClose', 'readingOpen', 'sign', 'nothing'] as const
+        [
+          'start',
+          'settling',
+          'takeReading',
+          'readingOut',
+          'readingClose',
+          'readingOpen',
+          'sign',
+          'signNear',
+          'nothing',
+        ] as const
       ).map((code) => ({ code })),
     ]
     for (const need of needs) {

@@ -663,6 +663,8 @@ const samples: Record<string, readonly unknown[]> = {
   normalCdf: [1.2],
   normalDensity: [1.2],
   normalQuantile: [0.3],
+  acceptFrom: [0.4, { soundShare: 0.6, trulyIn: 0.95, least: 0.8 }],
+  verdictThresholds: [profile, 0.6, { lowK: 4, highK: 7 }],
   oddCells: [grid],
   forecastStrip: [
     {
@@ -785,7 +787,7 @@ const samples: Record<string, readonly unknown[]> = {
       uncertainty: uncertaintyParts,
       values,
       kit: [gauge],
-      thresholds: { in: 0.95, out: 0.05 },
+      profile,
     },
   ],
   sheetGrid: [sheet],

@@ -42,7 +42,10 @@ describe('the nitrogen test', () => {
     await lead.type('test-gauge', '441,3')
     await lead.type('test-ambient', '70')
     await act(/Read the hold/)
-    await lead.reads('test-verdict', /Nothing lost.*Tight as far as this hold sees: no leak over .* a year.*Soap and the decay carry the rest/)
+    await lead.reads(
+      'test-verdict',
+      /Nothing lost.*Tight as far as this hold sees: no leak over .* a year.*Soap and the decay carry the rest/,
+    )
     await lead.go(`/units/${unit}`)
     await lead.reads('stage-pressureTest', /Nothing lost/)
   })

@@ -1,4 +1,4 @@
-import { countdown, needWords, waitWords, verdictWords } from '@zetesis/contract'
+import { countdown, needWords, verdictWord, waitWords } from '@zetesis/contract'
 import { needTraits, summaryAt, type UnitSummary } from '@zetesis/core'
 import { useMemo } from 'react'
 import { Text, YStack } from 'tamagui'
@@ -47,11 +47,12 @@ export function NeedNote({ summary, compact }: { summary: UnitSummary; compact?:
 }
 
 /** Its mark, its metal, and its word where that is a verdict. */
-export function needLook({ need, verdict }: UnitSummary): { metal?: Metal; mark: string; word?: string } {
+export function needLook(summary: UnitSummary): { metal?: Metal; mark: string; word?: string } {
+  const { need, verdict } = summary
   const { mark } = needTraits[need.code]
   if (mark === 'none') return { mark: '▸' }
   if (mark !== 'byVerdict') return { metal: mark, mark: markOf(mark) }
   return verdict === 'none'
     ? { metal: 'tooClose', mark: markOf('tooClose'), word: 'no verdict' }
-    : { metal: verdict, mark: markOf(verdict), word: verdictWords[verdict] }
+    : { metal: verdict, mark: markOf(verdict), word: verdictWord(summary) }
 }

@@ -5,6 +5,7 @@ import {
   holdStateWords,
   leftWithWords,
   oilWords,
+  verdictWord,
   verdictWords,
 } from '@zetesis/contract'
 import { formatNumber, isJudged, show, showText, showTyped, type UnitSystem, type UnitView } from '@zetesis/core'
@@ -52,7 +53,7 @@ export function verdictText({ reading }: UnitView, system: UnitSystem): string {
     judged.decidingValueK === undefined || !judged.target.ok
       ? ''
       : `${showText('temperatureDifference', judged.decidingValueK, system)} ${judged.target.deciding} · `
-  return `${figure}${verdictWords[judged.verdict]}`
+  return `${figure}${verdictWord(judged)}`
 }
 
 /** Why it is converted, and what it did before, in one line. */

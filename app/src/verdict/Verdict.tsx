@@ -4,8 +4,8 @@ import {
   methodWords,
   noTargetWords,
   targetSourceWords,
-  verdictWords,
-  sureWords,
+  howSureWords,
+  verdictWord,
 } from '@zetesis/contract'
 import {
   channelDimensions,
@@ -35,10 +35,13 @@ export function Verdict({ judged, note }: { judged: JudgedReading; note?: string
   return (
     <VerdictBanner
       verdict={verdict}
+      word={verdictWord(judged)}
       figure={decided ? shown.figure : undefined}
       beside={decided ? `${spread ? `± ${spread} ` : ''}${shown.unit} ${target.deciding}` : undefined}
       target={target.ok ? targetText(judged, system) : noTargetWords(target.reason, system, judged.method)}
-      settle={verdict === 'tooClose' ? settleText(judged, system) : undefined}
+      settle={
+        verdict === 'tooClose' ? [nearWords(judged), settleText(judged, system)].filter(Boolean).join(' ') : undefined
+      }
       note={note}
     />
   )
@@ -47,6 +50,7 @@ export function Verdict({ judged, note }: { judged: JudgedReading; note?: string
 const VerdictBanner = telling(
   function VerdictBanner({
     verdict,
+    word,
     figure,
     beside,
     target,
@@ -54,6 +58,7 @@ const VerdictBanner = telling(
     note,
   }: {
     verdict: JudgedReading['verdict']
+    word: string
     figure?: ReactNode
     beside?: ReactNode
     target: ReactNode
@@ -63,7 +68,7 @@ const VerdictBanner = telling(
     return (
       <Banner
         metal={verdict}
-        word={verdictWords[verdict]}
+        word={word}
         figure={
           figure === undefined ? undefined : (
             <>
@@ -96,7 +101,8 @@ const VerdictBanner = telling(
   'settle',
 )
 
-function targetText({ target, requiredLineK, probabilityIn }: JudgedReading, system: UnitSystem): string {
+function targetText(judged: JudgedReading, system: UnitSystem): string {
+  const { target, requiredLineK } = judged
   if (!target.ok) return ''
   const low = show('temperatureDifference', target.lowK, system).figure
   const high = showText('temperatureDifference', target.highK, system)
@@ -104,9 +110,14 @@ function targetText({ target, requiredLineK, probabilityIn }: JudgedReading, sys
     requiredLineK === undefined
       ? ''
       : ` Aim for a ${target.deciding === 'superheat' ? 'suction' : 'liquid'} line of ${showText('temperature', requiredLineK, system)}.`
-  const sure = probabilityIn === undefined ? '' : ` ${capital(sureWords(probabilityIn))} sure to be in.`
+  const likely = howSureWords(judged)
+  const sure = likely === '' ? '' : ` ${capital(likely)}.`
   return `Target ${showText('temperatureDifference', target.targetK, system)} ${targetSourceWords[target.source]}; in from ${low} to ${high}.${sure}${aim}`
 }
+
+/** What to do with a reading that is near enough. */
+const nearWords = ({ nearEnough }: JudgedReading) =>
+  nearEnough ? 'Near enough: it can be signed as that, without a reason.' : ''
 
 const capital = (words: string) => `${words.charAt(0).toUpperCase()}${words.slice(1)}`
 

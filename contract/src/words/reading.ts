@@ -43,6 +43,33 @@ export const targetSourceWords: Record<TargetSource, string> = {
 export const sureWords = (probability: number) =>
   probability > 0.995 ? 'over 99 %' : probability < 0.005 ? 'under 1 %' : `${Math.round(probability * 100)} %`
 
+/** The verdict in a word. */
+export const verdictWord = ({
+  verdict,
+  nearEnough,
+}: {
+  readonly verdict: ChargeVerdict
+  readonly nearEnough?: boolean
+}): string => (nearEnough ? 'Probably in' : verdictWords[verdict])
+
+/** How sure the verdict is: “probably in, 81 %, by these instruments”. Empty without a probability. */
+export function howSureWords({
+  verdict,
+  nearEnough,
+  probabilityIn,
+}: {
+  readonly verdict: ChargeVerdict
+  readonly nearEnough?: boolean
+  readonly probabilityIn?: number
+}): string {
+  if (probabilityIn === undefined) return ''
+  const inside = sureWords(probabilityIn)
+  if (nearEnough) return `probably in, ${inside}, by these instruments`
+  if (verdict === 'in') return `in, ${inside} likely by these instruments`
+  if (verdict === 'out') return `out, ${sureWords(1 - probabilityIn)} likely by these instruments`
+  return `more likely out than in, by these instruments: ${inside} that it is in`
+}
+
 /** Why this quantity decides, in a sentence. */
 export const methodWords: Record<Extract<Target, { ok: true }>['because'], string> = {
   orificeBySuperheat:

@@ -141,6 +141,8 @@ export function needWords(need: Need, system: UnitSystem): string {
       return 'reading unfinished'
     case 'sign':
       return 'sign'
+    case 'signNear':
+      return 'probably in: sign'
     case 'nothing':
       return 'sealed'
   }
@@ -216,6 +218,7 @@ export function actWords(need: Need, tag: string): string {
     case 'readingOpen':
       return `Read ${tag} again`
     case 'sign':
+    case 'signNear':
       return `Sign ${tag}`
     case 'nothing':
       return `Papers of ${tag}`

@@ -16,7 +16,7 @@ import type { StageState } from '../run/stageStates'
 import type { Wait, WaitKind } from '../run/waits'
 
 /** Counts up when a summary says more or otherwise than before: what is stored with an earlier one is made anew. */
-export const SUMMARY_FORM = 4
+export const SUMMARY_FORM = 5
 
 /** What a board shows of a unit without its log. Stage states of waits are by `at`; the rest doesn't depend on a clock. */
 export interface UnitSummary {
@@ -29,6 +29,8 @@ export interface UnitSummary {
   readonly waits: readonly Wait[]
   readonly need: Need
   readonly verdict: ChargeVerdict
+  /** too close to call, and near enough to be signed as probably in */
+  readonly nearEnough?: true
   readonly sealed: boolean
   readonly sealedAt?: string
   readonly passed: number
@@ -94,6 +96,7 @@ export function summarise(record: UnitRecord, options: { nowMs: number; jobEleva
     waits: archived ? [] : view.waits,
     need: archived ? { code: 'nothing' } : view.need,
     verdict: view.reading?.judged.verdict ?? 'none',
+    ...(view.reading?.judged.nearEnough ? { nearEnough: true } : {}),
     sealed: view.sealed,
     sealedAt: record.items.sealed[0]?.entry.at,
     passed: view.stages.filter((s) => s.state === 'bypassed').length,

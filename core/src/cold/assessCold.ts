@@ -16,6 +16,7 @@ import {
   type JudgedReading,
 } from '../tuning/judgeCharge'
 import { plausibilityMargins, plausibleOf } from '../tuning/plausible'
+import { verdictThresholds } from '../tuning/verdictThresholds'
 
 export type ProvisionalSchool = Exclude<ColdSchool, 'weighInOnly'>
 export type ColdQuantity = 'superheat' | 'subcooling' | 'dischargeOverOutdoor'
@@ -136,7 +137,7 @@ function byTarget(judged: JudgedReading, standardK: number | undefined): Found {
     standardUncertainty: standardK,
     low: lowK,
     high: highK,
-    thresholds: { in: judged.method.inProbability.si, out: judged.method.outProbability.si },
+    thresholds: verdictThresholds(judged.method, standardK, { lowK, highK }),
   })
   return {
     judged,
@@ -176,7 +177,7 @@ function byDischarge({ unit, reading, kit, profile }: ColdQuestion): Found {
     standardUncertainty: standardK,
     low: lowK,
     high: highK,
-    thresholds: { in: method.inProbability.si, out: method.outProbability.si },
+    thresholds: verdictThresholds(method, standardK, { lowK, highK }),
   })
   const silent = stopped || isWet({ school: 'discharge' }, judged)
   return {

@@ -65,11 +65,11 @@ function probabilityInside(value: number, shape: ErrorShape, low: number, high: 
  *
  * @param decided whether it would be, at so much
  * @param least a size that is as good as perfect, above zero
- * @returns undefined where not even a perfect one decides
+ * @returns undefined where not even a perfect one decides, or `least` is no size of anything; a thousand million times `least` at the most
  */
 export function largestDeciding(decided: (size: number) => boolean, least: number): number | undefined {
   let under = least
-  if (!(least > 0) || !decided(under)) return undefined
+  if (!(least > 0 && least < 1e100) || !decided(under)) return undefined
   let over = under
   while (decided(over)) {
     under = over

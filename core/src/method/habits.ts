@@ -141,10 +141,33 @@ export const habitSpecs = {
     { min: 50, max: 85 },
   ),
 
-  inProbability: spec('verdicts', 'ratio', 95, '%', 'In from 95 % probability of conformity (JCGM 106)', {
-    min: 50,
-    max: 99.9,
-  }),
+  inProbability: spec(
+    'verdicts',
+    'ratio',
+    80,
+    '%',
+    'In from 80 % probability of conformity for each reading, customary',
+    {
+      min: 50,
+      max: 99.9,
+    },
+  ),
+  testInProbability: spec(
+    'verdicts',
+    'ratio',
+    95,
+    '%',
+    'a decay or a reversing valve is In from 95 % probability of conformity (JCGM 106)',
+    { min: 50, max: 99.9 },
+  ),
+  inTrulyShare: spec(
+    'verdicts',
+    'ratio',
+    95,
+    '%',
+    'of all that are called In at least 95 % are truly in (JCGM 106, global risk): coarse instruments ask for more of each reading',
+    { min: 60, max: 99.9 },
+  ),
   outProbability: spec('verdicts', 'ratio', 5, '%', 'Out up to 5 % probability of conformity (JCGM 106)', {
     min: 0.1,
     max: 50,
@@ -324,6 +347,7 @@ export const habitPairs: readonly (readonly [low: HabitKey, high: HabitKey])[] =
   ['ruleOutdoorLowK', 'ruleOutdoorHighK'],
   ['ruleWetBulbLowK', 'ruleWetBulbHighK'],
   ['outProbability', 'inProbability'],
+  ['outProbability', 'testInProbability'],
   ['evaporatingLowK', 'evaporatingHighK'],
   ['freezeK', 'evaporatingLowK'],
   ['heatingEvaporatingUnderK', 'heatingEvaporatingMostK'],

@@ -28,6 +28,7 @@ export const cautiousSpec: ProfileSpec = {
   values: {
     superheatToleranceK: set(2, '°F', 'a degree narrower than customary'),
     subcoolingToleranceK: set(1.5, '°F', 'newer literature: ±1.5 °F'),
+    inProbability: set(95, '%', 'each reading for itself, not the lot: most certificates go by it'),
     superheatFloorK: set(6, '°F', 'a degree more than the danger reading'),
     outdoorFloorK: set(70, '°F', 'the preferred floor: 70 °F outdoors'),
     settleAfterStartS: set(15, 'min', 'the longer of the customary 10–15 minutes'),

@@ -70,7 +70,7 @@ function judged(item: LogItem<ReversingValveRead>, { facts, method }: Pick<InFor
     standardUncertainty: Math.SQRT2 * clamp,
     low: -Infinity,
     high: method.leakThroughK.si,
-    thresholds: { in: method.inProbability.si, out: method.outProbability.si },
+    thresholds: { in: method.testInProbability.si, out: method.outProbability.si },
   })
   return { item, riseK, verdict }
 }

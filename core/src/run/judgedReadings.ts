@@ -15,6 +15,12 @@ export interface JudgedItem {
   readonly settled: boolean
 }
 
+/** Settles the charge: settled, In or near enough to be signed as that, and on a day that may decide. */
+export const isFinal = ({ settled, judged }: Pick<JudgedItem, 'settled' | 'judged'>): boolean =>
+  settled &&
+  (judged.verdict === 'in' || judged.nearEnough) &&
+  judged.findings.every(({ consequence }) => consequence !== 'notSettled')
+
 type ReadingTerms = InForceHere & { readonly startedMs?: number }
 
 /** A logged reading judged with the instruments that it names. */

@@ -125,7 +125,7 @@ describe('how urgent it is', () => {
   })
   it('what stands ready comes before a missing name, that before what failed', () => {
     expect(of((t) => t.urgency === 0)).toEqual(['pumpAgain', 'readGauge', 'readPressure', 'takeReading'])
-    expect(of((t) => t.urgency === 1)).toEqual(['sign'])
+    expect(of((t) => t.urgency === 1)).toEqual(['sign', 'signNear'])
     expect(of((t) => t.urgency === 2)).toEqual([
       'conversionLeft',
       'decayClose',
@@ -154,6 +154,7 @@ describe('how urgent it is', () => {
       'pressureClose',
       'readingClose',
       'readingOpen',
+      'signNear',
     ])
     expect(of((t) => t.mark === 'in')).toEqual(['sign'])
     expect(of((t) => t.mark === 'byVerdict')).toEqual(['nothing'])

@@ -22,7 +22,18 @@ export type Need =
   | { code: 'uncover' }
   /** somebody is there again: what was left for the visit is done, then signed */
   | { code: 'onVisit'; open: number }
-  | { code: 'start' | 'settling' | 'takeReading' | 'readingOut' | 'readingClose' | 'readingOpen' | 'sign' | 'nothing' }
+  | {
+      code:
+        | 'start'
+        | 'settling'
+        | 'takeReading'
+        | 'readingOut'
+        | 'readingClose'
+        | 'readingOpen'
+        | 'sign'
+        | 'signNear'
+        | 'nothing'
+    }
 
 export interface NeedTraits {
   /** 0: something stands there, ready, once its wait is over; 1: only a name is missing; 2: it failed or is undecided; 3: the next step of the work */
@@ -72,6 +83,8 @@ export const needTraits: Record<Need['code'], NeedTraits> = {
   readingClose: undecided,
   readingOpen: { ...step, mark: 'tooClose' },
   sign: { urgency: 1, asks: true, mark: 'in' },
+  // probably in by the instruments that were there: signed as that
+  signNear: { urgency: 1, asks: true, mark: 'tooClose' },
   onVisit: { urgency: 2, asks: true, mark: 'tooClose' },
   nothing: { ...waits, mark: 'byVerdict' },
 }
@@ -130,7 +143,7 @@ export function needOf(view: Shown, nowMs: number): Need {
       return { code: readingNeed[view.reading.judged.verdict] }
     }
     case 'handOver':
-      return { code: 'sign' }
+      return { code: view.reading?.judged.nearEnough ? 'signNear' : 'sign' }
   }
 }
 

@@ -131,7 +131,7 @@ describe('a decay of typed readings', () => {
       harmlessS: method.decayHarmlessS.si,
       smallRiseShare: method.decaySmallRiseShare.si,
       besideMoistureShare: method.decayBesideMoistureShare.si,
-      inProbability: method.inProbability.si,
+      inProbability: method.testInProbability.si,
       outProbability: method.outProbability.si,
     })
     const gauge = (percent: number): Instrument => ({

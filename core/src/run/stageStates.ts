@@ -8,7 +8,7 @@ import type { ConversionRefusal } from '../conversion/suitability'
 import type { MissingFact } from '../facts/missingFacts'
 import { isRefitted, type ConversionRun } from './conversionRun'
 import { grantedGates } from './requests'
-import type { JudgedItem } from './judgedReadings'
+import { isFinal, type JudgedItem } from './judgedReadings'
 import type { PressureTestRun } from './pressureTestRun'
 import type { VacuumRun } from './vacuumRun'
 import type { Wait } from './waits'
@@ -48,7 +48,6 @@ export function stageStates(record: UnitRecord, shown: Shown, nowMs: number): St
     // given up: what is left undone is passed with that
     (stage === 'handOver' ? undefined : conversion?.left)
   const running = (kind: Wait['kind']) => waits.some((w) => w.kind === kind && w.endsMs > nowMs)
-  const holdFindings = reading?.judged.findings.some((f) => f.consequence === 'notSettled') ?? false
   const evidence: Record<Stage, StageState> = {
     baseline: refusal === 'cantBeMadeTight' ? 'stopped' : conversion?.baseline && conversion.why ? 'done' : 'current',
     recovery: (conversion?.recovered.kg ?? 0) > 0 ? 'done' : 'current',
@@ -71,12 +70,7 @@ export function stageStates(record: UnitRecord, shown: Shown, nowMs: number): St
             ? 'waiting'
             : 'current',
     weighIn: charge.settled ? 'done' : 'current',
-    startUp:
-      reading?.settled && reading.judged.verdict === 'in' && !holdFindings
-        ? 'done'
-        : running('settle')
-          ? 'waiting'
-          : 'current',
+    startUp: reading && isFinal(reading) ? 'done' : running('settle') ? 'waiting' : 'current',
     handOver: sealed ? 'done' : 'current',
   }
   let currentSeen = false

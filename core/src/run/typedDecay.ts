@@ -12,7 +12,7 @@ export const decayHabits = (method: MethodProfile): DecayHabits => ({
   besideMoistureShare: method.decayBesideMoistureShare.si,
   sureShare: method.decaySureShare.si,
   grossPaPerS: method.grossLeakPaPerS.si,
-  inProbability: method.inProbability.si,
+  inProbability: method.testInProbability.si,
   outProbability: method.outProbability.si,
 })
 

@@ -4,7 +4,7 @@ import { byTime, timeOf } from '../entry/time'
 import type { UnitRecord } from '../log/fold'
 import type { ColdSchool } from '../method/profile'
 import type { BothModes } from './bothModes'
-import type { JudgedItem } from './judgedReadings'
+import { isFinal, type JudgedItem } from './judgedReadings'
 
 /** One thing of a return visit, and how it stands. */
 export interface VisitItemView {
@@ -96,10 +96,6 @@ function evidence(
       return undefined
   }
 }
-
-/** Settles the charge: settled, In, and on a day that may decide. */
-export const isFinal = ({ settled, judged }: JudgedItem) =>
-  settled && judged.verdict === 'in' && judged.findings.every(({ severity }) => severity !== 'hold')
 
 /** What the charge rests on until somebody came back. */
 export interface Provisional {

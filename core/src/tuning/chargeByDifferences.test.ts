@@ -186,9 +186,9 @@ describe('uncertainty', () => {
 })
 
 describe('what would settle it', () => {
-  // 8.3 °F against 10 ± 3: too close by a gauge of ± 9 psi
+  // 7.7 °F against 10 ± 3: too close by a gauge of ± 9 psi
   const unit = { facts: { ...valve, targetSubcooling: degF(10) } }
-  const near: ReadingValues = { ...wet, liquidLine: degF(97) }
+  const near: ReadingValues = { ...wet, liquidLine: degF(97.6) }
   const settled = (kit: readonly Instrument[], values = near) =>
     judge(unit, values, {
       kit: [gauge('coarse', 9), clamp('c', 0.2), ...kit],

@@ -4,7 +4,7 @@ import { channelDimensions, type InstrumentsUsed, type ReadingChannel, type Read
 import { standardOf, sumOfErrors, type ErrorShape } from '../measurement/errorShape'
 import { instrumentUncertainty, type Instrument } from '../measurement/instrument'
 import { classError, type ClassedQuantity, type InstrumentClass } from '../measurement/instrumentClass'
-import { decidingUncertainty, judge, largestDeciding, type VerdictThresholds } from '../measurement/judge'
+import { decidingUncertainty, judge, largestDeciding } from '../measurement/judge'
 import { propagate, type Contribution } from '../measurement/uncertainty'
 import type { MethodProfile } from '../method/profile'
 import { bounded } from '../quantity/bounded'
@@ -13,6 +13,7 @@ import { refrigerantInfo, type Refrigerant } from '../refrigerant/refrigerants'
 import { saturationSlopeKPerPa } from '../refrigerant/saturation'
 import type { Target } from './chargeTarget'
 import { channelsSi, type Measured } from './measured'
+import { verdictThresholds } from './verdictThresholds'
 
 /** A channel of the reading, or the refrigerant's own data. */
 export type UncertainInput = ReadingChannel | 'refrigerantData'
@@ -219,21 +220,32 @@ export function settling({
   uncertainty,
   values,
   kit,
-  thresholds,
+  profile,
 }: {
   value: number
   target: Extract<Target, { ok: true }>
   uncertainty: { standardK: number; contributions: readonly Part[] }
   values: ReadingValues
   kit: readonly Instrument[]
-  thresholds: VerdictThresholds
+  profile: MethodProfile
 }): Settling {
   const { contributions } = uncertainty
   const decided = (shape: ErrorShape) =>
-    judge({ value, standardUncertainty: standardOf(shape), shape, low: target.lowK, high: target.highK, thresholds })
-      .verdict !== 'tooClose'
+    judge({
+      value,
+      standardUncertainty: standardOf(shape),
+      shape,
+      low: target.lowK,
+      high: target.highK,
+      thresholds: verdictThresholds(profile, standardOf(shape), target),
+    }).verdict !== 'tooClose'
   const data = contributions.filter((c) => c.channel === 'refrigerantData')
-  const wanted = decidingUncertainty({ value, low: target.lowK, high: target.highK, thresholds })
+  const wanted = decidingUncertainty({
+    value,
+    low: target.lowK,
+    high: target.highK,
+    thresholds: verdictThresholds(profile, 0, target),
+  })
   if (wanted === undefined || !decided(shapeOf(data))) return { ok: false, reason: 'onLimit' }
   const own = (c: Part) => (c.sensitivity * c.standardUncertainty) ** 2
   const top = contributions

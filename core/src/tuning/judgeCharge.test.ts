@@ -119,7 +119,7 @@ describe('an expansion valve by its orientation table, ±1.5 °F', () => {
   it('is too close to call with an analog gauge near the middle, and In with a digital one', () => {
     const coarse = judge(
       { facts: valve, label: byOrientation },
-      { values: values(11, 10.4), instruments: used(analog) },
+      { values: values(11, 11.1), instruments: used(analog) },
     )
     expect(coarse.verdict).toBe('tooClose')
     expect(coarse.uncertainty!.shares[0]).toMatchObject({ channel: 'liquidPressure' })
@@ -135,7 +135,7 @@ describe('an expansion valve by its orientation table, ±1.5 °F', () => {
   it('says which accuracy would settle it, and what in the kit has it; with that the verdict comes', () => {
     const { settling } = judge(
       { facts: valve, label: byOrientation },
-      { values: values(11, 10.4), instruments: used(analog) },
+      { values: values(11, 11.1), instruments: used(analog) },
     )
     expect(settling).toMatchObject({ channel: 'liquidPressure', instruments: [{ id: 'digital' }] })
     if (!settling?.ok) throw new Error('one gauge settles it')

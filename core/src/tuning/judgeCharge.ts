@@ -7,7 +7,7 @@ import { factHabits } from '../facts/factHabits'
 import { checkPlausibility } from '../measurement/checkPlausibility'
 import type { PlausibilityCheck } from '../measurement/plausibility'
 import type { Instrument } from '../measurement/instrument'
-import { judge, type ThreeWay, type VerdictThresholds } from '../measurement/judge'
+import { judge, type ThreeWay } from '../measurement/judge'
 import type { HabitKey } from '../method/habits'
 import { overlay, type MethodProfile } from '../method/profile'
 import { toSi } from '../quantity/unit'
@@ -24,6 +24,7 @@ import type { Finding } from './finding'
 import { findingsOf, impossibleFinding, instrumentFindings } from './findings'
 import { measure, type Measured } from './measured'
 import { plausibilityMargins, plausibleOf } from './plausible'
+import { verdictThresholds } from './verdictThresholds'
 import { requiredLiquidLineK, requiredSuctionLineK } from './requiredLine'
 
 export interface ChargeUnit {
@@ -55,6 +56,10 @@ export interface JudgedReading extends Measured {
   readonly verdict: ChargeVerdict
   /** of being inside the tolerance; absent without a verdict */
   readonly probabilityIn?: number
+  /** from which probability on these instruments let it be called In; 1 where they are too coarse for that */
+  readonly inFrom?: number
+  /** too close to call, its best estimate inside the tolerance and no danger: it may be signed as what it is, probably in */
+  readonly nearEnough: boolean
   readonly uncertainty?: ChargeUncertainty
   /** standard uncertainty of superheat and of subcooling by their instruments, whichever decides; K */
   readonly standard: { readonly superheatK?: number; readonly subcoolingK?: number }
@@ -73,6 +78,7 @@ export interface JudgedReading extends Measured {
  * Judges a start-up reading: which quantity decides and why, its target with source, its uncertainty from the instruments used, and a
  * verdict of In, Out or Too close to call; then everything that supports it or speaks against it.
  *
+ * In goes by the risk of all readings that are called so (`verdictThresholds`); what is too close to call with its best estimate inside is near enough to be signed as that.
  * No verdict without a target (there is no default), without a refrigerant, or while the readings contradict each other; never In while
  * a reading is a danger. In heating a label's figure is a check: it gets its verdict, and a finding that it doesn't settle the charge.
  *
@@ -120,8 +126,7 @@ export function judgeCharge(
     ...findingsOf({ facts, label, measured, target, mode, profile: method, checks, standard }),
     ...instrumentFindings(named, uncertainty, { atMs, profile: method }),
   ]
-  const thresholds: VerdictThresholds = { in: method.inProbability.si, out: method.outProbability.si }
-  const decided = decide(target, decidingValueK, uncertainty, thresholds, findings)
+  const decided = decide(target, decidingValueK, uncertainty, method, findings)
   // assigned rather than spread: a reading is judged at every keystroke, and copying thirty properties is a third of the time
   return Object.assign(measured, {
     mode,
@@ -130,11 +135,18 @@ export function judgeCharge(
     requiredLineK: requiredLine(facts, measured, target),
     verdict: decided.verdict,
     probabilityIn: decided.probabilityIn,
+    inFrom: decided.inFrom,
+    nearEnough:
+      decided.verdict === 'tooClose' &&
+      target.ok &&
+      decidingValueK !== undefined &&
+      decidingValueK >= target.lowK &&
+      decidingValueK <= target.highK,
     uncertainty,
     standard,
     settling:
       decided.verdict === 'tooClose' && target.ok && uncertainty && decidingValueK !== undefined
-        ? settling({ value: decidingValueK, target, uncertainty, values, kit, thresholds })
+        ? settling({ value: decidingValueK, target, uncertainty, values, kit, profile: method })
         : undefined,
     checks,
     findings,
@@ -147,11 +159,12 @@ function decide(
   target: Target,
   value: number | undefined,
   uncertainty: ChargeUncertainty | undefined,
-  thresholds: VerdictThresholds,
+  method: MethodProfile,
   findings: readonly Finding[],
-): { verdict: ChargeVerdict; probabilityIn?: number } {
+): { verdict: ChargeVerdict; probabilityIn?: number; inFrom?: number } {
   const stopped = findings.some((f) => f.consequence === 'noVerdict')
   if (!target.ok || value === undefined || !uncertainty || stopped) return { verdict: 'none' }
+  const thresholds = verdictThresholds(method, uncertainty.standardK, target)
   const judged = judge({
     value,
     standardUncertainty: uncertainty.standardK,
@@ -161,7 +174,7 @@ function decide(
     thresholds,
   })
   const danger = findings.some((f) => f.consequence === 'neverIn')
-  return danger ? { ...judged, verdict: 'out' } : judged
+  return { ...judged, inFrom: thresholds.in, ...(danger ? { verdict: 'out' as const } : {}) }
 }
 
 function habitsUsed(target: Target, findings: readonly Finding[], verdict: ChargeVerdict): HabitKey[] {
@@ -174,7 +187,8 @@ function habitsUsed(target: Target, findings: readonly Finding[], verdict: Charg
     target.ok && target.source === 'commonRule'
       ? ['ruleOutdoorLowK', 'ruleOutdoorHighK', 'ruleWetBulbLowK', 'ruleWetBulbHighK']
       : []
-  const thresholds: HabitKey[] = verdict === 'none' ? [] : ['inProbability', 'outProbability']
+  const thresholds: HabitKey[] =
+    verdict === 'none' ? [] : ['inProbability', 'inTrulyShare', 'soundShare', 'outProbability']
   const always: HabitKey[] = ['outdoorFloorK', 'outdoorCeilingK']
   const all = [...own, ...rule, ...thresholds, ...always, ...findings.flatMap((f) => f.habits)]
   return all.filter((key, i) => all.indexOf(key) === i)

@@ -22,6 +22,6 @@ export const usualDecayHabits = (): DecayHabits => ({
   besideMoistureShare: usualSi('decayBesideMoistureShare'),
   sureShare: usualSi('decaySureShare'),
   grossPaPerS: usualSi('grossLeakPaPerS'),
-  inProbability: usualSi('inProbability'),
+  inProbability: usualSi('testInProbability'),
   outProbability: usualSi('outProbability'),
 })

@@ -300,7 +300,7 @@ export function demoWorld(now: Date): DemoUnit[] {
     evaporating: 42,
     superheat: 11,
     condensing: 105,
-    subcooling: 9.4,
+    subcooling: 7.8,
     indoor: [75, 63],
     supply: 55,
     outdoor: 89,

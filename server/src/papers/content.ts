@@ -34,7 +34,9 @@ import {
   rateText,
   scaleText,
   settlingWords,
+  howSureWords,
   sureWords,
+  verdictWord,
   stageWords,
   targetSourceWords,
   valueWords,
@@ -268,9 +270,7 @@ export function verdictLine(
   system: UnitSystem,
 ): { verdict: ChargeVerdict; word?: string; figure: string; reason: string } {
   if (provisional) {
-    const read = reading
-      ? ` Today’s reading, ${verdictWords[reading.judged.verdict].toLowerCase()}, doesn’t settle it.`
-      : ''
+    const read = reading ? ` Today’s reading, ${verdictWord(reading.judged).toLowerCase()}, doesn’t settle it.` : ''
     const reason = `${provisionalReason(provisional)}${read}`
     return { verdict: 'tooClose', word: 'Provisional', figure: '', reason }
   }
@@ -278,12 +278,14 @@ export function verdictLine(
   const { judged } = reading
   if (!judged.target.ok)
     return { verdict: 'none', figure: '', reason: noTargetWords(judged.target.reason, system, judged.method) }
-  const { target, uncertainty, probabilityIn } = judged
+  const { target, uncertainty } = judged
   const difference = (k: number) => showText('temperatureDifference', k, system)
   const span = `${show('temperatureDifference', target.lowK, system).figure} to ${difference(target.highK)}`
-  const sure = probabilityIn === undefined ? '' : `; ${sureWords(probabilityIn)} sure to be in`
+  const likely = howSureWords(judged)
+  const sure = likely === '' ? '' : `; ${likely}`
   return {
     verdict: judged.verdict,
+    word: verdictWord(judged),
     figure:
       judged.decidingValueK === undefined
         ? ''

@@ -35,10 +35,10 @@ describe('what the papers say', () => {
     expect(line.verdict).toBe('in')
     expect(line.figure).toMatch(/^10\.4 °F subcooling, ± \d\.\d °F \(k = 2\)$/)
     expect(line.reason).toMatch(
-      /^target 10\.0 °F read off this unit’s label; in from 7\.0 to 13\.0 °F \(customary ±3 °F; newer literature ±1\.5 °F\); (over )?\d+ % sure to be in$/,
+      /^target 10\.0 °F read off this unit’s label; in from 7\.0 to 13\.0 °F \(customary ±3 °F; newer literature ±1\.5 °F\); in, (over )?\d+ % likely by these instruments$/,
     )
     expect(verdictLine(opened('K-03').view, 'ip').verdict).toBe('out')
-    expect(verdictLine(opened('L-02').view, 'ip')).toMatchObject({ verdict: 'tooClose' })
+    expect(verdictLine(opened('L-02').view, 'ip')).toMatchObject({ verdict: 'tooClose', word: 'Probably in' })
     expect(verdictLine(opened('K-06').view, 'ip')).toMatchObject({
       verdict: 'none',
       reason: 'No start-up reading was taken.',
@@ -52,7 +52,7 @@ describe('what the papers say', () => {
     const method = methodLines(view)
     expect(value(method, 'Method')).toBe('Customary')
     expect(value(method, 'Subcooling tolerance, ±')).toBe('1.5 °F (model’s label)')
-    expect(value(method, 'In from a probability of')).toBe('95 % (method)')
+    expect(value(method, 'In from a probability of, each reading')).toBe('80 % (method)')
     expect(value(method, 'Outdoors from')).toBe('70 °F (model’s label)')
     const { view: bare } = opened('O-01')
     expect([methodLines(bare), value(instrumentLines(bare), 'Instruments')]).toEqual([
@@ -91,7 +91,7 @@ describe('what the papers say', () => {
       ) as string,
     })
     expect(verdictLine(opened('O-01').view, 'ip').reason).toMatch(/weighed in by label and line set/)
-    expect(verdictLine(opened('K-01').view, 'ip').word).toBeUndefined()
+    expect(verdictLine(opened('K-01').view, 'ip').word).toBe('In')
   })
   it('counts time as people do', () => {
     expect([countUp(0), countUp(45), countUp(630), countUp(3900), countUp(3600)]).toEqual([

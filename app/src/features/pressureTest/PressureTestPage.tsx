@@ -123,7 +123,9 @@ function PressureTest({ unit }: { unit: UnitHandle }) {
   )
   return (
     <YStack gap="$4">
-      <TestBanner test={test} live={session && liveVerdict(unit, shown)} />
+      <TestBanner test={test} live={session && liveVerdict(unit, shown)}>
+        {known ? <HoldOutlook view={view} gauge={draft.gauge} instruments={instruments} /> : null}
+      </TestBanner>
       {view.sealed ? null : (
         <>
           {!known || view.facts.testPressure === undefined ? (
@@ -159,9 +161,6 @@ function PressureTest({ unit }: { unit: UnitHandle }) {
                   />
                 ) : null}
               </ReadingsFrom>
-              {holding || view.sealed ? null : (
-                <HoldOutlook view={view} gauge={draft.gauge} instruments={instruments} />
-              )}
               {test.raised.map((step) => (
                 <Soft key={step.atMs}>
                   {`${showText('gaugePressure', step.gaugePa, system)}: ${step.heard === 'quiet' ? 'quiet' : 'hissing'}`}

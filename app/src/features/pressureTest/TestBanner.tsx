@@ -1,5 +1,7 @@
 import { countdown, holdStateWords, minutesText, pressureReason } from '@zetesis/contract'
 import { showText, type PressureHoldVerdict, type PressureTestRun } from '@zetesis/core'
+import type { ReactNode } from 'react'
+import { YStack } from 'tamagui'
 import { useSettings } from '@/settings/settings'
 import { useClock } from '@/settings/useNow'
 import { Banner } from '@/ui/Banner'
@@ -7,16 +9,30 @@ import { Ticking } from '@/ui/Ticking'
 import { Body, Figure } from '@/ui/Words'
 
 /** The verdict first, then the number, then why; while it holds, what it shows so far. */
-export function TestBanner({ test, live }: { test: PressureTestRun; live?: PressureHoldVerdict }) {
+export function TestBanner({
+  test,
+  live,
+  children,
+}: {
+  test: PressureTestRun
+  live?: PressureHoldVerdict
+  /** what a hold would show, while none is begun */
+  children?: ReactNode
+}) {
   const { system } = useSettings()
   const { hold, limitPa, holdS } = test
   const runs = useClock((now) => hold !== undefined && hold.endsMs > now)
   if (!hold)
     return (
       <Banner metal="none" word={limitPa === undefined ? 'Plate unknown' : 'Not begun'} testID="test-verdict">
-        {limitPa === undefined
-          ? 'Read the highest test pressure from the plate first: nothing is raised without it.'
-          : `Raise nitrogen in steps, listen, then hold ${minutesText(holdS)} or longer.`}
+        <YStack gap="$1">
+          <Body fontSize="$3" lineHeight="$3">
+            {limitPa === undefined
+              ? 'Read the highest test pressure from the plate first: nothing is raised without it.'
+              : `Raise nitrogen in steps, listen, then hold ${minutesText(holdS)} or longer.`}
+          </Body>
+          {children}
+        </YStack>
       </Banner>
     )
   if (hold.verdict)

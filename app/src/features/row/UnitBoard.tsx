@@ -1,4 +1,4 @@
-import { countdown, needWords, verdictWords, waitWords, type UnitRow } from '@zetesis/contract'
+import { countdown, needWords, verdictWord, waitWords, type UnitRow } from '@zetesis/contract'
 import { needTraits, showText, stages, type UnitSummary, type UnitSystem } from '@zetesis/core'
 import { useRouter } from 'expo-router'
 import { useMemo } from 'react'
@@ -130,11 +130,12 @@ function Waits({ summary: stored }: { summary: UnitSummary }) {
   )
 }
 
-function Verdict({ summary: { verdict } }: { summary: UnitSummary }) {
+function Verdict({ summary }: { summary: UnitSummary }) {
+  const { verdict } = summary
   if (verdict === 'none') return <Soft>–</Soft>
   return (
     <Text fontSize="$3" fontWeight="700" color={inkOf(verdict)}>
-      {`${markOf(verdict)} ${verdictWords[verdict]}`}
+      {`${markOf(verdict)} ${verdictWord(summary)}`}
     </Text>
   )
 }

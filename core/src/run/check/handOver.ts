@@ -2,7 +2,7 @@ import type { HandOverEntry } from '../../entry/handOver'
 import { passableStages } from '../../entry/stage'
 import { hasInk } from '../../log/seal'
 import { unitView } from '../unitView'
-import { isFinal } from '../visitRun'
+import { isFinal } from '../judgedReadings'
 import { gatesClosed, uncovered, type Asked, type Checks } from './asked'
 import type { EntryProblem } from './problem'
 
