@@ -70,6 +70,8 @@ interface Effect {
   readonly amps: number
   readonly rest: number
   readonly drier: number
+  /** how far superheat still follows the charge: what starves the coil holds it back, whatever stands before it */
+  readonly follows: number
 }
 const nothing: Effect = {
   superheat: 0,
@@ -80,6 +82,7 @@ const nothing: Effect = {
   amps: 0,
   rest: 0,
   drier: 0,
+  follows: 1,
 }
 
 function effectOf(d: Dice, fault: PlantFault, metering: Metering): Effect {
@@ -99,6 +102,7 @@ function effectOf(d: Dice, fault: PlantFault, metering: Metering): Effect {
         amps: -d.from(0.02, 0.1),
         rest: 0,
         drier: fault === 'restriction' ? d.from(4, 20) : 0,
+        follows: d.from(0, 0.4),
       }
     case 'largePiston':
     case 'overfeedingValve':
@@ -111,6 +115,7 @@ function effectOf(d: Dice, fault: PlantFault, metering: Metering): Effect {
         amps: d.from(0, 0.05),
         rest: 0,
         drier: 0,
+        follows: 1,
       }
     case 'weakCompressor':
       return {
@@ -122,6 +127,7 @@ function effectOf(d: Dice, fault: PlantFault, metering: Metering): Effect {
         amps: -d.from(0.1, 0.35),
         rest: 0,
         drier: 0,
+        follows: 1,
       }
     case 'lowAirflow':
       return {
@@ -133,6 +139,7 @@ function effectOf(d: Dice, fault: PlantFault, metering: Metering): Effect {
         amps: -d.from(0, 0.06),
         rest: 0,
         drier: 0,
+        follows: 1,
       }
     case 'dirtyCondenser':
       return {
@@ -144,6 +151,7 @@ function effectOf(d: Dice, fault: PlantFault, metering: Metering): Effect {
         amps: d.from(0.05, 0.2),
         rest: 0,
         drier: 0,
+        follows: 1,
       }
     case 'air':
       return {
@@ -155,6 +163,7 @@ function effectOf(d: Dice, fault: PlantFault, metering: Metering): Effect {
         amps: d.from(0.04, 0.15),
         rest: d.from(4, 12),
         drier: 0,
+        follows: 1,
       }
   }
 }
@@ -288,7 +297,10 @@ export class Plant {
     const subcooling = floored(rawSubcooling, 0.4)
     // gas in the liquid line starves even a valve
     const starved = Math.max(0, -rawSubcooling)
-    const rawSuperheat = target + own.superheatPerCharge * bent + effect.superheat * s + (piston ? 0.4 : 1.6) * starved
+    // a small fault holds back little of it
+    const follows = 1 - s * (1 - effect.follows)
+    const rawSuperheat =
+      target + follows * own.superheatPerCharge * bent + effect.superheat * s + (piston ? 0.4 : 1.6) * starved
     const most = this.spec.roomF - 40
     const superheat = most - floored(most - floored(rawSuperheat, 0.5), 1.5)
     // the coil's mean

@@ -523,6 +523,16 @@ const samples: Record<string, readonly unknown[]> = {
       superheatK: 6,
     },
   ],
+  leastCost: [
+    {
+      belief: [{ cause: 'undercharge', probability: 0.8 }],
+      right: ['undercharge'],
+      regretMinutes: () => 30,
+      heldMinutes: 60,
+      looks: [],
+    },
+  ],
+  stepAnswer: [steps, { metering: 'fixedOrifice', totalChargeKg: 3, profile }],
   suctionDensity: ['R-22', 6e5, 285],
   fittedOrifice: [record.items, { facts: { ...facts, work: 'conversion' }, method: profile }],
   weatherOf: [measured],

@@ -1,6 +1,5 @@
 import type { Metering } from '../label/equipment'
 import { usualSi, type MethodProfile } from '../method/profile'
-import { normalCdf } from '../measurement/normal'
 import { bounded } from '../quantity/bounded'
 
 /** Superheat and subcooling at one moment, K; `standardK`: standard uncertainty of the deciding one by its instruments. */
@@ -20,7 +19,8 @@ export interface ChargeStep {
 export interface StepQuestion {
   /** this unit's steps, oldest first */
   readonly history: readonly ChargeStep[]
-  readonly current: ChargePoint & { readonly settled?: boolean }
+  /** `isIn`: by the verdict; without it what reads inside the tolerance is left */
+  readonly current: ChargePoint & { readonly settled?: boolean; readonly isIn?: boolean }
   /** of the quantity that decides for this metering device, K */
   readonly target: number
   readonly tolerance: number
@@ -91,9 +91,13 @@ const RANGE_90 = 1.645
 const FLATTEST = 0.25
 /** idle steps count from where together they should have moved the reading by so many standard uncertainties of a difference */
 const SEEN_SIGMAS = 2
+/** less subcooling than this is gas at the liquid port, K */
+const GAS_K = 1
 /** a step that moved it by half of what it should have is no idle one */
 const EFFECTIVE = 0.5
 
+/** 5.00 °F typed and 5 °F of limit are the same after conversion */
+const HAIR_K = 1e-9
 /** no superheat, target or tolerance is this large, K, and no split system holds less or more than this, kg */
 const ABSURD_K = 1e4
 const isCharge = (kg: number) => kg > 1e-4 && kg < 1e5
@@ -186,16 +190,14 @@ export function adviseStep(question: StepQuestion): StepAdvice {
   const offK = Math.abs(value - target)
   const sideK = Math.max(0, high ? highK - target : target - lowK)
   const standardK = Math.max(0, current.standardK ?? 0)
-  const doubtK = RANGE_90 * standardK
-  if (offK <= Math.max(sideK - doubtK, 0))
+  // round the weather and with another refrigerant little is sure: only what is plain is chased
+  const doubtK = (alwaysSmall ? RANGE_90 : profile.stepDoubt.si) * standardK
+  const add = quantity === 'superheat' ? high : !high
+  // inside it is signed as what it is, In or probably in; only who is adding already goes on until it is In
+  const goesOn = add && current.isIn === false && (history.at(-1)?.amountKg ?? 0) > 0 && offK > HAIR_K
+  if (value >= lowK - HAIR_K && value <= highK + HAIR_K && !goesOn)
     return { action: 'stop', reasons: [{ code: 'inBand', valueK: value, lowK, highK }] }
   if (offK <= doubtK) return { action: 'stop', reasons: [{ code: 'withinUncertainty', offK, standardK }] }
-  const add = quantity === 'superheat' ? high : !high
-  // inside the tolerance but near the edge where only taking out would help: begun only in earnest doubt, though gone on with
-  const takingOut = (history.at(-1)?.amountKg ?? 0) < 0
-  const beyond = alwaysSmall ? 0 : normalCdf((offK - sideK) / Math.max(standardK, 1e-6))
-  if (!add && !takingOut && value >= lowK && value <= highK && beyond < profile.stepTakeOutShare.si)
-    return { action: 'stop', reasons: [{ code: 'inBand', valueK: value, lowK, highK }] }
 
   const slope = estimateSlope(history, quantity, {
     totalChargeKg,
@@ -206,10 +208,9 @@ export function adviseStep(question: StepQuestion): StepAdvice {
   const usual = Math.abs(perCharge(quantity, meteringDevice, prior))
   const steep = Math.max(Math.abs(slope.kPerKg), (FLATTEST * usual) / totalChargeKg)
   const careful = steep + profile.stepCareful.si * slope.standard
-  const distanceK = Math.max(
-    0,
-    offK - Math.max(0, sideK - Math.min(sideK, Math.max(profile.stepInsideShare.si * sideK, doubtK))),
-  )
+  // the first step is there to learn what an ounce moves; those after it go by that, deeper into the tolerance
+  const inside = (history.length > 0 ? profile.stepInsideKnownShare : profile.stepInsideShare).si
+  const distanceK = Math.max(0, offK - Math.max(0, sideK - Math.min(sideK, Math.max(inside * sideK, doubtK))))
   const known = history.length > 0 && slope.standard <= profile.stepKnownRelative.si * Math.abs(slope.kPerKg)
   const fraction = (history.length > 0 ? profile.stepKnownFraction : profile.stepFraction).si
   const capKg = (known && !alwaysSmall ? profile.stepCapKnownShare : profile.stepCapShare).si * totalChargeKg
@@ -281,6 +282,8 @@ function stepsThatDidNothing(
   for (const step of [...history].reverse()) {
     const moved = movedBy(step, quantity)
     if (moved === undefined || !(Math.abs(step.amountKg) < 1e5)) return undefined
+    // gas at the liquid port: what goes in fills that up first, and shows nothing
+    if (quantity === 'subcooling' && (step.before.subcoolingK ?? 0) < GAS_K) return undefined
     const expected = kPerKg * step.amountKg
     if (steps === 0 && moved / expected > EFFECTIVE) return undefined
     expectedK += Math.abs(expected)

@@ -176,9 +176,17 @@ export const chargeHabits = {
   stepInsideShare: spec(
     'steps',
     'ratio',
-    50,
+    70,
     '%',
     'a step aims this far inside the near edge, as a share of the tolerance, so that the end is In and not on the edge',
+    { max: 100 },
+  ),
+  stepInsideKnownShare: spec(
+    'steps',
+    'ratio',
+    100,
+    '%',
+    'steps that go by this unit’s own answer aim at the target itself',
     { max: 100 },
   ),
   stepCareful: spec(
@@ -206,8 +214,16 @@ export const chargeHabits = {
     'ratio',
     20,
     '%',
-    'read inside the tolerance, taking out is begun only where the true value is beyond its edge with a likelihood of a fifth',
-    { min: 5, max: 50 },
+    'read inside the tolerance nothing is taken out; kept for methods that named it',
+    { min: 5, max: 50, unread: true },
+  ),
+  stepDoubt: spec(
+    'steps',
+    'count',
+    1,
+    'times',
+    'what lies within one standard uncertainty of the target isn’t chased: a better instrument tells it, not more charge',
+    { max: 4 },
   ),
   soundFirstTimes: spec(
     'steps',
@@ -215,7 +231,7 @@ export const chargeHabits = {
     4,
     'times',
     'behind a valve adding isn’t begun while nothing wrong is four times as likely as too little charge: a first reading a little out is the probes’ more often than the charge’s',
-    { min: 0.5, max: 50 },
+    { min: 0.5, max: 50, unread: true },
   ),
   drierDropK: spec(
     'steps',
@@ -231,7 +247,7 @@ export const chargeHabits = {
     20,
     '%',
     'a cause that nobody looked into yet is asked about before anything is added, from a fifth of the charge’s likelihood on',
-    { min: 1, max: 90 },
+    { min: 1, max: 90, unread: true },
   ),
   starvingShare: spec(
     'steps',
@@ -239,7 +255,7 @@ export const chargeHabits = {
     5,
     '%',
     'behind a piston a starved coil reads like short charge: piston and drier are asked about first, from a twentieth on',
-    { min: 1, max: 90 },
+    { min: 1, max: 90, unread: true },
   ),
   otherCauseShare: spec(
     'steps',
@@ -247,6 +263,6 @@ export const chargeHabits = {
     40,
     '%',
     'nothing is added while all other causes together are two fifths as likely as too little charge',
-    { min: 5, max: 90 },
+    { min: 5, max: 90, unread: true },
   ),
 } as const satisfies Record<string, HabitSpec>

@@ -12,6 +12,7 @@ export type HabitGroup =
   | 'vacuum'
   | 'charge'
   | 'steps'
+  | 'costs'
   | 'coldWeather'
   | 'visits'
   | 'instruments'
@@ -25,7 +26,7 @@ export interface HabitSpec {
   /** what the value may be, in the unit of `usual` */
   readonly min?: number
   readonly max?: number
-  /** kept for work that this version doesn't judge yet: nothing reads it */
+  /** read in records and methods that name it, and judged by no more: what it decided is weighed by cost */
   readonly unread?: true
 }
 

@@ -1,5 +1,6 @@
 import { spec, type HabitSpec } from './habitSpec'
 import { chargeHabits } from './chargeHabits'
+import { costHabits } from './costHabits'
 import { coldHabits } from './coldHabits'
 import { diagnosisHabits } from './diagnosisHabits'
 import { instrumentHabits } from './instrumentHabits'
@@ -281,6 +282,7 @@ export const habitSpecs = {
   ...instrumentHabits,
 
   ...diagnosisHabits,
+  ...costHabits,
 
   hosesAgreePa: spec(
     'instruments',

@@ -12,6 +12,7 @@ import type { FaultCause, Symptom } from './faultSignatures'
 import type { JudgedReading } from './judgeCharge'
 import { lookedAt } from './lookedAt'
 import { plausibilityMargins, plausibleOf } from './plausible'
+import { stepAnswer } from './stepEvidence'
 import { wrongOrifice } from './wrongOrifice'
 
 /** A judged reading with all that is known of its unit beside it. */
@@ -69,14 +70,21 @@ function tuned({ judged, settling, facts, label, beside, steps, totalChargeKg }:
     standardK,
     ...beside,
   })
-  const ranked = checks.length > 0 ? [] : diagnose(findings)
+  const answered = stepAnswer(steps, { metering, totalChargeKg, profile: method })
+  const ranked = checks.length > 0 ? [] : diagnose({ ...findings, probabilityIn: judged.probabilityIn, answered })
   const separating = separatingReading(findings, ranked)
   const settled = settling.state === 'settled' || settling.state === 'hunting'
   const advice =
     target.ok && totalChargeKg !== undefined
       ? adviseStep({
           history: steps,
-          current: { superheatK: judged.superheatK, subcoolingK: judged.subcoolingK, settled, standardK },
+          current: {
+            superheatK: judged.superheatK,
+            subcoolingK: judged.subcoolingK,
+            settled,
+            standardK,
+            isIn: judged.verdict === 'in',
+          },
           target: target.targetK,
           tolerance: target.tolerance.si,
           totalChargeKg,
@@ -109,6 +117,8 @@ function tuned({ judged, settling, facts, label, beside, steps, totalChargeKg }:
     cold: coldOf(judged, refrigerant),
     looked: lookedAt(beside, findings),
     steps,
+    ...(advice?.amountKg === undefined ? {} : { amountKg: advice.amountKg }),
+    ...(totalChargeKg === undefined ? {} : { totalChargeKg }),
     orifice,
     drierDropK: beside.drierDropK,
     profile: method,

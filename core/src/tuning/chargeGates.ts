@@ -3,7 +3,8 @@ import type { PlausibilityCheck } from '../measurement/plausibility'
 import type { SettlingResult } from '../measurement/detectSettling'
 import type { Metering } from '../label/equipment'
 import type { MethodProfile } from '../method/profile'
-import type { ChargeStep, StepAdvice } from '../charge/adviseStep'
+import { estimateSlope, type ChargeStep, type StepAdvice } from '../charge/adviseStep'
+import { leastCost, type Look } from '../decision/leastCost'
 import type { Target } from './chargeTarget'
 import type { RankedCause } from './diagnose'
 import { chargeCauses, type FaultCause } from './faultSignatures'
@@ -49,6 +50,9 @@ export interface GateQuestion {
   readonly looked?: { readonly [C in FaultCause]?: boolean }
   /** temperature lost over the drier, where it was measured */
   readonly drierDropK?: number
+  /** what the step would be, and the right charge by label and line set */
+  readonly amountKg?: number
+  readonly totalChargeKg?: number
   /** what the reading says of a converted machine's orifice */
   readonly orifice?: WrongOrifice
   readonly profile: MethodProfile
@@ -57,8 +61,9 @@ export interface GateQuestion {
 /**
  * Why nothing may be added (or taken out) on this reading, most important first; empty: nothing speaks against the step.
  *
- * Never add when readings contradict each other, outside the conditions window, before it settled, with airflow, condenser or metering device
- * not seen to, when another cause leads, when the other coil doesn't agree, or (behind a valve, before the first step) while nothing wrong is likelier by far. Taking out asks less: it is never wrong for want of airflow.
+ * Never add when readings contradict each other, outside the conditions window, before it settled, below freezing with air not seen to, over a blocked drier, or when the other coil speaks against it.
+ * All else is weighed by what it costs (`leastCost`): a look is asked for where it is expected to save more than its minutes, and a small step on a probable undercharge goes before a question about
+ * two per cent. What is likelier than the charge is followed first. Taking out asks less: it is never wrong for want of airflow.
  */
 export function chargeGates(q: GateQuestion): ChargeGate[] {
   const { measured: m, profile, action } = q
@@ -82,62 +87,96 @@ export function chargeGates(q: GateQuestion): ChargeGate[] {
   if (q.settling.state !== 'settled' && q.settling.state !== 'hunting')
     gates.push({ code: 'notSettled', settling: q.settling })
   if (action !== 'add' && action !== 'remove') return gates
-  if (action === 'add') gates.push(...notSeenTo(q))
-  const charge = chargeCauses[action]
-  const own = q.ranked.filter((r) => charge.includes(r.cause)).reduce((sum, r) => sum + r.probability, 0)
-  const others = q.ranked.filter((r) => r.cause !== 'none' && !allCharge.includes(r.cause))
-  const leads = action === 'add' ? inTheWay(others, own, q) : others.find((r) => r.probability > own)
-  // the orifice's own gate says what starves
-  if (leads && !(q.orifice && starving.includes(leads.cause)))
-    gates.push({ code: 'otherCauseLeads', cause: leads.cause, probability: leads.probability })
+  // the orifice's own gate says what starves, and that no charge mends it
+  gates.push(...byCost(q, action).filter((gate) => !q.orifice || saysMoreThanOrifice(gate)))
   if (action === 'add' && !q.orifice && !otherCoilAgrees(q)) gates.push({ code: 'onlyOneCoil' })
-  const sound = q.ranked.find((r) => r.cause === 'none')?.probability ?? 0
-  const begun = (q.steps?.length ?? 0) > 0
-  if (action === 'add' && q.metering === 'expansionValve' && !begun && sound > profile.soundFirstTimes.si * own)
-    gates.push({ code: 'soundLikelier', probability: sound })
   return gates
 }
 
-/** Filter, coils, airflow and the device, in that order, come before any charge; each asks for a look, once. */
-function notSeenTo({ airflowKnownGood, looked = {}, orifice, metering }: GateQuestion): ChargeGate[] {
-  return [
-    ...(airflowKnownGood ? [] : [{ code: 'airflowNotKnownGood' as const }]),
-    ...(looked.dirtyCondenser ? [] : [{ code: 'condenserNotKnownClean' as const }]),
-    ...(looked.starvedDevice || orifice ? [] : [{ code: 'deviceNotCompared' as const, metering }]),
+/** What the least expected cost says of the step, and the gate that a look or a hold is. */
+function byCost(q: GateQuestion, action: 'add' | 'remove'): ChargeGate[] {
+  const { ranked, profile } = q
+  if (ranked.length === 0) return []
+  const right = chargeCauses[action]
+  const decided = leastCost({
+    belief: ranked,
+    right,
+    regretMinutes: action === 'add' ? stepRegret(q) : () => (profile.costStepS.si + profile.costTakeOutS.si) / 60,
+    // too much charge isn't left in it, nor too little
+    heldMinutes: (action === 'add' ? profile.costHeldS : profile.costCallBackS).si / 60,
+    looks: looksLeft(q),
+  })
+  if (decided.act === 'look') return [lookGate(decided.cause, decided.probability, q.metering)]
+  const own = shareOf(ranked, right)
+  // whatever a small step costs: what is likelier than the charge is followed first
+  const likelier = ranked.find((r) => r.cause !== 'none' && !allCharge.includes(r.cause) && r.probability > own)
+  if (likelier) return [{ code: 'otherCauseLeads', cause: likelier.cause, probability: likelier.probability }]
+  if (decided.act === 'step') return []
+  const { cause, probability } = decided
+  return [cause === 'none' ? { code: 'soundLikelier', probability } : { code: 'otherCauseLeads', cause, probability }]
+}
+
+const saysMoreThanOrifice = (gate: ChargeGate) =>
+  gate.code !== 'soundLikelier' &&
+  !(gate.code === 'otherCauseLeads' && (gate.cause === 'restriction' || gate.cause === 'starvedDevice'))
+
+/** A look as the gate that asks for it. */
+function lookGate(cause: FaultCause, probability: number, metering: Metering): ChargeGate {
+  if (cause === 'lowAirflow') return { code: 'airflowNotKnownGood' }
+  if (cause === 'dirtyCondenser') return { code: 'condenserNotKnownClean' }
+  if (cause === 'starvedDevice' || cause === 'overfeeding') return { code: 'deviceNotCompared', metering }
+  return { code: 'otherCauseLeads', cause, probability }
+}
+
+/** What nobody looked into yet, and what that costs. */
+function looksLeft({ looked = {}, airflowKnownGood, orifice, profile }: GateQuestion): Look<FaultCause>[] {
+  const { costLookS, costDrierS, costStandingS, costClampS, lookFindsShare } = profile
+  const costs: readonly (readonly [FaultCause, number, boolean])[] = [
+    ['lowAirflow', costLookS.si, airflowKnownGood],
+    ['dirtyCondenser', costLookS.si, looked.dirtyCondenser === true],
+    // the orifice's own gate says what starves
+    ['starvedDevice', costLookS.si, looked.starvedDevice === true || orifice !== undefined],
+    ['overfeeding', costLookS.si, looked.overfeeding === true || orifice !== undefined],
+    ['restriction', costDrierS.si, looked.restriction === true],
+    ['air', costStandingS.si, looked.air === true],
+    ['weakCompressor', costClampS.si, looked.weakCompressor === true],
   ]
+  return costs.flatMap(([cause, seconds, done]) =>
+    done ? [] : [{ cause, minutes: seconds / 60, finds: lookFindsShare.si }],
+  )
 }
 
 /**
- * What else it may be that bars adding, likeliest first: what was looked into and found good, by all such causes together against the method's share; what
- * nobody looked into yet, by its own against a smaller one, so that it is asked about first. Taking out asks less: it can go in again.
+ * What a step costs where the charge wasn't it: the step itself, and taking out again as much of what was added as is more than the tolerance bears. Each further step has the earlier ones
+ * behind it, so it is the dearer the more is in. Where nothing is wrong a step that goes no further than the tolerance costs its own time: what reads a little out is moved towards the middle.
  */
-function inTheWay(
-  others: readonly RankedCause[],
-  own: number,
-  { metering, profile, looked = {} }: GateQuestion,
-): RankedCause | undefined {
-  const total = others.reduce((sum, r) => sum + r.probability, 0)
-  if (total > profile.otherCauseShare.si * own) return others[0]
-  return others.find(({ cause, probability }) => {
-    const starves = starving.includes(cause)
-    // behind a piston no subcooling tells short charge from a starved coil; a valve's superheat does
-    const share = starves && metering === 'fixedOrifice' ? profile.starvingShare.si : profile.unaskedShare.si
-    return !looked[cause] && probability > share * own
-  })
+function stepRegret({ profile, amountKg, totalChargeKg, steps = [], metering, target }: GateQuestion) {
+  const { costStepS, costTakeOutS } = profile
+  const minutes = (over: number) => (costStepS.si + Math.min(Math.max(0, over), MOST_OVER) * costTakeOutS.si) / 60
+  if (amountKg === undefined || totalChargeKg === undefined || !target.ok) return () => minutes(1)
+  const quantity = metering === 'fixedOrifice' ? 'superheat' : 'subcooling'
+  const { kPerKg } = estimateSlope(steps, quantity, { totalChargeKg, meteringDevice: metering, profile })
+  const perKg = Math.abs(kPerKg) / Math.max(target.highK - target.lowK, 1e-3)
+  const added = steps.reduce((sum, s) => sum + s.amountKg, 0) + amountKg
+  return (cause: FaultCause) => minutes(cause === 'none' ? perKg * amountKg - 1 : perKg * added)
 }
-const starving: readonly FaultCause[] = ['restriction', 'starvedDevice']
+/** beyond so many tolerances it is recovered whole, whatever the number */
+const MOST_OVER = 4
+
+const shareOf = (ranked: readonly RankedCause[], causes: readonly FaultCause[]) =>
+  ranked.reduce((sum, r) => (causes.includes(r.cause) ? sum + r.probability : sum), 0)
 
 const allCharge: readonly FaultCause[] = [...chargeCauses.add, ...chargeCauses.remove]
 
 /**
  * Undercharge shows on both coils, and charge moves both. On a valve superheat isn't below its floor; behind a piston subcooling is nobody's
- * figure, only more than any sound one shows says that liquid stands in the condenser. Once there are steps, they must have moved both the right way.
+ * figure, only more than any sound one shows says that liquid stands in the condenser; a coil that wasn't read speaks against nothing. Once there are steps, they must have moved both the right way.
  */
 function otherCoilAgrees({ measured: m, metering, profile, steps = [] }: GateQuestion): boolean {
   const shows =
     metering === 'fixedOrifice'
-      ? m.subcoolingK !== undefined && m.subcoolingK <= profile.pistonSubcoolingHighK.si
-      : m.superheatK !== undefined && m.superheatK >= profile.superheatFloorK.si
+      ? m.subcoolingK === undefined || m.subcoolingK <= profile.pistonSubcoolingHighK.si
+      : m.superheatK === undefined || m.superheatK >= profile.superheatFloorK.si
   return shows && !movedWrongWay(steps, profile)
 }
 

@@ -1,6 +1,7 @@
 import type { Metering } from '../label/equipment'
 import { normalCdf } from '../measurement/normal'
 import { bounded } from '../quantity/bounded'
+import type { StepAnswer } from './stepEvidence'
 import {
   leastSpread,
   signatures,
@@ -24,6 +25,8 @@ export interface DiagnosticFindings {
   readonly subcooling?: Deviation
   /** of the quantity that decides, K: within it the charge isn't a fault; customary where left out */
   readonly toleranceK?: number
+  /** that what decides is inside its tolerance, by the verdict: nothing wrong can't be likelier than that */
+  readonly probabilityIn?: number
   /** of the units that are read, how many have nothing wrong */
   readonly soundShare?: number
   /** airflow, filter and indoor coil were seen to first */
@@ -31,6 +34,8 @@ export interface DiagnosticFindings {
   readonly condenserClean?: boolean
   /** piston or valve were compared with the label, bulb and screen looked at */
   readonly deviceChecked?: boolean
+  /** how superheat answered the charge steps that were made */
+  readonly answered?: StepAnswer
   /** how far cold outdoors alone explains a high superheat behind an orifice, 0 to 1 (`coldExplains`) */
   readonly coldExplains?: number
   /** the same, said by somebody who only knows that it is too cold */
@@ -104,11 +109,17 @@ export function diagnose(given: DiagnosticFindings): RankedCause[] {
   const table = signatures[findings.metering]
   const causes = (Object.keys(table) as FaultCause[]).filter((cause) => priorOf(cause, findings) > 0)
   const fits = causes.map((cause) => ({ cause, fit: fitOf(cause, table[cause], findings) }))
-  const logs = fits.map(({ cause, fit }) => Math.log(priorOf(cause, findings)) + fit.log)
+  const logs = fits.map(
+    ({ cause, fit }) => Math.log(priorOf(cause, findings)) + fit.log + logAnswer(cause, findings.answered),
+  )
   const top = Math.max(...logs)
   const weights = logs.map((log) => Math.exp(log - top))
   const sum = weights.reduce((a, b) => a + b, 0)
-  const shares = weights.map((w) => w / sum)
+  const shares = asTheVerdict(
+    weights.map((w) => w / sum),
+    causes.indexOf('none'),
+    given.probabilityIn,
+  )
   return fits
     .map(({ cause, fit }, i) => ({
       cause,
@@ -116,6 +127,16 @@ export function diagnose(given: DiagnosticFindings): RankedCause[] {
       reasons: reasonsFor(i, fits, shares, findings, fit.times),
     }))
     .sort((a, b) => b.probability - a.probability)
+}
+
+/**
+ * Nothing wrong means that what decides is inside its tolerance, so it is no likelier than the verdict has that: one probability on one page. What is taken from it goes to the others as they stand.
+ */
+function asTheVerdict(shares: readonly number[], none: number, probabilityIn: number | undefined): readonly number[] {
+  const sound = shares[none] ?? 0
+  const most = Math.min(Math.max(probabilityIn ?? 1, 0), 1)
+  if (!(sound > most) || sound >= 1) return shares
+  return shares.map((share, i) => (i === none ? most : (share * (1 - most)) / (1 - sound)))
 }
 
 /** no deviation is larger, and no standard smaller, K or % */
@@ -203,6 +224,22 @@ function gasAtLiquidPort(cause: FaultCause, { subcooling }: DiagnosticFindings):
   if (!subcooling) return -1
   const u = Math.hypot(bounded(subcooling.standard, ABSURD), 0.5)
   return Math.min(0, -0.5 * (Math.max(0, bounded(subcooling.deviation, ABSURD)) / u) ** 2)
+}
+
+/** of what charge should move superheat, what it does where the coil is starved; and how far machines differ in either */
+const STARVED = { follows: 0.25, spread: 0.25 }
+const FREE = { follows: 1, spread: 0.4 }
+
+/** How likely the unit's answer to its steps is under a cause: what starves the coil holds superheat back, whatever stands before it. */
+function logAnswer(cause: FaultCause, answered: StepAnswer | undefined): number {
+  if (!answered) return 0
+  const { follows, spread } = cause === 'restriction' || cause === 'starvedDevice' ? STARVED : FREE
+  const { expectedK, movedK, standardK } = answered
+  const expected = bounded(expectedK, ABSURD)
+  return logDensity(
+    bounded(movedK, ABSURD) - follows * expected,
+    Math.max(Math.hypot(bounded(standardK, ABSURD), spread * expected), LEAST_STANDARD),
+  )
 }
 
 /** a normal with heavier tails: no single odd reading decides alone */

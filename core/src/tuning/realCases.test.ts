@@ -369,9 +369,8 @@ describe('what an experienced lead concludes', () => {
   })
   it.each(cases)('%s', (_name, seen, conclusion) => {
     const { advice, gates, ranked, judged, checks } = conclude(seen)
-    // what comes before any charge is asked about whatever the reading says; here counts what the reading itself says
+    // a look may be asked for before charge; what speaks against the charge itself is what counts there
     const against = gates.filter((g) => !lookedAtFirst.includes(g.code))
-    const free = against.length === 0
     if (conclusion === 'sound') {
       expect(checks).toEqual([])
       expect(advice!.action).toBe('stop')
@@ -384,7 +383,8 @@ describe('what an experienced lead concludes', () => {
       expect(ranked[0]!.cause).toBe('overcharge')
       expect([advice!.action, gates]).toEqual(['remove', []])
     } else {
-      const touches = free && (advice?.action === 'add' || advice?.action === 'remove')
+      // whether by a look that is asked for first or by a cause that leads: nothing is charged on it
+      const touches = gates.length === 0 && (advice?.action === 'add' || advice?.action === 'remove')
       expect(touches).toBe(false)
       if (conclusion.first?.length) expect(conclusion.first).toContain(ranked[0]!.cause)
     }

@@ -120,7 +120,7 @@ describe('steps that did nothing', () => {
     expect(adviseStep({ ...question, current: { subcoolingK: 3.2, settled: true }, history: then }).action).toBe('add')
   })
   it('a coarse gauge drives none: what can’t be told from the target isn’t chased', () => {
-    const coarse = { subcoolingK: 9.7 / 1.8, settled: true, standardK: 3 / 1.8 }
+    const coarse = { subcoolingK: 6.2 / 1.8, settled: true, standardK: 4 / 1.8 }
     expect(adviseStep({ ...question, target: 10 / 1.8, current: coarse, history: [] })).toMatchObject({
       action: 'stop',
       reasons: [{ code: 'withinUncertainty' }],
