@@ -523,6 +523,8 @@ const samples: Record<string, readonly unknown[]> = {
       superheatK: 6,
     },
   ],
+  countedClass: [facts, values],
+  decide: [{ judged, checks: [], ranked: [], gates: [] }],
   leastCost: [
     {
       belief: [{ cause: 'undercharge', probability: 0.8 }],

@@ -45,7 +45,7 @@ export function findingWords(finding: Finding, system: UnitSystem, profile: Meth
 const habitText = (key: HabitKey, habit: Habit, system: UnitSystem) =>
   showText(habitSpecs[key].dimension, habit.si, system)
 
-function sentenceOf({ code, instrument = '', assumed }: Finding, of: (key: HabitKey) => string): string {
+function sentenceOf({ code, instrument = '', assumed, because }: Finding, of: (key: HabitKey) => string): string {
   switch (code) {
     case 'impossible':
       return 'These readings can’t all be true together: no verdict on them until that is mended.'
@@ -155,7 +155,7 @@ function sentenceOf({ code, instrument = '', assumed }: Finding, of: (key: Habit
       return `${instrument}: zeroed longer ago than ${of('zeroedWithinS')}.`
     case 'instrumentUnknown':
       return assumed === 'analog'
-        ? `Not every deciding channel names its instrument: those count as dial gauges, ±${of('analogLowSidePa')} and ±${of('analogHighSidePa')}, ±${of('analogLineK')} on a pipe.`
-        : `Not every deciding channel names its instrument: those count as digital of the middle class, ±${of('digitalPressureShare')} of a pressure, ±${of('digitalLineK')} on a pipe. Say under Prepare if they are dial gauges.`
+        ? `${because === 'unanswered' ? 'Nobody said what it was read with, so it' : 'What isn’t named'} counts as dial gauges: ±${of('analogLowSidePa')} and ±${of('analogHighSidePa')}, ±${of('analogLineK')} on a pipe.${because === 'unanswered' ? ' One tap says otherwise.' : ''}`
+        : `${because === 'divisions' ? 'Nobody said what it was read with; it was read finer than a dial shows, so it' : 'What isn’t named'} counts as digital of the middle class: ±${of('digitalPressureShare')} of a pressure, ±${of('digitalLineK')} on a pipe.`
   }
 }

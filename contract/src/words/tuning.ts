@@ -274,18 +274,20 @@ export function gateWords(gate: ChargeGate, system: UnitSystem): string {
     case 'notSettled':
       return 'It hasn’t settled: wait.'
     case 'airflowNotKnownGood':
-      return 'Filter, coil and airflow haven’t been seen to: they come before any charge.'
+      return 'Filter, coil and airflow haven’t been seen to, and it reads as if they might be it. One tap once they are.'
     case 'condenserNotKnownClean':
-      return 'Condenser and its fan haven’t been seen to: they come before any charge.'
+      return 'Condenser and its fan haven’t been seen to, and it reads as if they might be it. One tap once they are.'
     case 'deviceNotCompared':
       return gate.metering === 'fixedOrifice'
         ? 'The piston hasn’t been compared with the label: a coil that starves or floods reads like charge.'
         : 'The valve hasn’t been compared with the label, nor bulb and screen looked at: a coil that starves or floods reads like charge.'
     case 'soundLikelier':
-      return `It reads a little out, yet nothing wrong is likelier (${percent(gate.probability)}) than too little charge: log it as it is, or read with better instruments.`
+      return `It reads a little out, yet that nothing is wrong is likelier (${percent(gate.probability)}): log it as it is, or read with finer instruments.`
     case 'otherCauseLeads': {
-      const what = `${causeOfFaultWords[gate.cause]} ${gate.probability > 0.5 ? 'is likelier' : 'isn’t ruled out'} (${percent(gate.probability)})`
-      return `${what}: ${firstWords[gate.cause] ?? 'settle that first'}.`
+      const what = `${causeOfFaultWords[gate.cause]}: ${percent(gate.probability)}`
+      return gate.asks
+        ? `${what}. It costs less to look than to charge in vain: ${firstWords[gate.cause] ?? 'settle that first'}.`
+        : `${what}. ${causeActWords[gate.cause] ?? 'Settle that first.'}`
     }
     case 'wrongOrifice': {
       const d = (k: number) => showText('temperatureDifference', Math.abs(k), system)

@@ -15,6 +15,7 @@ import {
   type ChargeVerdict,
   type JudgedReading,
 } from '../tuning/judgeCharge'
+import { countedClass } from '../tuning/countedClass'
 import { plausibilityMargins, plausibleOf } from '../tuning/plausible'
 import { verdictThresholds } from '../tuning/verdictThresholds'
 
@@ -160,7 +161,7 @@ function byDischarge({ unit, reading, kit, profile }: ColdQuestion): Found {
   const instruments = {
     used: reading.instruments ?? {},
     kit,
-    assumed: unit.facts.instrumentClass ?? 'digital',
+    assumed: countedClass(unit.facts, reading.values, reading.live).of,
     profile: method,
   } as const
   const standardK = Math.hypot(

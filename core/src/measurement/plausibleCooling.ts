@@ -50,7 +50,7 @@ export function inCooling(r: PlausibleReading, m: Margins): PlausibilityCheck[] 
     say(
       'suctionLineNotCooler',
       ['suctionLineK', 'liquidLineK'],
-      ['clampsSwapped', 'clampLoose', 'notRunning', 'reversed'],
+      ['clampsSwapped', 'clampLoose', 'notRunning', 'reversed', 'nearlyEmpty'],
     )
   sayDischarge(r, m, say)
   if (above(r.supplyK, r.returnK, m.probesK))
@@ -82,7 +82,11 @@ export function inCooling(r: PlausibleReading, m: Margins): PlausibilityCheck[] 
     )
   sayWetBulb(r, m, say)
   if (above(r.suctionLineK, r.returnK, m.suctionOverReturnK))
-    say('suctionLineOverReturn', ['suctionLineK', 'returnK'], ['clampsSwapped', 'clampInSun', 'clampLoose'])
+    say(
+      'suctionLineOverReturn',
+      ['suctionLineK', 'returnK'],
+      ['clampsSwapped', 'clampInSun', 'clampLoose', 'nearlyEmpty'],
+    )
   return checks
 }
 

@@ -73,7 +73,7 @@ export function conversionRun(record: UnitRecord, here: InForceHere): Conversion
     item: found,
     judged: judgeCharge(
       { facts: baselineFacts(facts), label, elevationM },
-      { ...found.entry, atMs: timeOf(found) },
+      { ...found.entry, live: found.entry.live !== undefined, atMs: timeOf(found) },
       found.entry.kit ?? [],
       method,
     ),

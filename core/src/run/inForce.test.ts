@@ -37,7 +37,7 @@ describe('labels, methods and readings on the record', () => {
     unitView(foldEntries(testLog(...base, ...more)), { nowMs: NOON + 60 * 60_000 })
 
   it('judge by the label that the unit took, and by overrides before it', () => {
-    const plain = view([20, reading(97.5)])
+    const plain = view([20, reading(97.4)])
     expect(plain.reading!.judged).toMatchObject({ verdict: 'in', target: { source: 'label' } })
     expect(plain.method.subcoolingToleranceK).toMatchObject({ origin: 'label' })
     const habit = 'subcoolingToleranceK'

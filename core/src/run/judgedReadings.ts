@@ -26,7 +26,12 @@ type ReadingTerms = InForceHere & { readonly startedMs?: number }
 /** A logged reading judged with the instruments that it names. */
 function judgeLogged(item: LogItem<Reading>, { facts, label, elevationM, method }: ReadingTerms): JudgedReading {
   const { mode, values, instruments, kit = [] } = item.entry
-  return judgeCharge({ facts, label, elevationM }, { mode, values, instruments, atMs: timeOf(item) }, kit, method)
+  return judgeCharge(
+    { facts, label, elevationM },
+    { mode, values, instruments, atMs: timeOf(item), live: item.entry.live !== undefined },
+    kit,
+    method,
+  )
 }
 
 /**

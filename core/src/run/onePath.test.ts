@@ -27,6 +27,7 @@ const shown = (judged: JudgedReading, found: Assessment) => ({
   asks: found.separating,
   advice: found.advice && [found.advice.action, found.advice.amountKg?.toFixed(6), found.advice.reasons[0]?.code],
   gates: found.gates.map((g) => g.code),
+  act: found.act,
 })
 
 const k = (f: number) => (f + 459.67) / 1.8
@@ -69,7 +70,10 @@ function ways(seenNow: Seen) {
   const { refrigerant, metering, drierF, looked } = seenNow
   const log = testLog(
     ...bare,
-    [-89, { kind: 'facts', facts: { refrigerant, metering, superheatSource: 'commonRule' } }],
+    [
+      -89,
+      { kind: 'facts', facts: { refrigerant, metering, superheatSource: 'commonRule', instrumentClass: 'digital' } },
+    ],
     ...tested,
     ...started,
     [

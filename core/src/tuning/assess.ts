@@ -7,6 +7,7 @@ import { suggestSwap, type ProbeSwap } from '../measurement/suggestSwap'
 import { toSi } from '../quantity/unit'
 import { chargeGates, type ChargeGate } from './chargeGates'
 import { coldOf, deviationsOf, type Beside } from './deviations'
+import { decide, type Act } from './decide'
 import { diagnose, separatingReading, type RankedCause } from './diagnose'
 import type { FaultCause, Symptom } from './faultSignatures'
 import type { JudgedReading } from './judgeCharge'
@@ -38,6 +39,8 @@ export interface Assessment {
   readonly separating?: { readonly symptom: Symptom; readonly between: readonly [FaultCause, FaultCause] }
   readonly advice?: StepAdvice
   readonly gates: readonly ChargeGate[]
+  /** what all of it comes to; absent where no charge follows from the reading: standing, in heating, or without a metering device */
+  readonly act?: Act
 }
 
 /**
@@ -55,7 +58,8 @@ export function assess(question: AssessQuestion): Assessment {
       : undefined
   const told = { checks, ...(swap ? { swap } : {}) }
   if (!running || !facts.metering || mode === 'heating') return { ...told, ranked: [], gates: [] }
-  return { ...told, ...tuned(question) }
+  const found = { ...told, ...tuned(question) }
+  return { ...found, act: decide({ judged, ...found }) }
 }
 
 /** Diagnosis, step and gates of a reading in cooling. */

@@ -103,7 +103,7 @@ export function assessLive(samples: readonly TraceSample[], terms: LiveTerms): L
   const values = readingOf(means, terms.system)
   const judged = judgeCharge(
     { facts, label, elevationM },
-    { mode, values, instruments: terms.instruments, atMs: terms.atMs, running: terms.running },
+    { mode, values, instruments: terms.instruments, atMs: terms.atMs, running: terms.running, live: true },
     terms.kit,
     profile,
   )

@@ -162,10 +162,14 @@ describe('uncertainty', () => {
   })
   it('counts a channel without an instrument as its class, and says so', () => {
     const { uncertainty } = judge(unit, wet, { kit: [gauge('g', 3)], instruments: { liquidPressure: 'g' } })
-    expect(uncertainty).toMatchObject({ unknown: ['liquidLine'], assumed: 'digital' })
+    // read to half degrees and half psi at the finest, which a dial shows, too: the worse class
+    expect(uncertainty).toMatchObject({ unknown: ['liquidLine'], assumed: 'analog' })
     const analog = judge({ facts: { ...unit.facts, instrumentClass: 'analog' } }, wet).uncertainty!
     expect(analog.unknown).toEqual(['liquidLine', 'liquidPressure'])
-    expect(analog.standardK).toBeGreaterThan(judge(unit, wet).uncertainty!.standardK)
+    expect(analog.standardK).toBeGreaterThan(
+      judge({ facts: { ...unit.facts, instrumentClass: 'digital' } }, wet).uncertainty!.standardK,
+    )
+    expect(analog.standardK).toBe(judge(unit, wet).uncertainty!.standardK)
   })
   it('of superheat or subcooling is known once both of its readings are', () => {
     const { standard } = judge(unit, { liquidPressure: running.liquidPressure, suctionLine: running.suctionLine })

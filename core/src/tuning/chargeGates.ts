@@ -23,7 +23,13 @@ export type ChargeGate =
   | { readonly code: 'drierBlocked'; readonly dropK: number }
   | { readonly code: 'notSettled'; readonly settling: SettlingResult }
   | { readonly code: 'airflowNotKnownGood' }
-  | { readonly code: 'otherCauseLeads'; readonly cause: FaultCause; readonly probability: number }
+  /** `asks`: nobody looked into it yet, and a look is cheaper than a step in vain */
+  | {
+      readonly code: 'otherCauseLeads'
+      readonly cause: FaultCause
+      readonly probability: number
+      readonly asks?: true
+    }
   | { readonly code: 'condenserNotKnownClean' }
   /** piston or valve against the label, bulb and screen: what starves or floods a coil reads like charge */
   | { readonly code: 'deviceNotCompared'; readonly metering: Metering }
@@ -125,7 +131,7 @@ function lookGate(cause: FaultCause, probability: number, metering: Metering): C
   if (cause === 'lowAirflow') return { code: 'airflowNotKnownGood' }
   if (cause === 'dirtyCondenser') return { code: 'condenserNotKnownClean' }
   if (cause === 'starvedDevice' || cause === 'overfeeding') return { code: 'deviceNotCompared', metering }
-  return { code: 'otherCauseLeads', cause, probability }
+  return { code: 'otherCauseLeads', cause, probability, asks: true }
 }
 
 /** What nobody looked into yet, and what that costs. */

@@ -5,6 +5,7 @@ import type { ModelLabel } from '../label/modelLabel'
 import type { PlausibilityCheck } from '../measurement/plausibility'
 import type { InstrumentWarning } from '../measurement/instrument'
 import type { InstrumentClass } from '../measurement/instrumentClass'
+import type { CountedClass } from './countedClass'
 import type { HabitKey } from '../method/habits'
 import type { MethodProfile } from '../method/profile'
 import { bounded } from '../quantity/bounded'
@@ -119,6 +120,8 @@ export interface Finding {
   readonly instrument?: string
   /** class that unnamed instruments count as */
   readonly assumed?: InstrumentClass
+  /** and why that one */
+  readonly because?: CountedClass['because']
   /** how sure, where the instruments leave a doubt: 0 to 1 */
   readonly probability?: number
 }
@@ -161,10 +164,11 @@ export function makeFinding(
     habits?: readonly HabitKey[]
     instrument?: string
     assumed?: InstrumentClass
+    because?: CountedClass['because']
     probability?: number
   } = {},
 ): Finding {
-  const { values = [], habits = [], instrument, assumed, probability } = more
+  const { values = [], habits = [], instrument, assumed, because, probability } = more
   const known = values.flatMap(([name, dimension, si]) =>
     si === undefined || !Number.isFinite(si) ? [] : [{ name, dimension, si: bounded(si) }],
   )
@@ -176,6 +180,7 @@ export function makeFinding(
     habits,
     ...(instrument ? { instrument } : {}),
     ...(assumed ? { assumed } : {}),
+    ...(because ? { because } : {}),
     ...(probability === undefined ? {} : { probability }),
   }
 }

@@ -7,6 +7,7 @@ import type { MethodProfile } from '../method/profile'
 import { hasGlide } from '../refrigerant/refrigerants'
 import type { ChargeUncertainty } from './chargeUncertainty'
 import { coils } from './coilFindings'
+import type { CountedClass } from './countedClass'
 import { contradictions } from './contradictions'
 import { electrical } from './electricalFindings'
 import {
@@ -172,7 +173,11 @@ const classHabits: Record<InstrumentClass, readonly HabitKey[]> = {
 export function instrumentFindings(
   instruments: readonly Instrument[],
   uncertainty: Pick<ChargeUncertainty, 'unknown' | 'assumed'> | undefined,
-  { atMs, profile }: { atMs: number | undefined; profile: MethodProfile },
+  {
+    atMs,
+    profile,
+    because = 'said',
+  }: { atMs: number | undefined; profile: MethodProfile; because?: CountedClass['because'] },
 ): Finding[] {
   const warned =
     atMs === undefined
@@ -184,5 +189,5 @@ export function instrumentFindings(
         )
   if (!uncertainty || uncertainty.unknown.length === 0) return warned
   const { assumed } = uncertainty
-  return [...warned, makeFinding('instrumentUnknown', 'note', { assumed, habits: classHabits[assumed] })]
+  return [...warned, makeFinding('instrumentUnknown', 'note', { assumed, because, habits: classHabits[assumed] })]
 }

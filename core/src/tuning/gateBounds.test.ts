@@ -137,7 +137,7 @@ describe('another cause, by what it costs', () => {
   })
   it('the most is saved first', () => {
     const gates = ask({ ...unlooked, ranked: rank({ undercharge: 0.6, restriction: 0.3, weakCompressor: 0.1 }) })
-    expect(gates).toEqual([{ code: 'otherCauseLeads', cause: 'restriction', probability: 0.3 }])
+    expect(gates).toEqual([{ code: 'otherCauseLeads', cause: 'restriction', probability: 0.3, asks: true }])
   })
   it('a small step costs less in vain, and each further one more: it has the earlier ones behind it', () => {
     // a fixed orifice of 3 kg: 43 K a charge by experience; 0.06 kg move 0.86 K of a band of 4

@@ -11,6 +11,7 @@ import { judge, type ThreeWay } from '../measurement/judge'
 import type { HabitKey } from '../method/habits'
 import { overlay, type MethodProfile } from '../method/profile'
 import { toSi } from '../quantity/unit'
+import { countedClass } from './countedClass'
 import { findTarget, type Target } from './chargeTarget'
 import {
   chargeUncertainty,
@@ -40,6 +41,8 @@ export interface ChargeReading {
   readonly instruments?: InstrumentsUsed
   /** when; without it nothing is said about zeroing and due dates */
   readonly atMs?: number
+  /** probes sent it: nobody read it off a dial */
+  readonly live?: boolean
   /** false: standing; what can't be true is another question then */
   readonly running?: boolean
   /** the quantity that somebody wants to charge by; the wrong one for the metering device is refused with the reason */
@@ -94,7 +97,7 @@ export function judgeCharge(
   profile: MethodProfile,
 ): JudgedReading {
   const { facts, label, elevationM } = unit
-  const { values, mode, instruments: used = {}, atMs, asked, running = true } = reading
+  const { values, mode, instruments: used = {}, atMs, asked, running = true, live = false } = reading
   const method = overlay(profile, labelHabits(label), factHabits(facts))
   const measured = measure({ facts, values, elevationM, profile: method, mode, ...(label ? { label } : {}) })
   const liquidGaugePa = values.liquidPressure && toSi('gaugePressure', values.liquidPressure)
@@ -106,7 +109,8 @@ export function judgeCharge(
     : undefined
   const named = kit.filter((instrument) => Object.values(used).includes(instrument.id))
   const { refrigerant } = facts
-  const instruments: UsedInstruments = { used, kit, assumed: facts.instrumentClass ?? 'digital', profile: method }
+  const counted = countedClass(facts, values, live)
+  const instruments: UsedInstruments = { used, kit, assumed: counted.of, profile: method }
   const uncertainty =
     target.ok && decidingValueK !== undefined && refrigerant
       ? chargeUncertainty({ target, measured, values, refrigerant, ...instruments })
@@ -124,7 +128,7 @@ export function judgeCharge(
   const findings = [
     ...(checks.length > 0 ? [impossibleFinding] : []),
     ...findingsOf({ facts, label, measured, target, mode, profile: method, checks, standard }),
-    ...instrumentFindings(named, uncertainty, { atMs, profile: method }),
+    ...instrumentFindings(named, uncertainty, { atMs, profile: method, because: counted.because }),
   ]
   const decided = decide(target, decidingValueK, uncertainty, method, findings)
   // assigned rather than spread: a reading is judged at every keystroke, and copying thirty properties is a third of the time

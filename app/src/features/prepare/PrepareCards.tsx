@@ -326,7 +326,7 @@ export function SiteCard({
         name="instrumentClass"
         label="Instruments that no reading names"
         options={classes}
-        hint="What they count as in a verdict. Not answered: digital of the middle class. Nothing counts as exact."
+        hint="What they count as in a verdict. Not answered: digital where they were read finer than a dial shows, else dials. Nothing counts as exact."
       />
       <FormQuantity
         control={control}

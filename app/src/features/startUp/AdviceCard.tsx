@@ -1,5 +1,6 @@
 import {
-  adviceHead,
+  actHead,
+  actWhy,
   causeActWords,
   causeOfFaultWords,
   checkWords,
@@ -10,18 +11,19 @@ import {
   stepReasonWords,
   swapWords,
 } from '@zetesis/contract'
-import type { ChargeGate, FaultCause, LiveAssessment, MethodProfile, StepAdvice, UnitSystem } from '@zetesis/core'
-import type { ReactNode } from 'react'
+import type { Act, FaultCause, LiveAssessment, MethodProfile, UnitSystem } from '@zetesis/core'
+import { useState, type ReactNode } from 'react'
 import { YStack } from 'tamagui'
 import { useSettings } from '@/settings/settings'
 import { Banner, type Metal } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
+import { Disclosure } from '@/ui/Disclosure'
 import { drawn } from '@/ui/drawn'
 import { telling } from '@/ui/telling'
 import { Press } from '@/ui/Press'
-import { Body, Heading, Soft } from '@/ui/Words'
+import { Body, Soft } from '@/ui/Words'
 
-export type Tuned = Pick<LiveAssessment, 'checks' | 'swap' | 'ranked' | 'separating' | 'advice' | 'gates'>
+export type Tuned = Pick<LiveAssessment, 'checks' | 'swap' | 'ranked' | 'separating' | 'advice' | 'gates' | 'act'>
 
 /** What can't be true together, with what to look for; it stands before any advice. */
 export function PlausibilityCard({ tuned, onExchange }: { tuned: Tuned; onExchange?: () => void }) {
@@ -46,6 +48,11 @@ export function PlausibilityCard({ tuned, onExchange }: { tuned: Tuned; onExchan
             ) : null}
           </>
         ) : null}
+        {tuned.act?.code === 'remeasure' && tuned.act.mayBeShort ? (
+          <Body fontSize="$3" lineHeight="$3" testID="weigh-first">
+            Or it is nearly empty, and that is why: weigh in what the label says is missing first, then read again.
+          </Body>
+        ) : null}
         <Soft>You can log it all the same; nothing is advised on it.</Soft>
       </YStack>
     </Banner>
@@ -56,33 +63,68 @@ const SHOWN_CAUSES = 3
 /** less isn't worth a line on a phone */
 const LEAST_SHARE = 0.02
 
-/** The next step with its reason in one line, or why there is none; then what is probably wrong. */
+/** The one act, with its reason; what else is known of it is folded away where the act needs nobody to weigh causes. */
 export function AdviceCard({ tuned, method }: { tuned: Tuned; method: MethodProfile }) {
   const { system } = useSettings()
-  const nothing = tuned.checks.length > 0 || (tuned.ranked.length === 0 && !tuned.advice)
-  return nothing ? null : <Advised {...adviceLines(tuned, method, system)} />
+  return tuned.checks.length > 0 || !tuned.act ? null : <Advised {...adviceLines(tuned, tuned.act, method, system)} />
 }
 
 interface Lines {
-  readonly step?: StepLines
-  readonly causes: readonly { cause: FaultCause; name: string; text: string; act?: string }[]
-  readonly ask?: string
-}
-interface StepLines {
   readonly metal: Metal
   readonly word: string
-  /** what bars it, where something does */
-  readonly gates?: readonly { code: string; words: string }[]
-  readonly why?: string
+  readonly why: readonly string[]
   readonly then?: string
   readonly takesOut?: boolean
+  /** what else speaks against a step */
+  readonly besides: readonly string[]
+  readonly causes: readonly { cause: FaultCause; name: string; text: string; act?: string }[]
+  readonly ask?: string
+  /** somebody has to look into causes now */
+  readonly looks: boolean
+}
+
+const metals: Record<Act['code'], Metal> = {
+  sign: 'in',
+  add: 'tooClose',
+  remove: 'tooClose',
+  wait: 'none',
+  look: 'tooClose',
+  comeBack: 'tooClose',
+  remeasure: 'out',
+  notCharge: 'out',
+  leave: 'tooClose',
+  readFiner: 'tooClose',
+  danger: 'out',
+  findTarget: 'none',
+  findCharge: 'none',
+  read: 'none',
 }
 
 /** The card in words: while they are the same it isn't drawn anew. */
-function adviceLines({ advice, gates, ranked, separating }: Tuned, method: MethodProfile, system: UnitSystem): Lines {
+function adviceLines(
+  { advice, gates, ranked, separating }: Tuned,
+  act: Act,
+  method: MethodProfile,
+  system: UnitSystem,
+): Lines {
   const ranks = ranked.slice(0, SHOWN_CAUSES).filter((r) => r.probability >= LEAST_SHARE)
+  const steps = act.code === 'add' || act.code === 'remove'
+  const gate = 'gate' in act ? act.gate : undefined
+  const reasons = advice?.reasons.map((r) => stepReasonWords(r, system)).join(', ') ?? ''
+  const why = gate
+    ? gateWords(gate, system)
+    : (actWhy(act) ??
+      (act.code === 'leave'
+        ? gateWords({ code: 'soundLikelier', probability: act.probability }, system)
+        : reasons && `${reasons}${reasons.endsWith('.') ? '' : '.'}`))
+  const others = steps ? [] : gates.filter((g) => g !== gate && g.code !== 'soundLikelier')
   return {
-    step: advice && stepLines(advice, gates, system),
+    metal: act.code === 'sign' && act.as === 'probablyIn' ? 'tooClose' : metals[act.code],
+    word: actHead(act, system),
+    why: why ? [why] : [],
+    ...(steps && advice ? { then: predictedText(advice.predicted, system) } : {}),
+    takesOut: act.code === 'remove',
+    besides: others.map((g) => gateWords(g, system)),
     causes: ranks.map((r) => ({
       cause: r.cause,
       name: causeOfFaultWords[r.cause],
@@ -93,24 +135,7 @@ function adviceLines({ advice, gates, ranked, separating }: Tuned, method: Metho
       separating && (ranks[0]?.probability ?? 0) < method.causeSettledShare.si
         ? separatingWords(separating.between, separating.symptom)
         : undefined,
-  }
-}
-
-function stepLines(advice: StepAdvice, gates: readonly ChargeGate[], system: UnitSystem): StepLines {
-  const wants = advice.action === 'add' || advice.action === 'remove'
-  if (wants && gates.length > 0)
-    return {
-      metal: 'out',
-      word: advice.action === 'add' ? 'Don’t add' : 'Don’t take out',
-      gates: gates.map((gate) => ({ code: gate.code, words: gateWords(gate, system) })),
-    }
-  const why = advice.reasons.map((r) => stepReasonWords(r, system)).join(', ')
-  return {
-    metal: wants ? 'tooClose' : advice.action === 'wait' ? 'none' : 'in',
-    word: adviceHead(advice, system),
-    why: `${why}${why.endsWith('.') ? '' : '.'}`,
-    then: predictedText(advice.predicted, system),
-    takesOut: advice.action === 'remove',
+    looks: act.code === 'look' || act.code === 'notCharge' || act.code === 'danger',
   }
 }
 
@@ -125,19 +150,36 @@ export const likeliest = ({ ranked }: Pick<Tuned, 'ranked'>) =>
 export const mayDespite = (tuned: Tuned) => !mayStep(tuned) && tuned.checks.length === 0
 
 /** Nothing speaks against it: the step may be made. */
-export const mayStep = ({ advice, gates }: Tuned) =>
-  (advice?.action === 'add' || advice?.action === 'remove') && gates.length === 0
+export const mayStep = ({ act }: Tuned) => act?.code === 'add' || act?.code === 'remove'
 
-const Advised = drawn(function Advised({ step, causes, ask }: Lines) {
+const Advised = drawn(function Advised({ looks, besides, causes, ask, ...head }: Lines) {
+  const [opened, setOpened] = useState<boolean>()
+  const open = opened ?? looks
   return (
     <Card testID="advice">
-      {step ? <Step {...step} /> : <Body>No step without a target and the label’s charge.</Body>}
-      <Heading>What is probably so</Heading>
-      {causes.map((line) => (
-        <Cause key={line.cause} {...line} />
-      ))}
-      {ask ? <Body testID="ask-next">{ask}</Body> : null}
-      <Soft>By likelihoods, for one fault at a time; the equipment’s literature and a licensed person come first.</Soft>
+      <Head {...head} />
+      {causes.length + besides.length === 0 ? null : (
+        <Disclosure
+          title="Why"
+          summary={causes[0] ? `${causes[0].name}: ${causes[0].text}` : undefined}
+          open={open}
+          onToggle={() => setOpened(!open)}
+          testID="advice-more"
+        >
+          {besides.map((words) => (
+            <Body key={words} fontSize="$3" lineHeight="$3">
+              {words}
+            </Body>
+          ))}
+          {causes.map((line) => (
+            <Cause key={line.cause} {...line} />
+          ))}
+          {ask ? <Body testID="ask-next">{ask}</Body> : null}
+          <Soft>
+            By likelihoods, for one fault at a time; the equipment’s literature and a licensed person come first.
+          </Soft>
+        </Disclosure>
+      )}
     </Card>
   )
 })
@@ -164,20 +206,15 @@ const Cause = telling(function Cause({
   )
 }, 'text')
 
-function Step({ metal, word, gates, why, then, takesOut }: StepLines) {
+function Head({ metal, word, why, then, takesOut }: Pick<Lines, 'metal' | 'word' | 'why' | 'then' | 'takesOut'>) {
   return (
     <Banner metal={metal} word={word} testID="advice-head">
       <YStack gap="$1">
-        {gates?.map((gate) => (
-          <Body key={gate.code} fontSize="$3" lineHeight="$3">
-            {gate.words}
+        {why.map((words) => (
+          <Body key={words} fontSize="$3" lineHeight="$3" testID="advice-why">
+            {words}
           </Body>
         ))}
-        {why ? (
-          <Body fontSize="$3" lineHeight="$3" testID="advice-why">
-            {why}
-          </Body>
-        ) : null}
         {then ? <Soft testID="advice-then">{then}</Soft> : null}
         {takesOut ? (
           <Soft>

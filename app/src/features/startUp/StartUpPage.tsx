@@ -3,7 +3,7 @@ import { readableIn, type Instrument, type LiveAssessment, conditionsWindow } fr
 import { Fragment, useMemo, useState } from 'react'
 import { useMedia, YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
-import { useInstrumentChoice, type SlotChoice } from '@/kit/choice'
+import { chosenFor, useInstrumentChoice, type SlotChoice } from '@/kit/choice'
 import { InstrumentPicker } from '@/kit/InstrumentPicker'
 import { useReadingsFrom } from '@/recording/ReadingsFrom'
 import { useRig } from '@/recording/RigCard'
@@ -20,6 +20,7 @@ import { Ticking } from '@/ui/Ticking'
 import { ReadingFields, useReadingForm } from './useReadingForm'
 import { AdviceCard, likeliest, mayDespite, mayStep, PlausibilityCard } from './AdviceCard'
 import { AimCard } from './AimCard'
+import { AskInstruments } from './AskInstruments'
 import { BeforeStart } from './BeforeStart'
 import { BothModesCard } from './BothModesCard'
 import { ColdCard } from './ColdCard'
@@ -189,6 +190,7 @@ function ReadingBench({
   )
 
   const shown = useShown(unit, { preview, typing, choice, kit })
+  const named = readingSlots(kit).some((slot) => chosenFor(slot, choice) !== undefined)
   const settle = view.waits.find((w) => w.kind === 'settle')
   const tuned = useTuned(unit, shown)
   const strike = useStrikeStep(unit)
@@ -222,6 +224,7 @@ function ReadingBench({
       {settle ? <Settling endsMs={settle.endsMs} afterS={view.method.settleAfterStartS.si} /> : null}
       {taking ? (
         <>
+          {view.facts.instrumentClass || named ? null : <AskInstruments unit={unit} />}
           <InstrumentPicker slots={readingSlots(kit)} choice={choice} onChoose={choose} profile={view.method} />
           <ReadingFields
             control={control}
@@ -253,7 +256,7 @@ function ReadingBench({
           {last?.targetMovedK !== undefined && !typing ? <TargetMovedBy movedK={last.targetMovedK} /> : null}
           {tuned && typing ? <PlausibilityCard tuned={tuned} /> : null}
           {tuned && !heating ? <AdviceCard tuned={tuned} method={view.method} /> : null}
-          {tuned?.advice && mayStep(tuned) && !view.sealed ? (
+          {tuned?.advice && mayStep(tuned) && !typing && !view.sealed ? (
             <StepCard unit={unit} advice={tuned.advice} onRig={false} />
           ) : null}
           {tuned && !heating && !typing && !view.sealed ? (

@@ -28,6 +28,8 @@ export function useShown(
   const { mode } = heatPump
   const reading = shownReading(unit.view)
   const minuteMs = useNow()
+  const started = unit.view.startedMs !== undefined
+  const settling = unit.view.waits.some((w) => w.kind === 'settle' && w.endsMs > minuteMs)
   return useMemo(() => {
     const workingsOf = (values: ReadingValues, judged: JudgedReading) => readingWorkings({ values, elevationM, judged })
     if (!typing) {
@@ -37,7 +39,7 @@ export function useShown(
       // the kit of today may hold what would have settled it
       const judged = judgeCharge(
         { facts, label, elevationM },
-        { ...logged, atMs: Date.parse(logged.at) },
+        { ...logged, live: logged.live !== undefined, atMs: Date.parse(logged.at) },
         [...(logged.kit ?? []), ...kit.filter((i) => !logged.kit?.some((k) => k.id === i.id))],
         method,
       )
@@ -53,8 +55,9 @@ export function useShown(
       kit,
       method,
     )
-    return { judged, workings: workingsOf(sound, judged), settled: false }
-  }, [typing, preview, reading, facts, label, elevationM, method, choice, kit, minuteMs, mode])
+    // by the clock it would be settled if it were logged now, and what it says is the same then
+    return { judged, workings: workingsOf(sound, judged), settled: started && !settling }
+  }, [typing, preview, reading, facts, label, elevationM, method, choice, kit, minuteMs, mode, started, settling])
 }
 
 /** The last reading of the mode that it runs in. */

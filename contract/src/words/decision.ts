@@ -1,0 +1,72 @@
+import { showText, type Act, type ChargeGateCode, type FaultCause, type UnitSystem } from '@zetesis/core'
+import { causeActWords, causeOfFaultWords } from './tuning'
+
+/** What is looked at, as the head of a card says it. */
+const lookHeads: { readonly [C in ChargeGateCode]?: string } = {
+  airflowNotKnownGood: 'See to filter, coil and air first',
+  condenserNotKnownClean: 'Look at the condenser first',
+  deviceNotCompared: 'Compare the metering device first',
+  coilFreezing: 'Let the coil thaw first',
+}
+const lookHeadsByCause: { readonly [C in FaultCause]?: string } = {
+  restriction: 'Measure over the drier first',
+  air: 'Read its standing pressure first',
+  weakCompressor: 'Clamp the compressor’s current first',
+}
+
+/** What a lead does now, in a few words. */
+export function actHead(act: Act, system: UnitSystem): string {
+  switch (act.code) {
+    case 'sign':
+      return act.as === 'in' ? 'Leave it and sign' : 'Near enough: sign it'
+    case 'add':
+      return `Add ${showText('mass', act.amountKg, system)}`
+    case 'remove':
+      return `Take out ${showText('mass', act.amountKg, system)}`
+    case 'wait':
+      return 'Wait until it settles'
+    case 'look': {
+      const { gate } = act
+      const byCause = gate.code === 'otherCauseLeads' ? lookHeadsByCause[gate.cause] : undefined
+      return byCause ?? lookHeads[gate.code] ?? 'Look into it first'
+    }
+    case 'comeBack':
+      return 'Leave the weighed charge and come back'
+    case 'remeasure':
+      return 'Mend the readings first'
+    case 'notCharge':
+      return 'Not by charge'
+    case 'leave':
+      return 'Leave it'
+    case 'readFiner':
+      return 'Read it with a finer instrument'
+    case 'danger':
+      return 'Stop and look: liquid may reach the compressor'
+    case 'findTarget':
+      return 'Find the target first'
+    case 'findCharge':
+      return 'Take the label’s charge first'
+    case 'read':
+      return 'Finish the reading'
+  }
+}
+
+/** Why, where the head alone doesn’t say it and no gate does. */
+export function actWhy(act: Act): string | undefined {
+  switch (act.code) {
+    case 'sign':
+      return act.as === 'in'
+        ? undefined
+        : 'Its best estimate is inside the tolerance. Record and papers say probably in, and by which instruments; nobody asks for a reason.'
+    case 'comeBack':
+      return act.gate ? undefined : 'Today’s weather or load can’t settle it. Log it, and promise a return visit.'
+    case 'notCharge': {
+      const what = act.cause && `${causeOfFaultWords[act.cause]} comes next. ${causeActWords[act.cause] ?? ''}`.trim()
+      return act.gate ? undefined : (what ?? 'The steps so far didn’t move it as charge does.')
+    }
+    case 'findCharge':
+      return 'A step is a share of the whole charge: type the label’s charge and the line set under Prepare.'
+    default:
+      return undefined
+  }
+}

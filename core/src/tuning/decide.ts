@@ -1,0 +1,100 @@
+import type { StepAdvice } from '../charge/adviseStep'
+import type { PlausibilityCheck } from '../measurement/plausibility'
+import type { ChargeGate } from './chargeGates'
+import type { RankedCause } from './diagnose'
+import { chargeCauses, type FaultCause } from './faultSignatures'
+import type { JudgedReading } from './judgeCharge'
+
+/** What a lead does now, on this reading. */
+export type Act =
+  /** it is In, or near enough to be signed as probably in */
+  | { readonly code: 'sign'; readonly as: 'in' | 'probablyIn' }
+  | { readonly code: 'add' | 'remove'; readonly amountKg: number }
+  | { readonly code: 'wait' }
+  /** something is looked at, measured or made good before any charge */
+  | { readonly code: 'look'; readonly gate: ChargeGate }
+  /** today's weather or load can't decide: the weighed charge stays, and somebody comes back */
+  | { readonly code: 'comeBack'; readonly gate?: ChargeGate }
+  /** the readings contradict each other; or it is so short that they do, and the scale goes first */
+  | { readonly code: 'remeasure'; readonly mayBeShort: boolean }
+  /** no charge mends it */
+  | { readonly code: 'notCharge'; readonly cause?: FaultCause; readonly gate?: ChargeGate }
+  /** it reads a little out, and nothing wrong is likelier */
+  | { readonly code: 'leave'; readonly probability: number }
+  /** only a finer instrument tells it from its target */
+  | { readonly code: 'readFiner' }
+  /** liquid may reach the compressor, or another danger: that first */
+  | { readonly code: 'danger' }
+  | { readonly code: 'findTarget' }
+  /** the label's charge or the line set isn't known: no step can be sized */
+  | { readonly code: 'findCharge' }
+  | { readonly code: 'read' }
+
+interface Told {
+  readonly judged: JudgedReading
+  readonly checks: readonly PlausibilityCheck[]
+  readonly ranked: readonly RankedCause[]
+  readonly advice?: StepAdvice
+  readonly gates: readonly ChargeGate[]
+}
+
+/**
+ * The one act that a reading comes to: what stands over everything else on the page, so that no two advices meet. A contradiction comes first, then waiting, weather and dangers; then In and near enough,
+ * which are signed; then the charge step or what goes before it.
+ */
+export function decide(told: Told): Act {
+  const { judged, checks, gates, advice } = told
+  if (checks.length > 0) return { code: 'remeasure', mayBeShort: checks.some(mayBeShort) }
+  if (!judged.target.ok) return { code: 'findTarget' }
+  if (judged.decidingValueK === undefined) return { code: 'read' }
+  const weather = gates.find((g) => weatherGates.has(g.code))
+  if (weather) return { code: 'comeBack', gate: weather }
+  if (advice?.action === 'wait' || gates.some((g) => g.code === 'notSettled')) return { code: 'wait' }
+  if (judged.verdict === 'none') return { code: 'read' }
+  const held = judged.findings.some((f) => f.consequence === 'notSettled')
+  const wants = advice?.action === 'add' || advice?.action === 'remove'
+  if (judged.verdict === 'in' && !held) return { code: 'sign', as: 'in' }
+  if (judged.nearEnough && !held && !(wants && gates.length === 0)) return { code: 'sign', as: 'probablyIn' }
+  if (advice && wants && gates.length === 0)
+    return { code: advice.action as 'add' | 'remove', amountKg: advice.amountKg! }
+  if (wants) return beforeStep(told)
+  if (held) return { code: 'comeBack' }
+  return withoutStep(told)
+}
+
+const weatherGates: ReadonlySet<ChargeGate['code']> = new Set(['outsideWindow', 'indoorsOutsideWindow', 'headTooLow'])
+const mayBeShort = ({ causes }: PlausibilityCheck) => causes.some((c) => c === 'nearlyEmpty' || c === 'emptySystem')
+
+/** A step is wanted, and something goes before it. */
+function beforeStep({ gates, ranked }: Told): Act {
+  const [gate] = gates as readonly [ChargeGate, ...ChargeGate[]]
+  switch (gate.code) {
+    case 'soundLikelier':
+      return { code: 'leave', probability: gate.probability }
+    case 'drierBlocked':
+      return { code: 'notCharge', cause: 'restriction', gate }
+    case 'wrongOrifice':
+      return { code: 'notCharge', gate }
+    case 'onlyOneCoil': {
+      const other = likeliestOther(ranked)
+      return { code: 'notCharge', ...(other ? { cause: other } : {}), gate }
+    }
+    case 'otherCauseLeads':
+      return gate.asks ? { code: 'look', gate } : { code: 'notCharge', cause: gate.cause, gate }
+    default:
+      return { code: 'look', gate }
+  }
+}
+
+/** Nothing is to be put in or taken out, and it isn't In. */
+function withoutStep({ judged, advice, ranked }: Told): Act {
+  if (judged.findings.some((f) => f.consequence === 'neverIn')) return { code: 'danger' }
+  const because = advice?.reasons[0]?.code
+  if (because === 'withinUncertainty') return { code: 'readFiner' }
+  if (because === undefined) return { code: 'findCharge' }
+  const other = likeliestOther(ranked)
+  return { code: 'notCharge', ...(other ? { cause: other } : {}) }
+}
+
+const charge: readonly FaultCause[] = ['none', ...chargeCauses.add, ...chargeCauses.remove]
+const likeliestOther = (ranked: readonly RankedCause[]) => ranked.find(({ cause }) => !charge.includes(cause))?.cause
