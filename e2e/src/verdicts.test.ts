@@ -179,13 +179,13 @@ describe('labels, instruments and three verdicts', () => {
     for (const id of Object.keys({ ...pressures, ...air, suctionLine: '' })) await lead.type(id, '')
   })
 
-  it('calls the valve too close with an analog gauge, says what would settle it; with that it is In', async () => {
+  it('calls the valve probably in with an analog gauge, says what would settle it; with that it is In', async () => {
     await takeLabel(valve, 'Ostrel 36-V')
     await savePrepare()
     await lead.go(`/units/${valve}/start-up`)
     await lead.press('instruments')
     await choose('liquidGauge', 'Analog manifold, 500 psig')
-    await fill(lead, { ...pressures, ...air, suctionLine: '52', liquidLine: '96.0' })
+    await fill(lead, { ...pressures, ...air, suctionLine: '52', liquidLine: '95.7' })
     await lead.reads('verdict', /No verdict.*how the indoor coil lies|Choose its orientation/)
     await lead.go(`/units/${valve}/prepare`)
     await lead.press('orientation-up')
@@ -193,19 +193,19 @@ describe('labels, instruments and three verdicts', () => {
     await lead.go(`/units/${valve}/start-up`)
     await lead.reads(
       'verdict',
-      /Too close to call10\.\d.*Target 10\.0 °F from the model’s label; in from 8\.5 to 11\.5 °F/,
+      /Probably in10\.\d.*Target 10\.0 °F from the model’s label; in from 8\.5 to 11\.5 °F.*Probably in, \d\d %, by these instruments/,
     )
     await lead.reads(
       'settle-with',
-      /Liquid pressure makes \d\d % of the doubt\. ±\d\.\d psig on liquid pressure would settle it: “Test gauge, digital” in your kit has it/,
+      /Near enough: it can be signed as that, without a reason\. Liquid pressure makes \d\d % of the doubt\. ±\d\.\d psig on liquid pressure would settle it: “Test gauge, digital” in your kit has it/,
     )
     await lead.reads('findings', /Analog manifold, 500 psig: its check is overdue/)
     await lead.press('bar-action')
-    await lead.reads('verdict', /Too close to call/)
+    await lead.reads('verdict', /Probably in/)
     await lead.press('bar-action')
     await lead.press('instruments')
     await choose('liquidGauge', 'Digital manifold')
-    await fill(lead, { ...pressures, ...air, suctionLine: '52', liquidLine: '96.0' })
+    await fill(lead, { ...pressures, ...air, suctionLine: '52', liquidLine: '95.7' })
     await lead.reads('verdict', /In10\.\d± \d\.\d °F subcooling/)
     await lead.reads('lit-row', /Up10 °F/)
     await lead.press('bar-action')
@@ -216,7 +216,7 @@ describe('labels, instruments and three verdicts', () => {
   it('traces every threshold to label, method or override, and an override with its reason changes the verdict', async () => {
     await lead.press('method-used')
     await lead.reads('habit-subcoolingToleranceK', /1\.5 °Fmodel’s label: label of Ostrel 36-V/)
-    await lead.reads('habit-inProbability', /95 %method: In from 95 % probability of conformity/)
+    await lead.reads('habit-inProbability', /80 %method: In from 80 % probability of conformity/)
     await lead.go(`/units/${valve}/prepare`)
     await lead.press('override-open')
     await lead.pick('override-group', 'tolerances')
@@ -254,7 +254,7 @@ describe('labels, instruments and three verdicts', () => {
     await lead.go('/library')
     await lead.press('method-Customary')
     await lead.press('group-verdicts')
-    await lead.reads('habit-inProbability', /95 %.*JCGM 106/)
+    await lead.reads('habit-inProbability', /80 %.*customary/)
     await lead.press('copy-method')
     await lead.reads('group-verdicts', /all customary/)
     await lead.type('name', 'Tern & Alder')

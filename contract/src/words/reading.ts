@@ -47,23 +47,28 @@ export const sureWords = (probability: number) =>
 export const verdictWord = ({
   verdict,
   nearEnough,
+  danger,
 }: {
   readonly verdict: ChargeVerdict
   readonly nearEnough?: boolean
-}): string => (nearEnough ? 'Probably in' : verdictWords[verdict])
+  readonly danger?: boolean
+}): string => (danger ? 'Danger' : nearEnough ? 'Probably in' : verdictWords[verdict])
 
 /** How sure the verdict is: “probably in, 81 %, by these instruments”. Empty without a probability. */
 export function howSureWords({
   verdict,
   nearEnough,
+  danger,
   probabilityIn,
 }: {
   readonly verdict: ChargeVerdict
   readonly nearEnough?: boolean
+  readonly danger?: boolean
   readonly probabilityIn?: number
 }): string {
   if (probabilityIn === undefined) return ''
   const inside = sureWords(probabilityIn)
+  if (danger) return 'whatever it reads, a danger comes first'
   if (nearEnough) return `probably in, ${inside}, by these instruments`
   if (verdict === 'in') return `in, ${inside} likely by these instruments`
   if (verdict === 'out') return `out, ${sureWords(1 - probabilityIn)} likely by these instruments`

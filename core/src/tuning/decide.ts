@@ -23,7 +23,7 @@ export type Act =
   | { readonly code: 'leave'; readonly probability: number }
   /** only a finer instrument tells it from its target */
   | { readonly code: 'readFiner' }
-  /** liquid may reach the compressor, or another danger: that first */
+  /** liquid may reach the compressor: that first */
   | { readonly code: 'danger' }
   | { readonly code: 'findTarget' }
   /** the label's charge or the line set isn't known: no step can be sized */
@@ -88,11 +88,13 @@ function beforeStep({ gates, ranked }: Told): Act {
 
 /** Nothing is to be put in or taken out, and it isn't In. */
 function withoutStep({ judged, advice, ranked }: Told): Act {
-  if (judged.findings.some((f) => f.consequence === 'neverIn')) return { code: 'danger' }
+  const freezes = judged.findings.some((f) => f.code === 'coilBelowFreezing')
+  if (!freezes && judged.findings.some((f) => f.consequence === 'neverIn')) return { code: 'danger' }
+  const other = likeliestOther(ranked)
+  if (freezes) return other ? { code: 'notCharge', cause: other } : { code: 'look', gate: { code: 'coilFreezing' } }
   const because = advice?.reasons[0]?.code
   if (because === 'withinUncertainty') return { code: 'readFiner' }
   if (because === undefined) return { code: 'findCharge' }
-  const other = likeliestOther(ranked)
   return { code: 'notCharge', ...(other ? { cause: other } : {}) }
 }
 

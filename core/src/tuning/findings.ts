@@ -50,7 +50,8 @@ function conditions({ facts, measured: m, target, mode, profile }: Circumstances
     ['coilInlet', 'temperature', coilGlides(m) ? m.coilInletK : undefined],
   ]
   const freezes = below(m.coilK, profile.freezeK.si)
-  when(cooling && freezes, 'hold', 'coilBelowFreezing', coil, ['freezeK'])
+  // whatever decides reads: it ices over, and what it reads then is the ice's
+  when(cooling && freezes, 'danger', 'coilBelowFreezing', coil, ['freezeK'])
   when(
     cooling && !freezes && coilGlides(m) && below(m.coilInletK, profile.freezeK.si),
     'note',

@@ -63,6 +63,8 @@ export interface JudgedReading extends Measured {
   readonly inFrom?: number
   /** too close to call, its best estimate inside the tolerance and no danger: it may be signed as what it is, probably in */
   readonly nearEnough: boolean
+  /** out because of a danger, though what decides may read inside its tolerance */
+  readonly danger: boolean
   readonly uncertainty?: ChargeUncertainty
   /** standard uncertainty of superheat and of subcooling by their instruments, whichever decides; K */
   readonly standard: { readonly superheatK?: number; readonly subcoolingK?: number }
@@ -140,6 +142,7 @@ export function judgeCharge(
     verdict: decided.verdict,
     probabilityIn: decided.probabilityIn,
     inFrom: decided.inFrom,
+    danger: decided.danger ?? false,
     nearEnough:
       decided.verdict === 'tooClose' &&
       target.ok &&
@@ -165,7 +168,7 @@ function decide(
   uncertainty: ChargeUncertainty | undefined,
   method: MethodProfile,
   findings: readonly Finding[],
-): { verdict: ChargeVerdict; probabilityIn?: number; inFrom?: number } {
+): { verdict: ChargeVerdict; probabilityIn?: number; inFrom?: number; danger?: boolean } {
   const stopped = findings.some((f) => f.consequence === 'noVerdict')
   if (!target.ok || value === undefined || !uncertainty || stopped) return { verdict: 'none' }
   const thresholds = verdictThresholds(method, uncertainty.standardK, target)
@@ -178,7 +181,11 @@ function decide(
     thresholds,
   })
   const danger = findings.some((f) => f.consequence === 'neverIn')
-  return { ...judged, inFrom: thresholds.in, ...(danger ? { verdict: 'out' as const } : {}) }
+  return {
+    ...judged,
+    inFrom: thresholds.in,
+    ...(danger ? { verdict: 'out' as const, danger: judged.verdict !== 'out' } : {}),
+  }
 }
 
 function habitsUsed(target: Target, findings: readonly Finding[], verdict: ChargeVerdict): HabitKey[] {

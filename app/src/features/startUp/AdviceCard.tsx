@@ -11,7 +11,7 @@ import {
   stepReasonWords,
   swapWords,
 } from '@zetesis/contract'
-import type { Act, FaultCause, LiveAssessment, MethodProfile, UnitSystem } from '@zetesis/core'
+import type { Act, FaultCause, LiveAssessment, MethodProfile, Symptom, UnitSystem } from '@zetesis/core'
 import { useState, type ReactNode } from 'react'
 import { YStack } from 'tamagui'
 import { useSettings } from '@/settings/settings'
@@ -145,6 +145,17 @@ export const likeliest = ({ ranked }: Pick<Tuned, 'ranked'>) =>
     .slice(0, SHOWN_CAUSES)
     .filter((r) => r.probability >= LEAST_SHARE)
     .map((r) => r.cause)
+
+/** The further reading that is asked for: by the act, else by what would part the two likeliest causes. */
+export function askedSymptom({ act, separating }: Tuned): Symptom | undefined {
+  const cause = act?.code === 'look' && act.gate.code === 'otherCauseLeads' ? act.gate.cause : undefined
+  return (cause && symptomOf[cause]) ?? separating?.symptom
+}
+const symptomOf: { readonly [C in FaultCause]?: Symptom } = {
+  restriction: 'drierDrop',
+  air: 'restPressure',
+  weakCompressor: 'amps',
+}
 
 /** A step against the advice: something is advised against, and the readings don't contradict each other. */
 export const mayDespite = (tuned: Tuned) => !mayStep(tuned) && tuned.checks.length === 0

@@ -12,7 +12,7 @@ import { Disclosure } from '@/ui/Disclosure'
 import { useStable } from '@/ui/useStable'
 import { WhenSeen } from '@/ui/WhenSeen'
 import { Body, Soft } from '@/ui/Words'
-import { AdviceCard, likeliest, mayDespite, mayStep, PlausibilityCard } from './AdviceCard'
+import { AdviceCard, askedSymptom, likeliest, mayDespite, mayStep, PlausibilityCard } from './AdviceCard'
 import { AimCard } from './AimCard'
 import { readingSlots } from '@/kit/instruments'
 import { Ladder } from '@/verdict/Ladder'
@@ -145,7 +145,7 @@ const Bench = memo(function Bench({
       {heating ? null : (
         <LookCard
           unit={unit}
-          asked={live.separating?.symptom}
+          asked={askedSymptom(live)}
           gates={live.gates.map((g) => g.code)}
           causes={likeliest(live)}
           probes={probes}

@@ -18,7 +18,7 @@ import { Caution } from '@/ui/Caution'
 import { WhenSeen } from '@/ui/WhenSeen'
 import { Ticking } from '@/ui/Ticking'
 import { ReadingFields, useReadingForm } from './useReadingForm'
-import { AdviceCard, likeliest, mayDespite, mayStep, PlausibilityCard } from './AdviceCard'
+import { AdviceCard, askedSymptom, likeliest, mayDespite, mayStep, PlausibilityCard } from './AdviceCard'
 import { AimCard } from './AimCard'
 import { AskInstruments } from './AskInstruments'
 import { BeforeStart } from './BeforeStart'
@@ -263,7 +263,7 @@ function ReadingBench({
             <>
               <LookCard
                 unit={unit}
-                asked={tuned.separating?.symptom}
+                asked={askedSymptom(tuned)}
                 gates={tuned.gates.map((g) => g.code)}
                 causes={likeliest(tuned)}
               />
