@@ -53,16 +53,20 @@ const named = ({
       }
 
 console.log(`# Calibration: ${readings} readings a kit, seed ${seed}\n`)
-console.log('| instruments | worst gap between said and true, 5–95 % said | In at 95 % and over: truly in |')
-console.log('| --- | ---: | ---: |')
+console.log(
+  '| instruments | worst gap between said and true, 5–95 % said | units as they are handed over: called In | of those truly in | probably in |',
+)
+console.log('| --- | ---: | ---: | ---: | ---: |')
 for (const [name, how] of Object.entries(kits)) {
   const d = new Dice(seed)
   const { kit, used } = named(how)
   const bins = Array.from({ length: 9 }, () => ({ said: 0, in: 0, n: 0 }))
-  const sure = { n: 0, in: 0 }
+  const lot = { n: 0, called: 0, in: 0, near: 0 }
   for (let i = 0; i < readings; i++) {
     const condensingF = 110
-    const trueSubcooling = d.from(-1, 21)
+    // evenly, for what a probability says; every other one as units are handed over, three of five inside the tolerance
+    const handedOver = i % 2 === 1
+    const trueSubcooling = handedOver ? 10 + (3 / 0.8416) * d.normal() : d.from(-1, 21)
     const gaugeLimit = how.gaugePsi ?? (how.class === 'analog' ? 8 : 0.01 * 350)
     const clampLimit = how.clampF ?? (how.class === 'analog' ? 2 : 1)
     const pa = saturationPressurePa('R-410A', 'bubble', toK(condensingF + 0.15 * d.from(-1, 1)))!
@@ -72,7 +76,7 @@ for (const [name, how] of Object.entries(kits)) {
       targetSubcooling: { value: 10, unit: '°F' },
       ...(how.class === 'analog' ? { instrumentClass: 'analog' as const } : {}),
     }
-    const { probabilityIn, decidingValueK } = judgeCharge(
+    const { probabilityIn, decidingValueK, verdict, nearEnough } = judgeCharge(
       { facts, elevationM: 0 },
       {
         mode: 'cooling',
@@ -87,9 +91,12 @@ for (const [name, how] of Object.entries(kits)) {
     )
     if (probabilityIn === undefined || decidingValueK === undefined) continue
     const isIn = Math.abs(trueSubcooling - 10) <= 3
-    if (probabilityIn >= 0.95) {
-      sure.n++
-      if (isIn) sure.in++
+    if (handedOver) {
+      lot.n++
+      if (verdict === 'in') lot.called++
+      if (verdict === 'in' && isIn) lot.in++
+      if (nearEnough) lot.near++
+      continue
     }
     if (probabilityIn < 0.05 || probabilityIn > 0.95) continue
     const bin = bins[Math.min(8, Math.floor((probabilityIn - 0.05) / 0.1))]!
@@ -99,6 +106,6 @@ for (const [name, how] of Object.entries(kits)) {
   }
   const gaps = bins.filter((b) => b.n > 100).map((b) => Math.abs(b.said - b.in) / b.n)
   console.log(
-    `| ${name} | ${(100 * Math.max(...gaps)).toFixed(1)} % | ${((100 * sure.in) / Math.max(sure.n, 1)).toFixed(1)} % |`,
+    `| ${name} | ${(100 * Math.max(...gaps)).toFixed(1)} % | ${((100 * lot.called) / lot.n).toFixed(1)} % | ${lot.called === 0 ? 'none is' : `${((100 * lot.in) / lot.called).toFixed(1)} %`} | ${((100 * lot.near) / lot.n).toFixed(1)} % |`,
   )
 }

@@ -1,6 +1,7 @@
 // A good day: competent crews on the second plant. What a job done right costs them in acts, steps and typed reasons, what a fault costs, and whether a short unit gets its charge.
 //   node goodDay.mjs [systems] [seed]     prints tables in Markdown, as in docs/methods/diagnosis.md
 import {
+  analyseDecay,
   customaryProfile,
   judgePressureHold,
   type ChargeGate,
@@ -8,6 +9,7 @@ import {
   type LiveAssessment,
   type Metering,
 } from '@zetesis/core'
+import { hardDecay } from './secondPlant/decay'
 import { Dice } from './secondPlant/random'
 import { drawPlant, type PlantFault, type PlantSpec } from './secondPlant/plant'
 import { Visit, pointOf, quantile } from './secondPlant/visit'
@@ -86,9 +88,10 @@ interface Day {
 
 /** One unit as a crew works it: reads, does what it is asked for, steps as advised, until nothing is advised any more. */
 function day(d: Dice, clamp: Dice, spec: PlantSpec, right: readonly FaultCause[], beside: Beside = ticked): Day {
-  const visit = new Visit(spec, d)
+  const { unnamed, ...given } = beside as Beside & { unnamed?: true }
+  const visit = new Visit(spec, d, unnamed ? { kit: [], instruments: {} } : undefined)
   const done = new Set<string>()
-  let seen: Beside = { ...beside, restOverAmbientK: undefined }
+  let seen: Beside = { ...given, restOverAmbientK: undefined }
   let [acts, actsBeforeFirst, steps, adds] = [0, 0, 0, 0]
   let [deadEnd, over, inByFour, firstTwo] = [false, false, false, false]
   const offF = () => {
@@ -290,3 +293,38 @@ for (const [name, hours] of [
     `| ${name} | ${share(tight, (h) => h.passes)} | ${share(many(smallestVisiblePa), (h) => h.passes)} | ${share(many(mattersPaPerS * hours * 3600), (h) => h.verdict === 'in')} |`,
   )
 }
+
+// from nitrogen to papers: a tight, dry unit, charged by weight to within what scale and line set leave, by a crew that types readings and names alone
+console.log(
+  '\n| from nitrogen to papers, nothing typed but readings | instruments | nitrogen passes | decay In | start-up signed | the whole day | steps: median, 90 % |',
+)
+console.log('| --- | --- | ---: | ---: | ---: | ---: | --- |')
+for (const metering of meterings)
+  for (const named of [true, false]) {
+    const d = new Dice(seed + 500 + Number(metering === 'fixedOrifice'))
+    const clamp = new Dice(seed + 501)
+    const work = Array.from({ length: systems }, () => {
+      const p1 = 464.7 * PSI
+      const bias = d.from(-2, 2) * PSI
+      const read = (pa: number) => pa + 0.94 * bias + 0.35 * d.from(-2, 2) * PSI
+      const nitrogen = judgePressureHold({
+        startPa: read(p1),
+        startK: 297,
+        endPa: read((p1 * (297 + d.from(-0.3, 0.3))) / 297),
+        endK: 297,
+        pressureStandardUncertaintyPa: customaryProfile.testGaugePa.si / Math.sqrt(3),
+        temperatureStandardUncertaintyK: customaryProfile.testAmbientK.si / Math.sqrt(3),
+        durationS: customaryProfile.pressureHoldS.si,
+      }).passes
+      const hold = hardDecay(d, 'tight')
+      const decay = analyseDecay(hold.samples, { limitPa: hold.limitPa, holdS: hold.holdS }).verdict === 'in'
+      const spec = drawPlant(d, metering, { share: d.from(0.96, 1.02) })
+      const worked = day(d, clamp, spec, ['none'], { ...ticked, ...(named ? {} : { unnamed: true }) } as Beside)
+      const { verdict, nearEnough } = worked.last.judged
+      return { nitrogen, decay, signed: verdict === 'in' || nearEnough, steps: worked.steps }
+    })
+    const steps = work.map((w) => w.steps)
+    console.log(
+      `| ${metering} | ${named ? 'named' : 'unnamed'} | ${share(work, (w) => w.nitrogen)} | ${share(work, (w) => w.decay)} | ${share(work, (w) => w.signed)} | ${share(work, (w) => w.nitrogen && w.decay && w.signed)} | ${quantile(steps, 0.5)}, ${quantile(steps, 0.9)} |`,
+    )
+  }

@@ -31,6 +31,7 @@ export class Visit {
   constructor(
     readonly spec: PlantSpec,
     d: Dice,
+    private readonly readWith: Pick<LiveTerms, 'kit' | 'instruments'> = { kit, instruments },
   ) {
     this.plant = new Plant(spec, d)
     this.restK = this.plant.restOverAmbientF() / 1.8
@@ -41,8 +42,7 @@ export class Visit {
       label: { name: 'x', ratedAmps: { value: Number(ratedAmps(this.spec).toFixed(2)), unit: 'A' } },
       elevationM: 0,
       profile: customaryProfile,
-      kit,
-      instruments,
+      ...this.readWith,
       system: 'si',
       running: true,
       sinceS: this.sinceS,

@@ -216,7 +216,7 @@ describe('coming back', () => {
     await start()
     for (let steps = 0; ; steps++) {
       await lead.reads('settling', /Settled/)
-      const head = await lead.reads('advice-head', /./)
+      const head = await lead.reads('advice-head', /Add|Take out|sign|first|Not by charge|Leave|finer/)
       if (/● In/.test(await lead.text('verdict'))) break
       if (!/Add|Take out/.test(head)) {
         // it ends about where probably in turns to In: watched on, its means say so, or that a little is missing yet

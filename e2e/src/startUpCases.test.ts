@@ -50,7 +50,10 @@ describe('start-up, when it isn’t plain', () => {
       await sent()
     })
     it('advises no charge, and offers to come back with the reason written already', async () => {
-      await lead.reads('advice-head', /Leave the weighed charge and come back.*45\.0 °F outdoors is outside the method’s window/)
+      await lead.reads(
+        'advice-head',
+        /Leave the weighed charge and come back.*45\.0 °F outdoors is outside the method’s window/,
+      )
       await lead.type('visit-by', 'next week')
       await lead.press('log-visit')
       await lead.shows('Type the date as 2026-07-14')

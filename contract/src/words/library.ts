@@ -182,6 +182,7 @@ export const habitWords: Record<HabitKey, string> = {
   contradictionSigmas: 'Readings contradict each other from standard uncertainties of',
   soundShare: 'Units read that have nothing wrong',
   causeSettledShare: 'Nothing more is asked once a cause is so sure',
+  accusedShare: 'Not signed yet where a cause has',
   causeActShare: 'What to do about a cause is said from',
   pistonSubcoolingLowK: 'Behind a piston subcooling from',
   pistonSubcoolingHighK: 'Behind a piston subcooling to',

@@ -14,6 +14,14 @@ export const diagnosisHabits = {
     min: 50,
     max: 99.9,
   }),
+  accusedShare: spec(
+    'diagnosis',
+    'ratio',
+    50,
+    '%',
+    'what reads In isn’t signed yet where something other than the charge is likelier wrong than not',
+    { min: 10, max: 99 },
+  ),
   causeActShare: spec('diagnosis', 'ratio', 25, '%', 'what to do about a cause is said from one in four: an estimate', {
     min: 1,
     max: 90,

@@ -53,6 +53,10 @@ export function decide(told: Told): Act {
   if (judged.verdict === 'none') return { code: 'read' }
   const held = judged.findings.some((f) => f.consequence === 'notSettled')
   const wants = advice?.action === 'add' || advice?.action === 'remove'
+  // the charge reads right, and something else is likelier wrong than nothing: that is looked at before anybody signs
+  const [first] = told.ranked
+  const accused = first && first.probability > judged.method.accusedShare.si && !charge.includes(first.cause)
+  if (accused && !wants && !held) return { code: 'notCharge', cause: first.cause }
   if (judged.verdict === 'in' && !held) return { code: 'sign', as: 'in' }
   if (judged.nearEnough && !held && !(wants && gates.length === 0)) return { code: 'sign', as: 'probablyIn' }
   if (advice && wants && gates.length === 0)

@@ -112,3 +112,19 @@ describe('what is probably wrong', () => {
       }
   })
 })
+
+it('says what makes it sure, however sure it is', () => {
+  const [first] = diagnose({
+    metering: 'expansionValve',
+    deviations: {
+      superheat: { deviation: 10, standard: 0.6 },
+      subcooling: { deviation: 1.2, standard: 0.6 },
+      condensingOver: { deviation: 1.8, standard: 2.9 },
+      drierDrop: { deviation: 9, standard: 0.4 },
+    },
+    subcooling: { deviation: 6, standard: 0.6 },
+  })
+  expect(first!.cause).toBe('restriction')
+  expect(first!.probability).toBeGreaterThan(1 - 1e-9)
+  expect(first!.reasons[0]!.symptom).toBe('drierDrop')
+})

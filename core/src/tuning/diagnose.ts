@@ -265,7 +265,11 @@ function reasonsFor(
         (s, o, i) => (i === index ? s : s + shares[i]! * Math.exp(o.fit.bySymptom[symptom]! - own)),
         0,
       )
-      const rest = Math.max(1e-9, 1 - shares[index]!)
+      // added up, not taken from one: next to a cause that is nearly sure a difference would be nothing but rounding
+      const rest = Math.max(
+        1e-300,
+        shares.reduce((sum, share, i) => (i === index ? sum : sum + share), 0),
+      )
       const wouldBe = times * signatures[metering][cause][symptom][0]
       const weight = -Math.log(Math.min(Math.max(others / rest, 1e-9), 1e30))
       return [{ symptom, deviation: seen.deviation, wouldBe, weight: Number.isFinite(weight) ? weight : 0 }]

@@ -134,7 +134,7 @@ export function demoWorld(now: Date): DemoUnit[] {
       'digital',
       coolingReading('R-454B', kilnM, {
         evaporating: 42,
-        superheat: 12.2,
+        superheat: 13.4,
         condensing: 109,
         subcooling: 7,
         indoor: [76, 65],
