@@ -40,9 +40,9 @@ export interface FactsCopy {
   readonly replaces: readonly (keyof UnitFacts)[]
 }
 
-/** What copying groups of facts gives another unit: only what is known of the first, and only where the other doesn't say the same. */
+/** What copying groups of facts gives another unit: only what is known of the first, and only where the other doesn't say the same; a group that there isn't gives none. */
 export function copyFacts(from: UnitFacts, to: UnitFacts, groups: readonly FactGroup[]): FactsCopy {
-  const keys = groups.flatMap((group): readonly (keyof UnitFacts)[] => factGroups[group])
+  const keys = groups.flatMap((group): readonly (keyof UnitFacts)[] => factGroups[group] ?? [])
   const moved = keys.filter((key) => from[key] !== undefined && canonicalize(from[key]) !== canonicalize(to[key]))
   return {
     patch: Object.fromEntries(moved.map((key) => [key, from[key]])),

@@ -20,12 +20,13 @@ type Line = readonly (number | null)[]
  * against those that stay. It is set aside before the rest is judged again, so that one slip doesn't accuse its neighbours.
  *
  * @returns the odd ones, worst first; none for charts with too few cells to show a pattern (three filled ones in a line)
- *          and for axes that don't rise: those are refused by `checkSheet`
+ *          and for axes that don't rise or don't fit the cells: those are refused by `checkSheet`
  * Source: second differences as roughness (Whittaker 1923), leave-one-out with a median scale.
  */
 export function oddCells(grid: Grid): OddCell[] {
   const rising = (axis: readonly number[]) => axis.every((v, i) => i === 0 || v > axis[i - 1]!)
-  if (!rising(grid.x) || !rising(grid.y)) return []
+  const whole = grid.cells.length === grid.y.length && grid.cells.every((row) => row.length === grid.x.length)
+  if (!whole || !rising(grid.x) || !rising(grid.y)) return []
   const cells = grid.cells.map((row) => [...row])
   const filled = cells.flat().filter((v) => v !== null).length
   const found: OddCell[] = []

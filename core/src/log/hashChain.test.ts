@@ -90,3 +90,26 @@ function flatten(value: object): Record<string, true> {
   }
   return keys
 }
+
+describe('what can’t be hashed', () => {
+  const link = { unitId: 'u', seq: 1, author: { id: 'a', name: 'A' }, receivedAt: 'now', previousHash: GENESIS_HASH }
+  const within: { self?: unknown } = {}
+  within.self = within
+  it.each([
+    ['a number that is none', { value: NaN }],
+    ['one without end', { value: Infinity }],
+    ['something within itself', within],
+  ])('%s is said in words, and never passes for an entry', (_, entry) => {
+    expect(() => entryHash({ ...link, entry: entry as never })).toThrow(RangeError)
+    expect(() => sameEntry(entry, {})).toThrow(RangeError)
+    expect(verifyChain([{ ...link, entry: entry as never, hash: 'x' }])).toEqual({
+      ok: false,
+      seq: 1,
+      reason: 'altered',
+    })
+  })
+  it('a link that is none is altered', () => {
+    const broken = { ...link, unitId: undefined, entry: {}, hash: 'x' } as never
+    expect(verifyChain([broken])).toEqual({ ok: false, seq: 1, reason: 'altered' })
+  })
+})

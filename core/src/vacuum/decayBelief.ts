@@ -87,6 +87,7 @@ function likely({ low, high }: { low: number; high: number }, value: number): nu
  * A model's evidence is its fit times the room that its parameters leave (Laplace's method): a bend or leak that could be anywhere counts
  * less than one that was found. Curves are drawn about each fit from its covariance by fixed quasi-random numbers.
  *
+ * @returns none where there is no reading, or no curve goes through them
  * @param temper over 1 makes the weights more cautious than the noise alone would; tuned in bench/decayStudy.ts
  * Source: D. J. C. MacKay, Information Theory, Inference, and Learning Algorithms (2003), ch. 27–28.
  */

@@ -103,12 +103,13 @@ export interface LinearFit {
 }
 
 /**
- * Weighted linear least squares at a fixed time constant; undefined where the readings can't tell the terms apart.
+ * Weighted linear least squares at a fixed time constant; undefined where the readings can't tell the terms apart, or there are none.
  *
  * Every model also carries the drift that an unlogged temperature may put on all pressures, as a slope known to be near zero, so that an
  * afternoon isn't taken for a leak.
  */
 export function fitLinear(bins: readonly Bin[], model: DecayModel, timeConstantS: number): LinearFit | undefined {
+  if (bins.length === 0) return undefined
   const meanPa = bins.reduce((sum, b) => sum + b.pressurePa, 0) / bins.length
   const creeps = model === 'creeping' || undefined
   // where it bends, what has risen is vapour

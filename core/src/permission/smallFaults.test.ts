@@ -3,10 +3,10 @@ import type { EntryBody } from '../entry/entry'
 import { NOON, testEntry, testId } from '../entry/testing'
 import type { UnitFacts } from '../facts/unitFacts'
 import { customaryProfile } from '../method/readyProfiles'
-import { mayAppend } from '../permission/mayAppend'
+import { mayAppend } from './mayAppend'
 import { judgeCharge } from '../tuning/judgeCharge'
-import { chargeBalance } from './chargeBalance'
-import { checkEntry } from './check/checkEntry'
+import { chargeBalance } from '../run/chargeBalance'
+import { checkEntry } from '../run/check/checkEntry'
 import {
   bare,
   decayed,
@@ -22,7 +22,7 @@ import {
   view,
   weighed,
   type Lines,
-} from './testingLines'
+} from '../run/testingLines'
 
 const oz = (value: number) => ({ value, unit: 'oz' }) as const
 const removed = (at: number, ounces: number): Lines => [
