@@ -62,6 +62,7 @@ describe('a sentence for everything that core says', () => {
     supplyBelowReturn: true,
     condensingBelowOutdoor: true,
     superheatUnderFloor: true,
+    superheatNearFloor: true,
     coilBelowFreezing: true,
     coolOutdoors: true,
     hotOutdoors: true,

@@ -37,7 +37,9 @@ const valueNames: Readonly<Record<FindingValueName, string>> = {
 export function findingWords(finding: Finding, system: UnitSystem, profile: MethodProfile): string {
   const measured = finding.values.map((v) => `${valueNames[v.name]} ${showText(v.dimension, v.si, system)}`)
   const sentence = sentenceOf(finding, (key) => habitText(key, profile[key], system))
-  const sure = finding.probability === undefined ? [] : [`${sureWords(finding.probability)} sure`]
+  const { probability } = finding
+  const likely = finding.code === 'superheatNearFloor' || finding.code === 'superheatUnderFloor' ? 'likely' : 'sure'
+  const sure = probability === undefined ? [] : [`${sureWords(probability)} ${likely}`]
   const beside = [...measured, ...sure]
   return beside.length === 0 ? sentence : `${sentence} (${beside.join(', ')})`
 }
@@ -85,6 +87,8 @@ function sentenceOf({ code, instrument = '', assumed, because }: Finding, of: (k
       return 'Condensing below outdoor air can’t be: wrong refrigerant, gauge not zeroed, or the outdoor probe lies in the sun.'
     case 'superheatUnderFloor':
       return `Superheat under ${of('superheatFloorK')}: liquid may reach the compressor. Don’t add; find out why.`
+    case 'superheatNearFloor':
+      return `Superheat may be under ${of('superheatFloorK')} already: watch it, and add nothing.`
     case 'heatsInsteadOfCooling':
       return 'It heats instead of cooling: the reversing valve or its wire the wrong way round. Open nothing, close nothing, stop the unit.'
     case 'coilInletFreezes':

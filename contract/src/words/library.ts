@@ -38,6 +38,7 @@ export const habitWords: Record<HabitKey, string> = {
   ruleWetBulbHighK: 'Common rule: wet bulb to',
   ruleCoolReturnK: 'Cool return under',
   inProbability: 'In from a probability of, each reading',
+  dangerShare: 'A danger from a likelihood of',
   testInProbability: 'Decay, reversing valve: In from a probability of',
   inTrulyShare: 'Of those called In, truly in at least',
   outProbability: 'Out up to a probability of',

@@ -153,6 +153,14 @@ export const habitSpecs = {
       max: 99.9,
     },
   ),
+  dangerShare: spec(
+    'verdicts',
+    'ratio',
+    50,
+    '%',
+    'liquid at the compressor is called a danger from where it is likelier than not',
+    { min: 5, max: 95 },
+  ),
   testInProbability: spec(
     'verdicts',
     'ratio',

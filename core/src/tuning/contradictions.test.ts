@@ -23,7 +23,13 @@ const K = {
   condensingK: 9,
 }
 const said = (code: PlausibilityCode, measured: object = K) =>
-  collect(contradictions, { facts: {}, measured, profile: lenient, checks: [{ code, channels: [], causes: [] }] })
+  collect(contradictions, {
+    facts: {},
+    measured,
+    profile: lenient,
+    standard: {},
+    checks: [{ code, channels: [], causes: [] }],
+  })
 /** a superheat of one kelvin is no danger here */
 const lenient = { ...profile, superheatFloorK: { ...profile.superheatFloorK, si: 0.5 } }
 
@@ -121,7 +127,7 @@ describe('a contradiction becomes a finding', () => {
 
 describe('what no check says', () => {
   const without = (measured: object, facts: object = { refrigerant: 'R-410A' }) =>
-    collect(contradictions, { facts, measured, profile, checks: [] })
+    collect(contradictions, { facts, measured, profile, standard: {}, checks: [] })
   it('a pressure that the refrigerant’s data don’t reach, on either side', () => {
     expect(without({ suctionPressurePa: 1 }).map((f) => f.code)).toEqual(['pressureOutsideData'])
     expect(without({ liquidPressurePa: 1 }).map((f) => f.code)).toEqual(['pressureOutsideData'])
@@ -137,10 +143,27 @@ describe('what no check says', () => {
         code: 'superheatUnderFloor',
         severity: 'danger',
         consequence: 'neverIn',
-        habits: ['superheatFloorK'],
+        habits: ['superheatFloorK', 'dangerShare'],
         values: [{ name: 'superheat', dimension: 'temperatureDifference', si: floor - 0.01 }],
       }),
     ])
+  })
+  it('by an instrument that leaves a doubt, from where it is likelier than not; a note from one in twenty', () => {
+    const floor = profile.superheatFloorK.si
+    const at = (sigmas: number) =>
+      collect(contradictions, {
+        facts: {},
+        measured: { superheatK: floor + 0.5 * sigmas },
+        profile,
+        standard: { superheatK: 0.5 },
+        checks: [],
+      }).map(({ code, severity, probability }) => [code, severity, probability && Number(probability.toFixed(2))])
+    expect(at(2)).toEqual([])
+    expect(at(1)).toEqual([['superheatNearFloor', 'note', 0.16]])
+    expect(at(0.1)).toEqual([['superheatNearFloor', 'note', 0.46]])
+    expect(at(-0.1)).toEqual([['superheatUnderFloor', 'danger', 0.54]])
+    // surer than that nobody says how sure
+    expect(at(-3)).toEqual([['superheatUnderFloor', 'danger', undefined]])
   })
 })
 

@@ -53,6 +53,9 @@ export function decide(told: Told): Act {
   if (judged.verdict === 'none') return { code: 'read' }
   const held = judged.findings.some((f) => f.consequence === 'notSettled')
   const wants = advice?.action === 'add' || advice?.action === 'remove'
+  // what decides is inside: the danger isn't the charge's, but for a cold coil that too little charge makes
+  const cures = wants && advice?.action === 'add' && gates.length === 0
+  if (judged.danger && !cures) return withoutStep(told)
   // the charge reads right, and something else is likelier wrong than nothing: that is looked at before anybody signs
   const [first] = told.ranked
   const accused = first && first.probability > judged.method.accusedShare.si && !charge.includes(first.cause)

@@ -24,6 +24,7 @@ export type FindingCode =
   | 'supplyBelowReturn'
   | 'condensingBelowOutdoor'
   | 'superheatUnderFloor'
+  | 'superheatNearFloor'
   | 'heatsInsteadOfCooling'
   | 'coilBelowFreezing'
   | 'coilInletFreezes'
