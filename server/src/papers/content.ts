@@ -297,7 +297,11 @@ export function verdictLine(
 /** What the reading was taken with, as the instruments were then. */
 export function instrumentLines({ reading }: UnitView): Line[] {
   const kit = reading?.item.entry.kit ?? []
-  if (kit.length === 0) return [{ label: 'Instruments', value: 'not named: readings count as exact' }]
+  if (kit.length === 0) {
+    const assumed = reading?.judged.uncertainty?.assumed
+    const counted = assumed === 'analog' ? 'dial gauges' : 'digital of the middle class'
+    return [{ label: 'Instruments', value: assumed ? `not named: counted as ${counted}` : 'no reading names any' }]
+  }
   return kit.map(({ name, accuracies, dueOn }) => ({
     label: name,
     value: `${accuracies.map(accuracyWords).join('; ')}${dueOn ? `; check due ${dueOn}` : ''}`,
