@@ -197,7 +197,7 @@ describe('labels, instruments and three verdicts', () => {
     )
     await lead.reads(
       'settle-with',
-      /Near enough: it can be signed as that, without a reason\. Liquid pressure makes \d\d % of the doubt\. ±\d\.\d psig on liquid pressure would settle it: “Test gauge, digital” in your kit has it/,
+      /Liquid pressure makes \d\d % of the doubt\. ±\d\.\d psig on liquid pressure would settle it: “Test gauge, digital” in your kit has it/,
     )
     await lead.reads('findings', /Analog manifold, 500 psig: its check is overdue/)
     await lead.press('bar-action')

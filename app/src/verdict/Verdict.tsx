@@ -39,9 +39,7 @@ export function Verdict({ judged, note }: { judged: JudgedReading; note?: string
       figure={decided ? shown.figure : undefined}
       beside={decided ? `${spread ? `± ${spread} ` : ''}${shown.unit} ${target.deciding}` : undefined}
       target={target.ok ? targetText(judged, system) : noTargetWords(target.reason, system, judged.method)}
-      settle={
-        verdict === 'tooClose' ? [nearWords(judged), settleText(judged, system)].filter(Boolean).join(' ') : undefined
-      }
+      settle={verdict === 'tooClose' ? settleText(judged, system) : undefined}
       note={note}
     />
   )
@@ -114,10 +112,6 @@ function targetText(judged: JudgedReading, system: UnitSystem): string {
   const sure = likely === '' ? '' : ` ${capital(likely)}.`
   return `Target ${showText('temperatureDifference', target.targetK, system)} ${targetSourceWords[target.source]}; in from ${low} to ${high}.${sure}${aim}`
 }
-
-/** What to do with a reading that is near enough. */
-const nearWords = ({ nearEnough }: JudgedReading) =>
-  nearEnough ? 'Near enough: it can be signed as that, without a reason.' : ''
 
 const capital = (words: string) => `${words.charAt(0).toUpperCase()}${words.slice(1)}`
 

@@ -21,9 +21,9 @@ export const coldHabits = {
   heatingEvaporatingMostK: spec(
     'coldWeather',
     'temperatureDifference',
-    25,
+    19,
     '°F',
-    'heating: further under outdoor air an outdoor coil is frosted, dirty, short of air or of refrigerant',
+    'heating: a clean outdoor coil boils 10 to 15 °F under the air; much further it is frosted, dirty, short of air or of refrigerant',
     { min: 8, max: 60 },
   ),
   heatingCondensingMostK: spec(

@@ -1,5 +1,5 @@
 import { countdown, entryProblemWords, minutesText, safetyWords } from '@zetesis/contract'
-import { readableIn, type Instrument, type LiveAssessment, conditionsWindow } from '@zetesis/core'
+import { readableIn, type Instrument, type InstrumentClass, type LiveAssessment, conditionsWindow } from '@zetesis/core'
 import { Fragment, useMemo, useState } from 'react'
 import { useMedia, YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
@@ -225,7 +225,15 @@ function ReadingBench({
       {taking ? (
         <>
           {view.facts.instrumentClass || named ? null : <AskInstruments unit={unit} />}
-          <InstrumentPicker slots={readingSlots(kit)} choice={choice} onChoose={choose} profile={view.method} />
+          <InstrumentPicker
+            slots={readingSlots(kit)}
+            choice={choice}
+            onChoose={choose}
+            profile={view.method}
+            without={
+              view.facts.instrumentClass ? unnamedWords[view.facts.instrumentClass] : 'say above what it is read with'
+            }
+          />
           <ReadingFields
             control={control}
             title={`Reading, in ${view.heatPump.mode}`}
@@ -284,6 +292,11 @@ function ReadingBench({
       {typing ? null : <RecordedCharts unit={unit} />}
     </YStack>
   )
+}
+
+const unnamedWords: Record<InstrumentClass, string> = {
+  analog: 'counted as dial gauges',
+  digital: 'counted as digital of the middle class',
 }
 
 /** How long a typed reading has still to wait. */
