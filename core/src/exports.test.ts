@@ -909,6 +909,7 @@ const samples: Record<string, readonly unknown[]> = {
   withWetLeaks: [possible.slice(0, 20), causeTerms],
   withLeak: ['straight'],
   withoutOutliers: [decay],
+  thinned: [decay],
 }
 
 /** what isn't a number of the world's but of the method, checked where it is entered, or a table */

@@ -164,6 +164,7 @@ const problemText: Record<DecayAnalysis['problems'][number]['code'], (count: num
     n === 1
       ? 'One reading stood alone far from all others: left out, it decides nothing.'
       : `${n} readings stood alone far from all others: left out, they decide nothing.`,
+  thinned: (n) => `${n} readings left out: the others show the curve as well.`,
   notATemperature: (n) => `${n} pipe temperatures can’t be (another unit?): not used.`,
   calendarTimes: () => 'The times are dates: counted from the first reading.',
   grossLeak: () =>

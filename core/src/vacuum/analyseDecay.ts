@@ -8,7 +8,7 @@ import { decayPressurePa, fitModels, type DecayCurve, type DecayFit } from './de
 import { grossRise, type GrossRise } from './grossRise'
 import { minutesToDecide } from './minutesToDecide'
 import { nameCause, SAFE_SIGMAS, straightRise } from './nameCause'
-import { cleanSamples, type SampleProblem, type VacuumSample } from './sample'
+import { cleanSamples, thinned, type SampleProblem, type VacuumSample } from './sample'
 
 export interface DecayOptions {
   readonly limitPa: number
@@ -78,7 +78,7 @@ const LONG_HOLDS = 6
  * Beyond what the curves cover the answer is the plain one: a leak too big for this test, or a pressure that falls, which no shut system's does (a gauge,
  * a valve, a pipe that cools). Never In then. A gauge at atmosphere throughout isn't connected: no verdict, and none by waiting.
  *
- * @param samples after valving off (time 0); earlier ones are left out. Pressures in Pa; unsorted and doubled times are mended
+ * @param samples after valving off (time 0); earlier ones are left out. Pressures in Pa; unsorted and doubled times are mended; over 20 000 are thinned, and it is said
  * @throws RangeError for a limit or hold that isn't above zero, or a volume or share below it
  * @returns predictions in Pa; leak in Pa/s (1 micron/min is 0.00222); the leak as flow where `volumeM3` is given
  * Source: vacuum technique textbooks on rate-of-rise tests, e.g. K. Jousten (ed.), Handbook of Vacuum Technology, 19.4; AICc after
@@ -91,8 +91,9 @@ export function analyseDecay(samples: readonly VacuumSample[], options: DecayOpt
   if (![volumeM3 ?? 0, noiseFraction, gaugeShare].every((x) => x >= 0 && x < 1e6))
     throw new RangeError('volume and shares must be zero or more')
   const habits = { ...usualDecayHabits(), ...options.habits }
-  const after = samples.filter((s) => !(s.timeS < 0))
-  const { samples: clean, problems } = cleanSamples(after)
+  const { samples: after, left } = thinned(samples.filter((s) => !(s.timeS < 0)))
+  const { samples: clean, problems: found } = cleanSamples(after)
+  const problems = left > 0 ? [...found, { code: 'thinned' as const, count: left }] : found
   const last = clean.at(-1)
   const base = { problems, fits: [], settledAfterS: 0, lastS: last?.timeS ?? 0, leakPaPerS: 0 }
   if (problems.some((p) => p.code === 'gaugeNotConnected')) return untold(base, clean)

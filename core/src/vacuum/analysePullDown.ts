@@ -1,7 +1,7 @@
 import { waterVapourPressurePa } from '../air/water'
 import { decayBins, gaugeNoise, type Bin } from './decayBins'
 import { fitLinear, type LinearFit } from './decayModels'
-import { cleanSamples, type VacuumSample } from './sample'
+import { cleanSamples, thinned, type VacuumSample } from './sample'
 
 export interface PullDown {
   readonly state: 'pulling' | 'shelf' | 'stalled' | 'reached'
@@ -43,7 +43,7 @@ export function analysePullDown(
   { targetPa, waterTemperatureK }: { targetPa: number; waterTemperatureK?: number },
 ): PullDown {
   if (!(targetPa > 0 && targetPa < 1e9)) throw new RangeError('the target must be above zero')
-  const { samples: clean } = cleanSamples(samples)
+  const { samples: clean } = cleanSamples(thinned(samples).samples)
   if (clean.length === 0) return { state: 'pulling' }
   const lastPa = middle(clean.slice(-3).map((s) => s.pressurePa))
   if (lastPa <= targetPa) return { state: 'reached', lastPa }

@@ -16,7 +16,15 @@ export interface CleanSamples {
 /** What was wrong with a recording and what was done about it; nothing is left out silently. */
 export type SampleProblem =
   | {
-      code: 'notANumber' | 'notPositive' | 'backwards' | 'sameTime' | 'saturated' | 'outliers' | 'notATemperature'
+      code:
+        | 'notANumber'
+        | 'notPositive'
+        | 'backwards'
+        | 'sameTime'
+        | 'saturated'
+        | 'outliers'
+        | 'notATemperature'
+        | 'thinned'
       count: number
     }
   /** times on a calendar's clock: counted from the first reading */
@@ -85,6 +93,30 @@ export function cleanSamples(raw: readonly VacuumSample[]): CleanSamples {
   const times = suspectUnit(samples.map((s) => s.pressurePa))
   if (times) problems.push({ code: 'suspectUnit', times })
   return { samples, problems }
+}
+
+/** more readings than this say nothing more of a curve: five hours and a half of one a second */
+const MOST_READINGS = 20_000
+
+/**
+ * A very long recording thinned for its curve: of so many in a row the middle one, the first and the last reading kept. The middle one is a reading as it was, with a reading's own noise, and one wild one
+ * among its neighbours is never it.
+ *
+ * @returns the recording itself up to 20 000 readings; `left` is how many were left out
+ */
+export function thinned(samples: readonly VacuumSample[]): {
+  readonly samples: readonly VacuumSample[]
+  readonly left: number
+} {
+  const size = Math.ceil(samples.length / MOST_READINGS)
+  if (size <= 1) return { samples, left: 0 }
+  const kept: VacuumSample[] = [samples[0]!]
+  for (let from = 1; from < samples.length - 1; from += size) {
+    const group = samples.slice(from, Math.min(from + size, samples.length - 1))
+    kept.push(group.sort((a, b) => a.pressurePa - b.pressurePa)[group.length >> 1]!)
+  }
+  kept.push(samples.at(-1)!)
+  return { samples: kept, left: samples.length - kept.length }
 }
 
 /** A reading stands out that lies this far beyond both its neighbourhoods, as a share, and beyond their own scatter by so many times. */

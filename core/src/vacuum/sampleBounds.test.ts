@@ -1,13 +1,13 @@
 // Recordings made fit for judging, holds and their ends, and rises that need no curve: each rule where it begins.
 import type { TraceSample } from '../trace/trace'
 import { decayResult } from './decayResult'
-import type { DecayAnalysis } from './analyseDecay'
+import { analyseDecay, type DecayAnalysis } from './analyseDecay'
 import { findHold } from './findHold'
 import { grossRise } from './grossRise'
 import { holdVerdict, isJudged } from './holdVerdict'
 import { judgePressureHold, type PressureHold } from './judgePressureHold'
 import { estimateVolume, leakThatMattersPaPerS, refrigerantLossKgPerYear } from './leakSize'
-import { cleanSamples, suspectUnit, withoutOutliers, type VacuumSample } from './sample'
+import { cleanSamples, suspectUnit, thinned, withoutOutliers, type VacuumSample } from './sample'
 
 const MICRON = 0.133322368
 const s = (timeS: number, pressurePa: number, temperatureK?: number): VacuumSample => ({
@@ -370,5 +370,29 @@ describe('a judged decay as the log keeps it', () => {
     expect(kept({}, 0)).toBeUndefined()
     expect(kept({ firstPa: undefined })).toBeUndefined()
     expect(kept({ lastPa: undefined })).toBeUndefined()
+  })
+})
+
+describe('a recording of days', () => {
+  const long = (n: number) =>
+    Array.from({ length: n }, (_, i) => ({ timeS: i, pressurePa: 40 + 1e-5 * i + (i % 5) * 0.1 }))
+  it('is thinned for its curve, ends kept, no reading made up; a short one is left as it is', () => {
+    const few = long(20_000)
+    expect(thinned(few)).toEqual({ samples: few, left: 0 })
+    const many = long(90_001)
+    const { samples, left } = thinned(many)
+    expect(samples.length + left).toBe(many.length)
+    expect(samples.length).toBeLessThanOrEqual(20_002)
+    expect([samples[0], samples.at(-1)]).toEqual([many[0], many.at(-1)])
+    const times = samples.map((s) => s.timeS)
+    expect(times).toEqual([...times].sort((a, b) => a - b))
+    expect(samples.every((s) => many[s.timeS] === s)).toBe(true)
+  })
+  it('single wild readings don’t come through, and that it was thinned is said', () => {
+    const wild = long(60_000).map((s, i) => (i % 997 === 5 ? { ...s, pressurePa: 5000 } : s))
+    expect(thinned(wild).samples.some((s) => s.pressurePa > 100)).toBe(false)
+    const { problems, verdict } = analyseDecay(wild, { limitPa: 66, holdS: 600 })
+    expect(problems).toEqual([{ code: 'thinned', count: thinned(wild).left }])
+    expect(verdict).toBe('in')
   })
 })
