@@ -139,7 +139,6 @@ export const habitWords: Record<HabitKey, string> = {
   bubbleWaitS: 'Soap on a core: wait',
   stepLeastKg: 'Charge step at least',
   stepDoubt: 'Not chased within, × the reading’s uncertainty',
-  costReadingS: 'One more reading',
   costClampS: 'A clamp moved',
   costDrierS: 'The drier’s two temperatures',
   costLookS: 'Filter, coil, condenser or device looked at',

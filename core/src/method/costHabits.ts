@@ -4,7 +4,6 @@ const MOST = { max: 1440 } as const
 
 /** What acts and mistakes cost, in minutes of work: what advice weighs against each other. */
 export const costHabits = {
-  costReadingS: spec('costs', 'duration', 1, 'min', 'one more reading on probes that hang: a minute', MOST),
   costClampS: spec('costs', 'duration', 2, 'min', 'a clamp moved, or the current clamped: two minutes', MOST),
   costDrierS: spec('costs', 'duration', 3, 'min', 'the drier’s two temperatures: three minutes', MOST),
   costLookS: spec(
