@@ -21,16 +21,17 @@ export interface HardDecay {
 const MICRON = 0.133322368
 
 /** A tight one ends under its limit within the hour, whatever its surfaces give off; the rest is as it is drawn. */
-export function hardDecay(d: Dice, truth: DecayTruth): HardDecay {
+export function hardDecay(d: Dice, truth: DecayTruth, set: { readonly holdS?: number } = {}): HardDecay {
   for (;;) {
-    const drawn = draw(d, truth)
+    const drawn = draw(d, truth, set)
     if (truth !== 'tight' || drawn.hourPa <= 0.97 * drawn.limitPa) return drawn
   }
 }
 
-function draw(d: Dice, truth: DecayTruth): HardDecay {
+function draw(d: Dice, truth: DecayTruth, set: { readonly holdS?: number }): HardDecay {
   const limit = d.one([500, 500, 1000])
-  const holdS = 60 * d.from(8, 30)
+  const drawnS = 60 * d.from(8, 30)
+  const holdS = set.holdS ?? drawnS
   const start = limit * d.from(0.3, 0.8)
   const leakMicronPerMin = {
     tight: 0,
@@ -107,4 +108,39 @@ function draw(d: Dice, truth: DecayTruth): HardDecay {
     hourPa: truthAt[3600]!,
     plateauPa: start * MICRON - start0 + film(meanK),
   }
+}
+
+export interface Warming {
+  readonly startMicron: number
+  readonly limitMicron: number
+  readonly holdS: number
+  readonly warmsK: number
+  /** how much of what stands at the beginning is vapour that follows the pipe's temperature */
+  readonly vapourShare: number
+  readonly leakMicronPerMin: number
+  readonly logged: boolean
+}
+
+/** A hold without water, on a pipe that warms evenly: gas by the absolute temperature, vapour by its saturation. */
+export function warmingDecay(d: Dice, w: Warming): VacuumSample[] {
+  const fromK = d.from(285, 300)
+  const noise = d.from(0.01, 0.05)
+  const everyS = 1 / d.fromLog(0.1, 1)
+  const slope = d.from(0.8, 1.2)
+  const samples: VacuumSample[] = []
+  for (let t = 0; t <= w.holdS; t += everyS) {
+    const kelvin = fromK + (w.warmsK * t) / w.holdS
+    const gas = (w.startMicron * (1 - w.vapourShare) + (w.leakMicronPerMin * t) / 60) * (kelvin / fromK)
+    const vapour =
+      w.startMicron *
+      w.vapourShare *
+      (waterVapourPressurePa(fromK + slope * (kelvin - fromK))! / waterVapourPressurePa(fromK)!)
+    const micron = Math.max(1, Math.round((gas + vapour) * (1 + noise * d.normal())))
+    samples.push({
+      timeS: t,
+      pressurePa: micron * MICRON,
+      ...(w.logged ? { temperatureK: kelvin + 0.2 * d.normal() } : {}),
+    })
+  }
+  return samples
 }

@@ -17,7 +17,8 @@ export function decayLine({ vacuum, facts }: UnitView, system: UnitSystem): stri
   if (isJudged(verdict)) {
     const from = show('vacuum', verdict.startPa, system).figure
     const minutes = formatNumber(verdict.endTimeS / 60, 0)
-    const cause = decay && decay.cause !== 'inconclusive' ? `, ${causeText(decay.cause, facts.work)}` : ''
+    const cause =
+      decay && (decay.cause !== 'inconclusive' || decay.verdict === 'in') ? `, ${causeText(decay, facts.work)}` : ''
     return `${from} → ${showText('vacuum', verdict.endPa, system)} in ${minutes} min · ${verdictWords[verdict.state]}${cause}`
   }
   if (vacuum.phase === 'breaking') return 'Nitrogen stands in it'

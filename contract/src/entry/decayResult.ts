@@ -17,6 +17,8 @@ export const decayResultSchema = z.strictObject({
   holdS: positive,
   leakPaPerS: z.number(),
   leakUpToPaPerS: z.number().optional(),
+  leakBeside: z.literal(true).optional(),
+  overWaterPa: positive.optional(),
   plateauPa: z.number().optional(),
   timeConstantS: z.number().optional(),
   predictedAtHoldPa: z.number(),

@@ -43,15 +43,38 @@ export const causeWords: Record<Cause, string> = {
   inconclusive: 'can’t tell yet',
 }
 
-/** In old oil dissolved refrigerant looks the same as water: it is named beside it. */
-export function causeText(cause: Cause, work: UnitFacts['work']): string {
-  if (cause === 'moisture' && work !== undefined && work !== 'new') return 'wet, or gas leaving old oil; not leaking'
+type Told = Pick<DecayResult, 'cause' | 'verdict' | 'likelihood' | 'leakBeside' | 'overWaterPa'>
+
+/**
+ * What a decay is by its curve, beside its verdict. In old oil dissolved refrigerant looks the same as water: it is named beside it. Where it passes and the curve
+ * doesn't tell one cause from the next, the likeliest is named as that.
+ */
+export function causeText(result: Told, work: UnitFacts['work']): string {
+  const { cause, verdict, leakBeside, overWaterPa } = result
+  if (overWaterPa !== undefined) return 'gas leaving the oil, or a valve that passes; not water'
+  if (cause === 'moisture') {
+    const wet = work !== undefined && work !== 'new' ? 'wet, or gas leaving old oil' : 'still wet'
+    return leakBeside ? `${wet}; a leak isn’t ruled out` : `${wet}${wet.includes(',') ? ';' : ','} not leaking`
+  }
+  if (cause === 'inconclusive' && verdict === 'in')
+    return {
+      tight: 'likely tight',
+      leak: 'maybe a slow leak',
+      moisture: 'maybe a little damp',
+      both: 'maybe damp, with a slow leak',
+    }[likeliestOf(result)]
   return causeWords[cause]
 }
 
+const likeliestOf = ({ likelihood }: Pick<DecayResult, 'likelihood'>) =>
+  Object.entries(likelihood).sort((a, b) => b[1] - a[1])[0]![0] as keyof DecayResult['likelihood']
+
 /** What to do about a decay, in one line. */
 export function nextForDecay(result: DecayResult, work: UnitFacts['work']): string {
-  const { cause, verdict } = result
+  const { cause, verdict, leakBeside, overWaterPa } = result
+  if (overWaterPa !== undefined)
+    return 'Shut every valve and cap, warm the oil, and pull again. Where it comes back, a valve passes: find which.'
+  const alsoSoap = leakBeside ? ' Soap the joints while the nitrogen stands in it.' : ''
   switch (cause) {
     case 'tight':
       return verdict === 'out' ? 'No rise, but over the limit: pull deeper, then valve off again.' : 'Open the valves.'
@@ -63,15 +86,23 @@ export function nextForDecay(result: DecayResult, work: UnitFacts['work']): stri
       return verdict === 'in'
         ? 'It passes, but moisture is left: pull some time longer if you can.'
         : work === undefined || work === 'new'
-          ? 'Break with dry nitrogen twice, change the pump oil, pull again.'
-          : 'Warm the oil or break with nitrogen twice, change the pump oil, pull again.'
+          ? `Break with dry nitrogen twice, change the pump oil, pull again.${alsoSoap}`
+          : `Warm the oil or break with nitrogen twice, change the pump oil, pull again.${alsoSoap}`
     case 'both':
       return 'Find the leak first, with nitrogen and soap; then break with nitrogen twice and pull again.'
     case 'inconclusive':
+      if (verdict === 'in') return openWords(result)
       return result.moreMinutes === undefined
         ? 'Waiting longer won’t tell: steady the gauge, check its connection, pull deeper and hold again.'
         : `Hold on: about ${moreText(result.moreMinutes)} more would tell.`
   }
+}
+
+/** It passes: what a longer hold would add, and nothing more is asked. */
+function openWords(result: DecayResult): string {
+  const more = result.moreMinutes === undefined ? '' : ` about ${moreText(result.moreMinutes)} more would tell`
+  if (likeliestOf(result) === 'tight') return more ? `Open the valves. To be surer,${more}.` : 'Open the valves.'
+  return more ? `It passes. What makes it rise isn’t clear:${more}.` : 'It passes. What makes it rise isn’t clear.'
 }
 
 const moreText = (minutes: number) =>
@@ -96,19 +127,29 @@ export function decayReason(result: DecayResult, system: UnitSystem): string {
     case 'leak':
       return `Runs straight at ${rateText(leakPaPerS, system)}, no end to it: ${sure}.`
     case 'moisture':
-      return `${bends.charAt(0).toUpperCase()}${bends.slice(1)}. A leak would run straight: ${sure}.`
+      return `${bends.charAt(0).toUpperCase()}${bends.slice(1)}. ${wetReason(result, sure, system)}`
     case 'both':
       return `Bends, then runs on at ${rateText(leakPaPerS, system)}: ${sure}.`
     case 'inconclusive':
       return confidence === 0
         ? 'Too few readings to see a curve.'
-        : `Likeliest ${likeliest(result)}, ${formatNumber(confidence * 100, 0)} %: not enough to say.`
+        : result.verdict === 'in'
+          ? `It stays under the limit. Likeliest ${likeliest(result)}, ${formatNumber(confidence * 100, 0)} %.${openLeak(result, system)}`
+          : `Likeliest ${likeliest(result)}, ${formatNumber(confidence * 100, 0)} %: not enough to say.`
   }
 }
 
-function likeliest({ likelihood }: DecayResult): string {
-  const [first] = Object.entries(likelihood).sort((a, b) => b[1] - a[1])
-  return { tight: 'tight', leak: 'a leak', moisture: 'moisture', both: 'both' }[first![0] as keyof typeof likelihood]
+const likeliest = (result: DecayResult): string =>
+  ({ tight: 'tight', leak: 'a leak', moisture: 'moisture', both: 'moisture and a leak' })[likeliestOf(result)]
+
+const openLeak = ({ leakUpToPaPerS }: DecayResult, system: UnitSystem) =>
+  leakUpToPaPerS === undefined ? '' : ` A leak up to ${rateText(leakUpToPaPerS, system)} isn’t ruled out.`
+
+function wetReason(result: DecayResult, sure: string, system: UnitSystem): string {
+  const { overWaterPa, leakBeside } = result
+  if (overWaterPa !== undefined)
+    return `Water at this pipe’s temperature gives ${showText('vacuum', overWaterPa, system)} at most: this is more, so it isn’t water.`
+  return leakBeside ? `Moisture: ${sure}.${openLeak(result, system)}` : `A leak would run straight: ${sure}.`
 }
 
 export interface DecayLine {

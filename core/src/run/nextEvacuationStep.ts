@@ -1,6 +1,6 @@
 import type { DecayResult } from '../vacuum/decayResult'
 import { isJudged } from '../vacuum/holdVerdict'
-import type { VacuumRun } from './vacuumRun'
+import { isWet, type VacuumRun } from './vacuumRun'
 
 /** What a hand does next: reads the gauge, lets the decay be judged, or turns something. */
 export type EvacuationStep = 'log' | 'judge' | 'pumpOn' | 'valvedOff' | 'nitrogenBreak'
@@ -18,7 +18,7 @@ export function nextEvacuationStep(
 ): EvacuationStep | undefined {
   const told = recorded !== undefined && recorded.cause !== 'inconclusive'
   const settled = isJudged(verdict) && (decay?.cause !== 'inconclusive' || !told)
-  if (settled && live) return decay?.cause === 'moisture' || decay?.cause === 'both' ? 'nitrogenBreak' : 'pumpOn'
+  if (settled && live) return decay && isWet(decay) ? 'nitrogenBreak' : 'pumpOn'
   if (phase === 'holding' && recorded && !settled)
     return recorded.complete || (told && recorded.verdict === 'out') ? 'judge' : typing ? 'log' : undefined
   if (!live) return typing ? 'log' : undefined

@@ -56,7 +56,9 @@ export interface VacuumRun {
   readonly gaugeShare?: number
 }
 
-const isWet = ({ cause }: DecayResult) => cause === 'moisture' || cause === 'both'
+/** Water is in it; what rises past all that water gives isn't water, and two breaks don't cure it. */
+export const isWet = ({ cause, overWaterPa }: DecayResult) =>
+  overWaterPa === undefined && (cause === 'moisture' || cause === 'both')
 
 /**
  * The evacuation as it stands, from times as corrected by the lead: readings, recordings, breaks, and the hold that the latest

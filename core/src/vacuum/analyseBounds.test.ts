@@ -286,8 +286,8 @@ describe('how much longer', () => {
     // a leak that is sure, near the limit at the hold's end: by and by it is clear which side
     const near = judge((t) => 300 + (180 * t) / 1200, { seconds: 420, noise: 0.04 }, { holdS: 1200 })
     expect([near.cause, near.verdict]).toEqual(['leak', 'tooClose'])
-    // six tenths of what counts of seven minutes
-    expect(near.moreMinutes! / ((0.6 * (420 - near.settledAfterS)) / 60)).toBeCloseTo(1, 1)
+    // as long again as what counts of seven minutes, and a fifth more
+    expect(near.moreMinutes! / ((1.2 * (420 - near.settledAfterS)) / 60)).toBeCloseTo(1, 1)
     // near the limit by a gauge that may be off by a fifth no wait helps
     const onIt = judge(() => 480, { seconds: 600, noise: 0.01 }, { gaugeShare: 0.2 })
     expect(onIt.verdict).toBe('tooClose')

@@ -2,10 +2,11 @@ import { judge } from '../measurement/judge'
 import { chosenCurve } from './chosenCurve'
 import { gaugeNoise, type GaugeNoise } from './decayBins'
 import { DEFAULT_NOISE, settledBins } from './decayBeforehand'
-import { predict, type CauseTerms, type DecayCause } from './decayBelief'
+import { leakAt, predict, type CauseTerms, type DecayCause } from './decayBelief'
 import { usualDecayHabits, type DecayHabits } from './decayHabits'
 import { decayPressurePa, fitModels, type DecayCurve, type DecayFit } from './decayModels'
 import { grossRise, type GrossRise } from './grossRise'
+import { overWater } from './overWater'
 import { minutesToDecide } from './minutesToDecide'
 import { nameCause, SAFE_SIGMAS, straightRise } from './nameCause'
 import { cleanSamples, thinned, type SampleProblem, type VacuumSample } from './sample'
@@ -31,8 +32,12 @@ export interface DecayAnalysis {
   /** likelihood of each cause, adding up to 1; all 0 where there is too little to say */
   readonly likelihood: Readonly<Record<DecayCause, number>>
   readonly leakPaPerS: number
-  /** leak that these readings can't rule out, at three standard uncertainties */
+  /** leak that these readings can't rule out: at nearly four standard uncertainties of a straight rise, or one in forty beside moisture */
   readonly leakUpToPaPerS?: number
+  /** moisture, and beside it a leak up to `leakUpToPaPerS` that isn't ruled out: likelier than one in five */
+  readonly leakBeside?: true
+  /** it levels off over this, the most that water gives at the pipe's temperature: gas out of oil, or a valve that passes */
+  readonly overWaterPa?: number
   readonly plateauPa?: number
   readonly timeConstantS?: number
   /** undefined without a reading */
@@ -122,6 +127,8 @@ export function analyseDecay(samples: readonly VacuumSample[], options: DecayOpt
   // by more than a tenth: a gauge, a valve or a cooling pipe, and no verdict on the system
   const fallen = falls && -straight.leakPaPerS * span > FALLEN * clean[0]!.pressurePa
   const leak = chosen.leakPaPerS
+  const wet = view.named.cause === 'moisture' || view.named.cause === 'both'
+  const overWaterPa = wet ? overWater(bins, possible) : undefined
   const result: DecayAnalysis = {
     ...base,
     ...view.named,
@@ -129,7 +136,11 @@ export function analyseDecay(samples: readonly VacuumSample[], options: DecayOpt
     verdict: over ? 'out' : fallen ? 'tooClose' : judged.verdict,
     likelihood,
     leakPaPerS: leak,
-    leakUpToPaPerS: Math.max(straight.leakPaPerS, 0) + SAFE_SIGMAS * straight.sigmaPaPerS,
+    leakUpToPaPerS: wet
+      ? leakAt(possible, LEAK_BESIDE_SURE)
+      : Math.max(straight.leakPaPerS, 0) + SAFE_SIGMAS * straight.sigmaPaPerS,
+    ...(view.named.cause === 'moisture' && likelihood.both + likelihood.leak > LEAK_BESIDE ? { leakBeside: true } : {}),
+    ...(overWaterPa === undefined ? {} : { overWaterPa }),
     predictedAtHoldPa: hold.meanPa,
     predictedStandardUncertaintyPa: spread,
     predictedAt24hPa: decayPressurePa(chosen, DAY_S),
@@ -158,6 +169,10 @@ export function analyseDecay(samples: readonly VacuumSample[], options: DecayOpt
   const moreMinutes = open ? minutesToDecide(bins, chosen, { terms, habits, holdS, gaugeShare }) : undefined
   return moreMinutes === undefined ? told : { ...told, moreMinutes }
 }
+
+/** a leak beside moisture is spoken of from this likelihood on, and how big it may be by this share of all that the readings allow */
+const LEAK_BESIDE = 0.2
+const LEAK_BESIDE_SURE = 0.975
 
 /** a fall by more than this share isn't the weather's */
 const FALLEN = 0.08

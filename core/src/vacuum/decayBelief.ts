@@ -2,13 +2,14 @@ import { normalQuantile } from '../measurement/normal'
 import {
   decayModels,
   decayPressurePa,
-  fitLinear,
+  fitWeathers,
   timesOf,
   withBend,
   withLeak,
   type DecayCurve,
   type DecayModel,
   type LinearFit,
+  type Weather,
 } from './decayModels'
 import { bounded } from '../quantity/bounded'
 import type { Bin } from './decayBins'
@@ -33,6 +34,8 @@ export interface Possible {
   readonly model: DecayModel
   readonly curve: DecayCurve
   readonly weight: number
+  /** what the pipe's warmth had added by the last reading: it goes on standing there */
+  readonly warmth?: { readonly pa: number; readonly byS: number }
 }
 
 const HOUR_S = 3600
@@ -92,24 +95,32 @@ function likely({ low, high }: { low: number; high: number }, value: number): nu
  * Source: D. J. C. MacKay, Information Theory, Inference, and Learning Algorithms (2003), ch. 27–28.
  */
 export function believe(bins: readonly Bin[], { spanS, temper }: { spanS: number; temper: number }): Possible[] {
-  const components = decayModels.flatMap((model) => {
-    const fits = withBend(model)
-      ? alongTimeConstant(bins, model, spanS)
-      : [{ fit: fitLinear(bins, model, 1), prior: 1 }]
-    return fits.flatMap(({ fit, prior }) => (fit && prior > 0 ? [{ model, fit, prior }] : []))
-  })
+  // a temperature that was logged leaves nothing of the weather open
+  const weathers: readonly Weather[] = bins[0]?.warmth ? ['calm'] : ['calm', 'stirred']
+  const components = decayModels.flatMap((model) =>
+    along(bins, model, spanS, weathers).flatMap(({ fits, prior }) =>
+      fits.flatMap((fit, i) => {
+        const share = weathers.length > 1 ? WEATHERS[weathers[i]!] : 1
+        return fit && prior > 0 ? [{ model, fit, prior: prior * share }] : []
+      }),
+    ),
+  )
   const least = Math.min(...components.map((c) => c.fit.chiSquared))
-  const possible: { model: DecayModel; curve: DecayCurve; weight: number }[] = []
+  const possible: Possible[] = []
+  const byS = bins.at(-1)?.timeS ?? 0
   for (const { model, fit, prior } of components) {
     const match = Math.exp(-(fit.chiSquared - least) / 2 / temper)
     if (match < 1e-9) continue
     const root = cholesky(fit.covariance.map((row) => row.map((v) => v * temper)))
     const room = root.reduce((product, row, i) => product * row[i]! * Math.sqrt(2 * Math.PI), 1)
-    for (const curve of drawn(model, fit, root)) {
+    for (const { curve, lastPa } of drawn(model, fit, root)) {
       const density =
         (withBend(model) ? likely(curve.creeps ? expected.creep : expected.rise, curve.risePa) : 1) *
         (withLeak(model) ? likely(expected.leak, curve.leakPaPerS) : 1)
-      if (density > 0) possible.push({ model, curve, weight: (prior * match * room * density) / DRAWS })
+      if (density > 0) {
+        const warmth = { pa: lastPa - decayPressurePa(curve, byS), byS }
+        possible.push({ model, curve, warmth, weight: (prior * match * room * density) / DRAWS })
+      }
     }
   }
   const heaviest = possible.reduce((most, p) => Math.max(most, p.weight), 0)
@@ -118,13 +129,13 @@ export function believe(bins: readonly Bin[], { spanS, temper }: { spanS: number
   return counted.map((p) => ({ ...p, weight: p.weight / total }))
 }
 
-/** Fits along the time constant, closer together about the best one, each with its share of the logarithmic range. */
-function alongTimeConstant(bins: readonly Bin[], model: DecayModel, spanS: number) {
+/** Fits along the time constant, closer together about the best one, each with its share of the logarithmic range; one where nothing bends. */
+function along(bins: readonly Bin[], model: DecayModel, spanS: number, weathers: readonly Weather[]) {
+  const at = (tau: number) => ({ tau, fits: fitWeathers(bins, model, tau, weathers) })
+  if (!withBend(model)) return [{ ...at(1), prior: 1 }]
   const grid = timesOf(model, spanS)
-  const at = (tau: number) => ({ tau, fit: fitLinear(bins, model, tau) })
-  const coarse = grid.map(at)
-  const cost = (p: ReturnType<typeof at>) => p.fit?.chiSquared ?? Infinity
-  let points = coarse
+  const cost = ({ fits }: ReturnType<typeof at>) => fits[0]?.chiSquared ?? Infinity
+  let points = grid.map(at)
   for (let round = 0; round < 3; round++) {
     const lowest = points.reduce((low, p, i) => (cost(p) < cost(points[low]!) ? i : low), 0)
     const [before, here, after] = [points[lowest - 1], points[lowest]!, points[lowest + 1]]
@@ -134,23 +145,39 @@ function alongTimeConstant(bins: readonly Bin[], model: DecayModel, spanS: numbe
     points = [...points, ...between].sort((a, b) => a.tau - b.tau)
   }
   const range = Math.log(grid.at(-1)! / grid[0]!)
-  return points.map(({ tau, fit }, i) => {
+  return points.map(({ tau, fits }, i) => {
     const low = points[i - 1]?.tau ?? tau
     const high = points[i + 1]?.tau ?? tau
-    return { fit, prior: Math.log(high / low) / 2 / range }
+    return { tau, fits, prior: Math.log(high / low) / 2 / range }
   })
 }
 
+/** how often a pipe nobody logged stands calm, and how often something stirs it */
+const WEATHERS: Readonly<Record<Weather, number>> = { calm: 0.6, stirred: 0.4 }
+
 const DRAWS = 40
 
-function drawn(model: DecayModel, { free, curve }: LinearFit, root: readonly (readonly number[])[]): DecayCurve[] {
-  return normalPoints.flatMap((normals) => {
-    const values = free.map((value, i) => value + root[i]!.reduce((sum, r, j) => sum + r * normals[j]!, 0))
-    const risePa = withBend(model) ? values[1]! : 0
-    const leakPaPerS = withLeak(model) ? values.at(-2)! : 0
-    const sound = risePa >= 0 && leakPaPerS >= 0 && values[0]! > 0
-    return sound ? [{ ...curve, startPa: values[0]!, risePa, leakPaPerS }] : []
-  })
+function drawn(
+  model: DecayModel,
+  { free, curve, atLast }: LinearFit,
+  root: readonly (readonly number[])[],
+): { curve: DecayCurve; lastPa: number }[] {
+  const [bends, leaks] = [withBend(model), withLeak(model)]
+  const found: { curve: DecayCurve; lastPa: number }[] = []
+  const values = new Float64Array(free.length)
+  for (const normals of normalPoints) {
+    let lastPa = 0
+    for (let i = 0; i < free.length; i++) {
+      let value = free[i]!
+      for (let j = 0; j <= i; j++) value += root[i]![j]! * normals[j]!
+      values[i] = value
+      lastPa += value * atLast[i]!
+    }
+    const [startPa, risePa, leakPaPerS] = [values[0]!, bends ? values[1]! : 0, leaks ? values[bends ? 2 : 1]! : 0]
+    if (risePa >= 0 && leakPaPerS >= 0 && startPa > 0)
+      found.push({ curve: { ...curve, startPa, risePa, leakPaPerS }, lastPa })
+  }
+  return found
 }
 
 function cholesky(matrix: readonly (readonly number[])[]): number[][] {
@@ -165,9 +192,9 @@ function cholesky(matrix: readonly (readonly number[])[]): number[][] {
   return root
 }
 
-/** Points of a Halton sequence (bases 2, 3, 5, 7) brought to a normal distribution: the same every time, evenly spread. */
+/** Points of a Halton sequence (bases 2, 3, 5, 7, 11) brought to a normal distribution: the same every time, evenly spread. */
 const normalPoints: readonly (readonly number[])[] = Array.from({ length: DRAWS }, (_, i) =>
-  [2, 3, 5, 7].map((base) => normalQuantile(halton(i + 1, base))),
+  [2, 3, 5, 7, 11].map((base) => normalQuantile(halton(i + 1, base))),
 )
 
 function halton(index: number, base: number): number {
@@ -183,20 +210,36 @@ export interface Prediction {
   readonly probabilityUnder: number
 }
 
+/** Pressure on a possible curve as the gauge would show it: what the pipe's warmth added comes evenly until the last reading, and stays. */
+export function shownPa({ curve, warmth }: Possible, timeS: number): number {
+  const plain = decayPressurePa(curve, timeS)
+  if (!warmth) return plain
+  const share = warmth.byS > 0 ? Math.min(Math.max(bounded(timeS) / warmth.byS, 0), 1) : 1
+  return bounded(plain + bounded(warmth.pa) * share)
+}
+
 /** Pressure at a time over all possible curves. */
 export function predict(possible: readonly Possible[], timeS: number, limitPa: number): Prediction {
   let mean = 0
   let under = 0
-  for (const { curve, weight } of possible) {
-    const pressure = decayPressurePa(curve, timeS)
-    mean += bounded(weight) * pressure
-    if (pressure <= limitPa * (1 + 1e-9)) under += bounded(weight)
+  for (const p of possible) {
+    const pressure = shownPa(p, timeS)
+    mean += bounded(p.weight) * pressure
+    if (pressure <= limitPa * (1 + 1e-9)) under += bounded(p.weight)
   }
-  const variance = possible.reduce(
-    (sum, p) => sum + bounded(p.weight) * bounded(decayPressurePa(p.curve, timeS) - mean) ** 2,
-    0,
-  )
+  const variance = possible.reduce((sum, p) => sum + bounded(p.weight) * bounded(shownPa(p, timeS) - mean) ** 2, 0)
   return { meanPa: mean, standardUncertaintyPa: Math.sqrt(Math.max(variance, 0)), probabilityUnder: under }
+}
+
+/** The leak that so large a share of all possible curves keeps under, Pa/s; 0 where there is none. */
+export function leakAt(possible: readonly Possible[], share: number): number {
+  const sorted = [...possible].sort((a, b) => a.curve.leakPaPerS - b.curve.leakPaPerS)
+  let sum = 0
+  for (const { curve, weight } of sorted) {
+    sum += bounded(weight)
+    if (sum >= share) return curve.leakPaPerS
+  }
+  return sorted.at(-1)?.curve.leakPaPerS ?? 0
 }
 
 /** A wet system was open somewhere: before anything is read, that it leaks by what matters is as likely as that it doesn't. */
@@ -204,9 +247,11 @@ const WET_LEAKS = 2
 
 /** The possible curves with what is known of systems beside what was read: see `WET_LEAKS`. Weights add up to 1. */
 export function withWetLeaks(possible: readonly Possible[], terms: CauseTerms): Possible[] {
-  const made = possible.map((p) => (causeOf(p.curve, terms) === 'both' ? { ...p, weight: p.weight * WET_LEAKS } : p))
-  const total = made.reduce((sum, p) => sum + p.weight, 0)
-  return total > 0 ? made.map((p) => ({ ...p, weight: p.weight / total })) : made
+  const made = possible.map((p) =>
+    causeOf(p.curve, terms) === 'both' ? { ...p, weight: bounded(p.weight * WET_LEAKS) } : p,
+  )
+  const total = made.reduce((sum, p) => sum + bounded(p.weight), 0)
+  return total > 0 ? made.map((p) => ({ ...p, weight: bounded(p.weight) / total })) : made
 }
 
 /** How likely each cause is. */

@@ -50,6 +50,24 @@ const DRIFT_PER_S = 2 / 293 / 3600
 const VAPOUR_FOLLOWS = 17.5
 /** how much of a wet decay's vapour is free to follow: what is bound to a surface does so less */
 const VAPOUR_FREE = 2
+/** how much of what stands at the beginning may be vapour, as one standard deviation: water left in oil and on surfaces */
+const VAPOUR_AT_START = 0.25
+
+/**
+ * What nobody logged of a pipe's warmth. Calm: gas that drifts by two kelvin an hour. Stirred: sun on it, a plant room's door, brazed an hour ago: three times as
+ * much, and what vapour stood there at the beginning with it.
+ */
+export type Weather = 'calm' | 'stirred'
+const STIRRED = 8 * Math.hypot(1, VAPOUR_FOLLOWS * VAPOUR_AT_START)
+
+/** What a pipe's temperature may add to the pressures, each column by one standard deviation in calm weather; `driftPa` is what drifts as gas does. */
+function nuisances(bins: readonly Bin[], driftPa: number): Float64Array[] {
+  const drift = Float64Array.from(bins, (b) => b.timeS * DRIFT_PER_S * driftPa)
+  if (bins[0]?.warmth === undefined) return [drift]
+  // vapour that stood there at the beginning follows its own law: known from the log, but not how much there is
+  const startPa = VAPOUR_AT_START * bins[0].pressurePa
+  return [drift, Float64Array.from(bins, ({ warmth }) => startPa * ((warmth?.vapour ?? 1) - (warmth?.gas ?? 1)))]
+}
 
 /**
  * How far a bend has come at each bin, 1 being its whole rise. Where the temperature was logged, what rises is vapour on its way to its saturation,
@@ -96,63 +114,117 @@ export function aicc(chiSquared: number, parameterCount: number, readings: numbe
 export interface LinearFit {
   readonly curve: DecayCurve
   readonly chiSquared: number
-  /** rows and columns: those of start, rise, leak that the model has, in that order, then the drift */
+  /** rows and columns: those of start, rise, leak that the model has, in that order, then what the weather does */
   readonly covariance: readonly (readonly number[])[]
   /** best values before negative ones were set to zero, in the same order */
   readonly free: readonly number[]
+  /** what each of them adds to the last reading, a unit of it: with them the pressure as the gauge shows it, warmth and all */
+  readonly atLast: readonly number[]
+}
+
+/** A model's linear equations at one time constant: its rows for each bin, and their weighted sums. */
+interface Equations {
+  readonly columns: readonly Float64Array[]
+  /** of start, rise and leak; what follows is the weather's */
+  readonly terms: number
+  readonly normal: readonly (readonly number[])[]
+  readonly right: readonly number[]
+  /** how much more the stirred weather's drift is than the calm one's */
+  readonly stirred: number
+}
+
+function equationsOf(bins: readonly Bin[], model: DecayModel, timeConstantS: number): Equations {
+  const creeps = model === 'creeping' || undefined
+  const meanPa = bins.reduce((sum, b) => sum + b.pressurePa, 0) / bins.length
+  // where it bends, what has risen is vapour
+  const vapourPa = withBend(model) && !creeps ? Math.max(0, meanPa - bins[0]!.pressurePa) : 0
+  const gas = Float64Array.from(bins, (b) => b.warmth?.gas ?? 1)
+  const own = [
+    gas,
+    ...(withBend(model) ? [Float64Array.from(bentAt(bins, { creeps, timeConstantS }))] : []),
+    ...(withLeak(model) ? [gas.map((g, i) => g * bins[i]!.timeS)] : []),
+  ]
+  const driftPa = meanPa + (bins[0]?.warmth ? 0 : VAPOUR_FOLLOWS * VAPOUR_FREE * vapourPa)
+  const columns = [...own, ...nuisances(bins, driftPa)]
+  const weighed = columns.map((column) => column.map((v, i) => v / bins[i]!.sigmaPa ** 2))
+  const dot = (u: Float64Array, v: Float64Array) => {
+    let sum = 0
+    for (let i = 0; i < u.length; i++) sum += u[i]! * v[i]!
+    return sum
+  }
+  const pressures = Float64Array.from(bins, (b) => b.pressurePa)
+  const normal = weighed.map((u) => columns.map((v) => dot(u, v)))
+  return {
+    columns,
+    terms: own.length,
+    normal,
+    right: weighed.map((u) => dot(u, pressures)),
+    stirred: Math.max(1, (STIRRED * meanPa) / Math.max(driftPa, 1e-12)),
+  }
 }
 
 /**
  * Weighted linear least squares at a fixed time constant; undefined where the readings can't tell the terms apart, or there are none.
  *
- * Every model also carries the drift that an unlogged temperature may put on all pressures, as a slope known to be near zero, so that an
+ * Every model also carries what the pipe's temperature may do to all pressures, each part known to be near nothing, so that an
  * afternoon isn't taken for a leak.
  */
-export function fitLinear(bins: readonly Bin[], model: DecayModel, timeConstantS: number): LinearFit | undefined {
-  if (bins.length === 0) return undefined
-  const meanPa = bins.reduce((sum, b) => sum + b.pressurePa, 0) / bins.length
-  const creeps = model === 'creeping' || undefined
-  // where it bends, what has risen is vapour
-  const vapourPa = withBend(model) && !creeps ? Math.max(0, meanPa - bins[0]!.pressurePa) : 0
-  const unlogged = bins[0]?.warmth ? 0 : VAPOUR_FOLLOWS * VAPOUR_FREE
-  const driftPaPerS = DRIFT_PER_S * (meanPa + unlogged * vapourPa)
-  const bends = withBend(model)
-  const leaks = withLeak(model)
-  const size = 2 + Number(bends) + Number(leaks)
-  const normal = Array.from({ length: size }, () => new Array<number>(size).fill(0))
-  const right = new Array<number>(size).fill(0)
-  const row = new Array<number>(size).fill(1)
-  const bent = bends ? bentAt(bins, { creeps, timeConstantS }) : []
-  for (const [at, { timeS, pressurePa, sigmaPa, warmth }] of bins.entries()) {
-    const weight = 1 / sigmaPa ** 2
-    const gas = warmth?.gas ?? 1
-    row[0] = gas
-    if (bends) row[1] = bent[at]!
-    if (leaks) row[size - 2] = timeS * gas
-    row[size - 1] = timeS * driftPaPerS
-    for (let i = 0; i < size; i++) {
-      const weighed = weight * row[i]!
-      right[i]! += weighed * pressurePa
-      const line = normal[i]!
-      for (let j = 0; j < size; j++) line[j]! += weighed * row[j]!
-    }
-  }
-  normal[size - 1]![size - 1]! += 1
-  const covariance = invertScaled(normal)
+export const fitLinear = (
+  bins: readonly Bin[],
+  model: DecayModel,
+  timeConstantS: number,
+  weather: Weather = 'calm',
+): LinearFit | undefined => fitWeathers(bins, model, timeConstantS, [weather])[0]
+
+/** The same for several weathers at once: what is summed over the readings is alike. */
+export function fitWeathers(
+  bins: readonly Bin[],
+  model: DecayModel,
+  timeConstantS: number,
+  weathers: readonly Weather[],
+): (LinearFit | undefined)[] {
+  if (bins.length === 0) return weathers.map(() => undefined)
+  const equations = equationsOf(bins, model, timeConstantS)
+  return weathers.map((weather) => solved(bins, model, timeConstantS, equations, weather))
+}
+
+function solved(
+  bins: readonly Bin[],
+  model: DecayModel,
+  timeConstantS: number,
+  { columns, terms, normal, right, stirred }: Equations,
+  weather: Weather,
+): LinearFit | undefined {
+  // the drift stands behind the model's own terms
+  const times = columns.map((_, i) => (i === terms && weather === 'stirred' ? stirred : 1))
+  const covariance = invertScaled(
+    normal.map((line, i) => line.map((v, j) => v * times[i]! * times[j]! + (i === j && i >= terms ? 1 : 0))),
+  )
   if (!covariance) return undefined
-  const free = covariance.map((line) => line.reduce((sum, c, j) => sum + c * right[j]!, 0))
-  if (![...free, ...covariance.flat()].every((x) => Math.abs(x) < MOST)) return undefined
+  const free = covariance.map((line) => line.reduce((sum, c, j) => sum + c * right[j]! * times[j]!, 0))
+  const sound = (x: number) => Math.abs(x) < MOST
+  if (!free.every(sound) || !covariance.every((line) => line.every(sound))) return undefined
+  const creeps = model === 'creeping' || undefined
   const curve = {
     startPa: free[0]!,
     risePa: withBend(model) ? free[1]! : 0,
-    leakPaPerS: withLeak(model) ? free.at(-2)! : 0,
+    leakPaPerS: withLeak(model) ? free[terms - 1]! : 0,
     timeConstantS,
     ...(creeps ? { creeps } : {}),
   }
-  const drift = free.at(-1)!
-  const drifting = { ...curve, leakPaPerS: curve.leakPaPerS + drift * driftPaPerS }
-  return { curve, chiSquared: chiSquaredOf(bins, drifting) + drift ** 2, covariance, free }
+  const parts = free.map((value, i) => value * times[i]!)
+  let chiSquared = free.slice(terms).reduce((sum, w) => sum + w ** 2, 0)
+  for (let i = 0; i < bins.length; i++) {
+    let onPa = 0
+    for (let k = 0; k < parts.length; k++) onPa += parts[k]! * columns[k]![i]!
+    chiSquared += missed(bins[i]!, Math.min(Math.max(onPa, -MOST), ATMOSPHERE_PA))
+  }
+  const last = bins.length - 1
+  return { curve, chiSquared, covariance, free, atLast: columns.map((column, i) => column[last]! * times[i]!) }
 }
+
+const missed = ({ pressurePa, sigmaPa }: Bin, onPa: number) =>
+  bounded((pressurePa - onPa) / Math.max(sigmaPa, 1e-12)) ** 2
 
 /** Inverse of a small symmetric matrix, its rows and columns first scaled to a diagonal of ones; Gauss–Jordan with pivots on the diagonal. */
 function invertScaled(matrix: readonly number[][]): number[][] | undefined {
@@ -176,7 +248,7 @@ function invertScaled(matrix: readonly number[][]): number[][] | undefined {
 
 export function chiSquaredOf(bins: readonly Bin[], curve: DecayCurve): number {
   const on = pressuresOn(curve, bins)
-  return bins.reduce((sum, b, i) => sum + bounded((b.pressurePa - on[i]!) / Math.max(b.sigmaPa, 1e-12)) ** 2, 0)
+  return bins.reduce((sum, b, i) => sum + missed(b, on[i]!), 0)
 }
 
 /** When surfaces begin to give off less, s: even in their logarithm. */

@@ -18,6 +18,8 @@ export interface DecayResult {
   readonly holdS: number
   readonly leakPaPerS: number
   readonly leakUpToPaPerS?: number
+  readonly leakBeside?: true
+  readonly overWaterPa?: number
   readonly plateauPa?: number
   readonly timeConstantS?: number
   readonly predictedAtHoldPa: number
@@ -40,6 +42,8 @@ export function decayResult(
   if (firstPa === undefined || lastPa === undefined || samples === 0) return undefined
   const optional = {
     leakUpToPaPerS: a.leakUpToPaPerS,
+    leakBeside: a.leakBeside,
+    overWaterPa: a.overWaterPa,
     plateauPa: a.plateauPa,
     timeConstantS: a.timeConstantS,
     predictedAt24hPa: a.predictedAt24hPa,

@@ -49,3 +49,40 @@ describe('a pipe whose temperature was logged', () => {
     expect(analyseDecay(gappy, terms).cause).toBe('both')
   })
 })
+
+describe('a pipe that warms while it is held', () => {
+  /** 300 micron, three tenths of it vapour, that warm by 4 K in a quarter of an hour */
+  const warming = (leakPerMin: number, seed: number) => {
+    const kelvin = (t: number) => 292 + (4 * t) / 900
+    const vapour = (t: number) => waterVapourPressurePa(kelvin(t))! / waterVapourPressurePa(292)!
+    const at = (t: number) => ((210 + (leakPerMin * t) / 60) * kelvin(t)) / 292 + 90 * vapour(t)
+    const drawn = makeNoise(seed + 50)
+    return hold(at, { noise: 0.01, seconds: 900, everyS: 3, seed }).map((s) => ({
+      ...s,
+      temperatureK: kelvin(s.timeS) + 0.1 * drawn(),
+    }))
+  }
+  const held = { limitPa: 500 * MICRON, holdS: 900 }
+  const unlogged = (seed: number, leak = 0) =>
+    warming(leak, seed).map(({ timeS, pressurePa }) => ({ timeS, pressurePa }))
+  const seeds = Array.from({ length: 8 }, (_, i) => i + 1)
+  it('isn’t called leaking: logged never, unlogged once in five at the most', () => {
+    const leaks = (samples: typeof unlogged) =>
+      seeds.filter((seed) => analyseDecay(samples(seed), held).cause === 'leak').length
+    expect(leaks((seed) => warming(0, seed))).toBe(0)
+    expect(leaks(unlogged)).toBeLessThanOrEqual(1)
+  })
+  it('a leak on it is found, and both are In as long as the gauge shows it', () => {
+    for (const seed of seeds.slice(0, 4)) {
+      expect(analyseDecay(warming(10, seed), held)).toMatchObject({ cause: 'leak', verdict: 'in' })
+      expect(analyseDecay(unlogged(seed, 10), held)).toMatchObject({ cause: 'leak', verdict: 'in' })
+    }
+  })
+  it('what the gauge shows at the end is foretold with what the warmth added', () => {
+    const samples = warming(0, 3)
+    const { predictedAtHoldPa } = analyseDecay(samples, held)
+    const lastPa = samples.slice(-30).reduce((sum, s) => sum + s.pressurePa / 30, 0)
+    expect(predictedAtHoldPa! / lastPa).toBeGreaterThan(0.99)
+    expect(predictedAtHoldPa! / lastPa).toBeLessThan(1.01)
+  })
+})

@@ -46,6 +46,7 @@ export function nameAmong(
   const likelihood = causes(possible, terms)
   const straight = straightRise(bins)
   const unseen = straight.leakPaPerS < SEEN_SIGMAS * straight.sigmaPaPerS
+  let moved = 0
   if (likelihood.leak < sureShare) {
     for (const { curve, weight } of possible) {
       if (causeOf(curve, terms) !== 'leak') continue
@@ -53,6 +54,7 @@ export function nameAmong(
       if (!harmless) continue
       likelihood.leak -= weight
       likelihood.tight += weight
+      moved += weight
     }
     // sums of many small shares: none of them may end under nothing
     likelihood.leak = Math.max(likelihood.leak, 0)
@@ -63,7 +65,9 @@ export function nameAmong(
   const faintLeak = cause === 'leak' && confidence < LEAK_NAMED
   const under = !mayBeNamed || faintLeak ? tightForTheHour(bins, { possible, likelihood }, terms) : undefined
   if (under && under.likelihood.tight >= sureShare) return { possible, ...under }
-  return { possible, likelihood, named: { cause: mayBeNamed ? cause : 'inconclusive', confidence } }
+  const slowLeakOpen = mayBeNamed && cause === 'tight' && moved + likelihood.leak > TELLING
+  const named = { cause: mayBeNamed ? cause : 'inconclusive', confidence } as const
+  return { possible, likelihood, named, ...(slowLeakOpen ? { slowLeakOpen } : {}) }
 }
 /** a leak that keeps under the limit for the hour is named from here on */
 const LEAK_NAMED = 0.6
@@ -99,9 +103,9 @@ function tightForTheHour(
 }
 const FORETOLD = 1 / 8
 const UNDER_SHARE = 0.97
-const UNDER_SIGMAS = 2.5
+const UNDER_SIGMAS = 2.2
 /** the standard uncertainty of a straight rise, taken to the hour, as a share of the limit */
-const SEEN_SHARE = 0.04
+const SEEN_SHARE = 0.06
 /** what gauge and weather may do by the hour beside all that is reckoned with, as a share of the limit */
 const UNFORESEEN = 0.02
 /** from this share on it is said that a slow leak isn't ruled out */

@@ -129,7 +129,7 @@ export function vacuumLines({ vacuum, facts }: UnitView, system: UnitSystem): Li
   const sure = decay && decay.cause !== 'inconclusive' ? `, ${sureWords(decay.confidence)} sure` : ''
   return [
     { label: 'Decay hold', value: verdictWords[verdict.state] },
-    ...(decay ? [{ label: 'Cause', value: `${causeText(decay.cause, facts.work)}${sure}` }] : []),
+    ...(decay ? [{ label: 'Cause', value: `${causeText(decay, facts.work)}${sure}` }] : []),
     {
       label: 'From, to',
       value: `${showText('vacuum', verdict.startPa, system)} to ${showText('vacuum', verdict.endPa, system)} in ${countUp(verdict.endTimeS)}`,

@@ -41,7 +41,7 @@ function Judged({ view }: { view: UnitView }) {
       figure={
         decay ? (
           <Text fontSize="$5" lineHeight="$5" color="$ink" testID="decay-cause">
-            {causeText(decay.cause, facts.work)}
+            {causeText(decay, facts.work)}
           </Text>
         ) : undefined
       }
@@ -73,7 +73,7 @@ function Holding({ view, live }: { view: UnitView; live?: DecayResult }) {
       {live && live.confidence > 0 ? (
         <>
           <Body fontSize="$3" lineHeight="$3" testID="decay-so-far">
-            {`So far ${causeText(live.cause, facts.work)}, at ${showText('vacuum', live.endPa, system)}. ${decayReason(live, system)}`}
+            {`So far ${causeText(live, facts.work)}, at ${showText('vacuum', live.endPa, system)}. ${decayReason(live, system)}`}
           </Body>
           <Soft>
             {plainOut

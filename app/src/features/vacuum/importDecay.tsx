@@ -45,7 +45,7 @@ export function useDecayImport({ view }: UnitHandle, gauge: Instrument | undefin
         ) : null}
         {decay?.result ? (
           <Body testID="import-verdict" fontWeight="700">
-            {`${decay.result.complete || decay.result.verdict === 'out' ? verdictWords[decay.result.verdict] : 'Hold too short'}: ${causeText(decay.result.cause, facts.work)}`}
+            {`${decay.result.complete || decay.result.verdict === 'out' ? verdictWords[decay.result.verdict] : 'Hold too short'}: ${causeText(decay.result, facts.work)}`}
           </Body>
         ) : null}
       </>
