@@ -517,6 +517,7 @@ const samples: Record<string, readonly unknown[]> = {
   isRefitted: [{ list: [] }],
   isentropicK: ['R-22', { suctionK: 285, suctionPa: 6e5, dischargePa: 1.8e6 }],
   gasHeatJPerKgK: ['R-407C', 280],
+  gasOverDew: ['R-407C', 280],
   machineOrifice: [
     {
       oldRefrigerant: 'R-22',

@@ -301,7 +301,9 @@ describe('what has to be weighed in', () => {
       profile.conversionStartShare.si,
       9,
     )
-    expect(of({ work: 'new' }, true).startShare).toBeUndefined()
+    // new, and its factory charge recovered: all of it, as the label says
+    expect(of({ work: 'new' }, true).dueKg / toSi('mass', oz(105))).toBeCloseTo(1, 9)
+    expect(of({ work: 'new' }, false).startShare).toBeUndefined()
   })
   it('says what is missing, and only what this unit needs', () => {
     expect(missing({ refrigerant: undefined })).toEqual(['refrigerant'])

@@ -28,8 +28,8 @@ export type ChargeDue =
   | { ok: false; reason: Exclude<Extract<LineSetAdjustment, { ok: false }>['reason'], 'noSection'> }
 
 /**
- * What has to be weighed in: the line-set adjustment on top of the factory charge; an emptied system (a conversion, or a retrofit whose
- * refrigerant was recovered) gets the profile's start share of (label charge + line-set adjustment), the rest in steps.
+ * What has to be weighed in: the line-set adjustment on top of the factory charge; an emptied system (a conversion, or any whose
+ * refrigerant was recovered) gets label charge and line-set adjustment: all of it where it is new, else the profile's start share of both, the rest in steps.
  *
  * @param emptied the system's own refrigerant was taken out before; in a conversion it always is
  */
@@ -39,7 +39,7 @@ export function chargeDue(
   emptied = (facts.recovered?.value ?? 0) > 0,
 ): ChargeDue {
   const conversion = facts.work === 'conversion'
-  const whole = conversion || (facts.work === 'retrofit' && emptied)
+  const whole = conversion || emptied
   const needed: MissingFact[] = ['refrigerant', 'lineLength', 'includedLength']
   if (!facts.allowance) needed.push('liquidLine')
   if (whole) needed.push('labelCharge')
@@ -70,7 +70,7 @@ export function chargeDue(
       : { ok: false, reason: lineSet.reason }
   const labelChargeKg = facts.labelCharge ? toSi('mass', facts.labelCharge) : undefined
   const totalKg = labelChargeKg === undefined ? undefined : labelChargeKg + lineSet.adjustmentKg
-  const startShare = whole ? (conversion ? profile.conversionStartShare : profile.retrofitStartShare).si : undefined
+  const startShare = whole ? startShareOf(facts.work, profile) : undefined
   const dueKg = startShare === undefined ? lineSet.adjustmentKg : startShare * (totalKg ?? 0)
   const vapourKg = vapourContent(sections, refrigerant, profile)
   return {
@@ -84,6 +84,12 @@ export function chargeDue(
     overLongLine: lineSet.working.totalLengthM > profile.longLineM.si + 1e-9,
     overLift: facts.lift !== undefined && Math.abs(toSi('length', facts.lift)) > profile.liftM.si + 1e-9,
   }
+}
+
+/** Of the whole charge: an old system's last part comes in steps, a new one's label says what goes in. */
+function startShareOf(work: UnitFacts['work'], profile: MethodProfile): number {
+  if (work === 'conversion') return profile.conversionStartShare.si
+  return work === 'retrofit' ? profile.retrofitStartShare.si : 1
 }
 
 /** Vapour at the usual evaporating temperature in all sections whose vapour line is known and a standard tube. */

@@ -44,6 +44,34 @@ describe('charge', () => {
     expect(oz(recoveredKg)).toBeCloseTo(70, 9)
     expect(due.ok && due.startShare).toBeCloseTo(0.95, 9)
   })
+  it('of a new split whose charge was recovered for a repair owes all of it again, and nothing from before counts', () => {
+    const out = (ounces: number): Lines => [
+      [
+        -30,
+        {
+          kind: 'weighed',
+          direction: 'remove',
+          before: { value: 100, unit: 'oz' },
+          after: { value: 100 + ounces, unit: 'oz' },
+        },
+      ],
+    ]
+    const pumped: Lines = [[-20, { kind: 'pumpOn' }]]
+    const emptied = chargeBalance(record(opened, weighed, out(98), pumped))
+    expect(oz(emptied.openKg)).toBeCloseTo(105, 9)
+    expect(oz(emptied.weighedKg)).toBeCloseTo(0, 9)
+    expect(oz(emptied.recoveredKg)).toBeCloseTo(98, 9)
+    const again: Lines = [
+      [
+        -5,
+        { kind: 'weighed', direction: 'add', before: { value: 400, unit: 'oz' }, after: { value: 295, unit: 'oz' } },
+      ],
+    ]
+    expect(chargeBalance(record(opened, weighed, out(98), pumped, again))).toMatchObject({ settled: true })
+    // a few ounces taken out, or no pump after it: nothing was emptied
+    expect(oz(chargeBalance(record(opened, weighed, out(6), pumped)).openKg)).toBeCloseTo(6, 9)
+    expect(oz(chargeBalance(record(opened, weighed, out(98))).openKg)).toBeCloseTo(98, 9)
+  })
   it('goes on the next day: weighings of two days add up, whatever cylinder they came from', () => {
     const nextDay: Lines = [
       [

@@ -11,26 +11,59 @@ import type { Refrigerant } from '../refrigerant/refrigerants'
 import { inForce, type InForce } from './inForce'
 
 /**
- * Taken out before the evacuation: what had been in the system, not this charge. A new split's factory charge isn't recovered, so there
- * everything taken out counts.
+ * Taken out before the evacuation: what had been in the system, not this charge. A new split's factory charge isn't taken out to be measured, so there what is taken out
+ * counts as this charge, unless the system was emptied (`emptiedMs`).
  */
-function isRecovery(item: LogItem<Weighed>, record: UnitRecord): boolean {
+function isRecovery(item: LogItem<Weighed>, record: UnitRecord, here: InForce): boolean {
   const { entry } = item
-  if (entry.direction !== 'remove' || (inForce(record).facts.work ?? 'new') === 'new') return false
+  if (entry.direction !== 'remove') return false
+  if (timeOf(item) <= emptiedMs(record, here)) return true
+  if ((here.facts.work ?? 'new') === 'new') return false
   const pumped = record.items.pumpOn.map(timeOf)
   return pumped.length === 0 || timeOf(item) < Math.min(...pumped)
 }
 
-/** Recovered on the scale before the evacuation, kg. */
-export function recoveredKg(record: UnitRecord): number {
-  return record.items.weighed.filter((w) => isRecovery(w, record)).reduce((sum, { entry }) => sum - stepKg(entry), 0)
+/** of the label's charge, taken out in one go before the pump ran: the system is empty, whatever stays in oil and hoses */
+const EMPTIED_SHARE = 0.5
+
+/**
+ * When the system was last emptied for an evacuation: the last taking out, standing still, before a pump-on that at least half of the label's charge went out before. What went in until then
+ * went out with it.
+ *
+ * @returns −Infinity where it wasn't, or the label's charge isn't known
+ */
+function emptiedMs({ items }: UnitRecord, { facts }: InForce): number {
+  const labelKg = facts.labelCharge && toSi('mass', facts.labelCharge)
+  if (!labelKg) return -Infinity
+  const pumps = [-Infinity, ...byTime(items.pumpOn).map(timeOf)]
+  for (let i = pumps.length - 1; i > 0; i--) {
+    const out = byTime(items.weighed).filter(
+      (w) =>
+        w.entry.direction === 'remove' &&
+        w.entry.running !== true &&
+        timeOf(w) > pumps[i - 1]! &&
+        timeOf(w) < pumps[i]!,
+    )
+    if (out.reduce((sum, { entry }) => sum - stepKg(entry), 0) >= EMPTIED_SHARE * labelKg) return timeOf(out.at(-1)!)
+  }
+  return -Infinity
 }
 
-/** Net refrigerant that the scale says went in, less what the hoses kept or lost; kg, negative if more came out. */
-export function weighedKg(record: UnitRecord): number {
+/** Recovered on the scale before the evacuation, kg. */
+export function recoveredKg(record: UnitRecord, here: InForce = inForce(record)): number {
+  return record.items.weighed
+    .filter((w) => isRecovery(w, record, here))
+    .reduce((sum, { entry }) => sum - stepKg(entry), 0)
+}
+
+/** Net refrigerant that the scale says went in since the system was last emptied, less what the hoses kept or lost; kg, negative if more came out. */
+export function weighedKg(record: UnitRecord, here: InForce = inForce(record)): number {
   const { weighed, hoseLeft } = record.items
-  const onScale = weighed.filter((w) => !isRecovery(w, record)).reduce((sum, { entry }) => sum + stepKg(entry), 0)
-  return onScale - hosesKg(hoseLeft)
+  const sinceMs = emptiedMs(record, here)
+  const onScale = weighed
+    .filter((w) => timeOf(w) > sinceMs && !isRecovery(w, record, here))
+    .reduce((sum, { entry }) => sum + stepKg(entry), 0)
+  return onScale - hosesKg(hoseLeft.filter((h) => timeOf(h) > sinceMs))
 }
 
 /** Out of the cylinder by one weighing, kg. */
@@ -93,12 +126,16 @@ export interface ChargeBalance {
 }
 
 /** What went in against what was due; settled within two steps of a customary scale (the profile's tolerance). */
-export function chargeBalance(record: UnitRecord, { facts, method }: InForce = inForce(record)): ChargeBalance {
-  const recovered = recoveredKg(record)
+export function chargeBalance(record: UnitRecord, here: InForce = inForce(record)): ChargeBalance {
+  const { facts, method } = here
+  const recovered = recoveredKg(record, here)
   const due = chargeDue(facts, method, recovered > 0 || (facts.recovered?.value ?? 0) > 0)
-  const weighed = weighedKg(record)
+  const weighed = weighedKg(record, here)
   const { weighed: weighings, hoseLeft: hoses } = record.items
-  const tunedKg = tunedWeighings(record).reduce((sum, { entry }) => sum + stepKg(entry), 0)
+  const sinceMs = emptiedMs(record, here)
+  const tunedKg = tunedWeighings(record)
+    .filter((w) => timeOf(w) > sinceMs)
+    .reduce((sum, { entry }) => sum + stepKg(entry), 0)
   const base = { due, weighings, hoses, recoveredKg: recovered, weighedKg: weighed, tunedKg }
   if (!due.ok) return { ...base, settled: false }
   const openKg = due.dueKg - (weighed - tunedKg)

@@ -31,7 +31,7 @@ export function DueCard({ view }: { view: UnitView }) {
   const short = due.labelChargeKg && recoveredKg > 0 ? (due.labelChargeKg - recoveredKg) / due.labelChargeKg : undefined
   return (
     <Card testID="due">
-      <Heading>{due.startShare === undefined ? 'Line-set adjustment' : 'Whole charge, to start with'}</Heading>
+      <Heading>{dueTitle(due.startShare)}</Heading>
       <WorkingLines lines={dueLines(due, (kg) => showText('mass', kg, system), system)} />
       {due.dueKg < 0 ? <Body>Negative: take out, don’t add.</Body> : null}
       {due.overLongLine ? (
@@ -64,6 +64,13 @@ export function DueCard({ view }: { view: UnitView }) {
     </Card>
   )
 }
+
+const dueTitle = (startShare: number | undefined) =>
+  startShare === undefined
+    ? 'Line-set adjustment'
+    : startShare === 1
+      ? 'Whole charge: it was emptied'
+      : 'Whole charge, to start with'
 
 function dueLines(
   due: Extract<ChargeDue, { ok: true }>,
@@ -104,7 +111,7 @@ function dueLines(
           { name: 'in the system then', value: mass(due.totalKg) },
           ...(due.labelChargeKg ? [{ name: 'of the label', value: percent(due.totalKg / due.labelChargeKg) }] : []),
         ]),
-    ...(due.startShare === undefined
+    ...(due.startShare === undefined || due.startShare === 1
       ? []
       : [
           { name: 'start share of both', value: percent(due.startShare) },
