@@ -1,4 +1,5 @@
 import type { TraceSample } from '../trace/trace'
+import { defrostsByPressure } from './defrostsByPressure'
 
 /** A defrost as a recording of a heating system shows it, on the recording's clock. */
 export interface Defrost {
@@ -7,8 +8,8 @@ export interface Defrost {
   readonly endS?: number
   /** condensing pressure at its end (gauge, Pa): the outdoor coil condenses then, and is as warm as that */
   readonly endPa?: number
-  /** coldest supply air meanwhile, K */
-  readonly supplyK: number
+  /** coldest supply air meanwhile, K; undefined where heaters or a fan that stands hide it, and the high side alone tells */
+  readonly supplyK?: number
 }
 
 /** heating warms supply over return by more than this, and a defrost cools it under by more: between lies a fan that only turns */
@@ -20,12 +21,22 @@ const AT_ONCE_S = 120
 const LEAST_S = 15
 
 /**
- * Defrosts, found from the samples: the house's coil, which heated, cools, and heats again.
+ * Defrosts, found from the samples: the house's coil, which heated, cools, and heats again; or, where heaters in the duct or a fan that stands hide that, the high side, which
+ * falls from the house's condensing pressure to the frosted coil's, and comes back.
  *
- * @param samples of one recording, rising in time, with return and supply air; the high side's pressure tells how warm the outdoor coil got
- * @returns oldest first; none where the air wasn't recorded, or where it never heated before
+ * @param samples of one recording, rising in time, with return and supply air or both pressures; the high side's pressure tells how warm the outdoor coil got
+ * @returns oldest first; none where neither was recorded, or where it never heated before
  */
 export function findDefrosts(samples: readonly TraceSample[]): Defrost[] {
+  const byAir = defrostsByAir(samples)
+  const last = samples.at(-1)?.timeS ?? 0
+  const apart = (a: Defrost, b: Defrost) =>
+    (a.endS ?? last) < b.beginS - AT_ONCE_S || (b.endS ?? last) < a.beginS - AT_ONCE_S
+  const alone = defrostsByPressure(samples).filter((p) => byAir.every((a) => apart(a, p)))
+  return [...byAir, ...alone].sort((a, b) => a.beginS - b.beginS)
+}
+
+function defrostsByAir(samples: readonly TraceSample[]): Defrost[] {
   const found: Defrost[] = []
   let heatedS = -Infinity
   let open: { beginS: number; supplyK: number; lastPa?: number } | undefined

@@ -72,4 +72,23 @@ describe('defrosts found from what the probes recorded', () => {
     expect(found).toHaveLength(1)
     expect(found[0]!.endS).toBeUndefined()
   })
+  it('each of them, too, behind heaters in the duct or a fan that stands, by the high side alone', () => {
+    const { samples, really } = watched(180)
+    const hidden = [(returnK: number) => returnK + 14, (returnK: number) => returnK + 0.2]
+    for (const supplyAt of hidden) {
+      const found = findDefrosts(
+        samples.map(({ timeS, values }) => ({
+          timeS,
+          values: { ...values, supply: supplyAt(values.returnDryBulb as number) },
+        })),
+      )
+      expect(found).toHaveLength(really.length)
+      for (const [i, defrost] of found.entries()) {
+        expect(Math.abs(defrost.beginS - really[i]!.beginS)).toBeLessThan(60)
+        if (really[i]!.endS !== undefined) expect(Math.abs(defrost.endS! - really[i]!.endS!)).toBeLessThan(90)
+        expect(defrost).not.toHaveProperty('supplyK')
+        expect(defrost.endPa).toBeGreaterThan(0.6e6)
+      }
+    }
+  })
 })

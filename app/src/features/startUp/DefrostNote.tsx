@@ -65,7 +65,9 @@ export const DefrostNote = drawn(function DefrostNote({
         {[
           `${showText('duration', lastedS, system)}`,
           coilK === undefined ? undefined : `its coil at ${showText('temperature', coilK, system)} by the high side`,
-          `supply down to ${showText('temperature', last.supplyK, system)}`,
+          last.supplyK === undefined
+            ? 'told by the high side: the supply air hides it'
+            : `supply down to ${showText('temperature', last.supplyK, system)}`,
         ]
           .filter(Boolean)
           .join(', ')}
