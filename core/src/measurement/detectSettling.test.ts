@@ -18,6 +18,27 @@ describe('whether a system has settled', () => {
     expect(found.state).toBe('settled')
     expect(found.means!.superheatK).toBeCloseTo(7, 1)
   })
+  it.each([1, 10, 40, 60, 120])('settles whatever the sampling, read every %d s', (everyS) => {
+    const samples = (seconds: number, of: (t: number) => number): SettlingSample[] =>
+      Array.from({ length: Math.floor(seconds / everyS) + 1 }, (_, i) => ({
+        timeS: i * everyS,
+        superheatK: of(i * everyS) + 0.03 * Math.sin(i * 12.9898),
+        subcoolingK: 5,
+      }))
+    expect(state(samples(1500, () => 7)).state).toBe('settled')
+    // and not while it still moves
+    expect(state(samples(1500, (t) => 7 + t / 100)).state).toBe('settling')
+    const early = state(
+      samples(240, () => 7),
+      { minimumS: 0 },
+    )
+    if (everyS > 40) expect(early).toMatchObject({ state: 'settling', minutesLeft: expect.any(Number) })
+    else expect(early.state).toBe('settled')
+  })
+  it('readings further apart than four windows hold six of say nothing', () => {
+    const far = Array.from({ length: 12 }, (_, i) => ({ timeS: i * 200, superheatK: 7, subcoolingK: 5 }))
+    expect(state(far, { minimumS: 0 }).state).toBe('settling')
+  })
   it('waits for the least time although nothing moves, and says how long', () => {
     expect(state(run(400, () => 7))).toMatchObject({ state: 'settling' })
     expect(state(run(400, () => 7)).minutesLeft).toBeCloseTo((600 - 398) / 60, 1)

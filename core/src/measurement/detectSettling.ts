@@ -35,6 +35,8 @@ export type SettlingChannel = (typeof channels)[number]
 /** the window may lack so much at its beginning and still be one */
 const COVERAGE = 0.9
 const LEAST_SAMPLES = 6
+/** where readings come too seldom for that the window reaches further back, to so many times its length */
+const LONGEST_WINDOWS = 4
 /** from a settled stretch, so many times the allowed scatter is another state */
 const LEFT_IT = 3
 /** swings: at least so many whole ones, this alike to the one before, and not dying away faster than this */
@@ -42,6 +44,9 @@ const LEAST_SWINGS = 2.5
 const ALIKE = 0.55
 const DYING = 0.6
 const SLOWEST_SWING_SHARE = 1.4
+/** readings that show swings; where they come seldom the look reaches back to so many, and fewer than so many a swing show no period */
+const SHOWS_SWINGS = 30
+const LEAST_A_SWING = 3
 const USUAL_TAU_S = 150
 const LONGEST_S = 1800
 
@@ -67,7 +72,8 @@ export function detectSettling(samples: readonly SettlingSample[], asked: Settli
   const after = sorted.filter((s) => s.timeS >= sinceS)
   const now = judgeWindow(after, last, limits)
   if (!now) {
-    const missing = limits.windowS - Math.min(limits.windowS, last - sinceS)
+    const wholeS = Math.max(limits.windowS, (LEAST_SAMPLES - 1) * spacingOf(after, limits))
+    const missing = wholeS - Math.min(wholeS, last - sinceS)
     return { state: 'settling', ...minutes(Math.max(waitS, missing)) }
   }
   if (limits.disturbedAtS !== undefined && last - limits.disturbedAtS < limits.windowS && !now.settled)
@@ -92,8 +98,7 @@ interface Judged {
 }
 
 function judgeWindow(samples: readonly SettlingSample[], endS: number, limits: SettlingLimits): Judged | undefined {
-  const from = endS - limits.windowS
-  const window = samples.filter((s) => s.timeS >= from && s.timeS <= endS)
+  const window = windowOf(samples, endS, limits)
   const means: { [C in SettlingChannel]?: number } = {}
   let settled = true
   let leftS = 0
@@ -110,6 +115,24 @@ function judgeWindow(samples: readonly SettlingSample[], endS: number, limits: S
     else if (line.scatter >= limits.scatterK) leftS = Math.max(leftS, limits.windowS / 3)
   }
   return judged === 0 ? undefined : { settled, leftS, means }
+}
+
+/** What lies within the window, and where that is too little, so many before it as make one. */
+function windowOf(samples: readonly SettlingSample[], endS: number, { windowS }: SettlingLimits): SettlingSample[] {
+  let [from, to] = [0, samples.length]
+  while (to > 0 && samples[to - 1]!.timeS > endS) to--
+  from = to
+  const reaches = (s: SettlingSample) =>
+    s.timeS >= endS - windowS || (to - from < LEAST_SAMPLES && s.timeS >= endS - LONGEST_WINDOWS * windowS)
+  while (from > 0 && reaches(samples[from - 1]!)) from--
+  return samples.slice(from, to)
+}
+
+/** Typical time from one reading to the next, s; of none the window itself. */
+function spacingOf(samples: readonly SettlingSample[], { windowS }: SettlingLimits): number {
+  const apart = samples.slice(1).map((s, i) => s.timeS - samples[i]!.timeS)
+  const sorted = apart.filter((s) => s > 0).sort((a, b) => a - b)
+  return Math.min(sorted[sorted.length >> 1] ?? 0, (LONGEST_WINDOWS * windowS) / (LEAST_SAMPLES - 1))
 }
 
 /** Limits that can be judged by: a window of a second at the least, slopes and scatters above nothing, times within ten thousand years. */
@@ -176,6 +199,7 @@ function leftAState(
   now: Judged,
 ): boolean {
   const least = sinceS + Math.max(limits.windowS, limits.minimumS ?? 0)
+  const spacingS = spacingOf(samples, limits)
   for (
     let end = last - limits.windowS / 6;
     end >= Math.max(least, last - 3 * limits.windowS);
@@ -185,7 +209,7 @@ function leftAState(
     if (!before?.settled) continue
     return (
       channels.some((c) => {
-        const [a, b] = [before.means[c], lately(samples, last, c)]
+        const [a, b] = [before.means[c], lately(samples, last, c, Math.max(LATELY_S, 1.5 * spacingS))]
         return a !== undefined && b !== undefined && Math.abs(a - b) > LEFT_IT * limits.scatterK
       }) && !now.settled
     )
@@ -193,9 +217,16 @@ function leftAState(
   return false
 }
 
-function lately(samples: readonly SettlingSample[], last: number, channel: SettlingChannel): number | undefined {
+const LATELY_S = 20
+
+function lately(
+  samples: readonly SettlingSample[],
+  last: number,
+  channel: SettlingChannel,
+  withinS: number,
+): number | undefined {
   const points = pointsOf(
-    samples.filter((s) => s.timeS > last - 20),
+    samples.filter((s) => s.timeS > last - withinS),
     channel,
   )
   return points.length === 0 ? undefined : points.reduce((s, p) => s + p.y, 0) / points.length
@@ -203,11 +234,14 @@ function lately(samples: readonly SettlingSample[], last: number, channel: Settl
 
 /** Swings of superheat: alike from one to the next, over at least two and a half of them, and not dying away. */
 function findSwing(samples: readonly SettlingSample[], last: number, limits: SettlingLimits) {
-  const span = Math.min(3 * limits.windowS, last - samples[0]!.timeS)
+  const spacingS = spacingOf(samples, limits)
+  // readings that come seldom: over more of them, as far as a window may reach
+  const reachS = Math.max(3 * limits.windowS, Math.min(SHOWS_SWINGS * spacingS, 3 * LONGEST_WINDOWS * limits.windowS))
+  const span = Math.min(reachS, last - samples[0]!.timeS)
   if (span < limits.windowS * COVERAGE) return undefined
   const within = samples.filter((s) => s.timeS >= last - span)
   const points = pointsOf(within, 'superheatK')
-  if (points.length < 30) return undefined
+  if (points.length < SHOWS_SWINGS / 2) return undefined
   const stepS = Math.max(1, span / 360)
   const grid = resample(points, last - span, stepS, Math.floor(span / stepS))
   const line = fit(grid.map((y, i) => ({ t: i * stepS, y })))
@@ -228,6 +262,7 @@ function findSwing(samples: readonly SettlingSample[], last: number, limits: Set
   // still rising at the end it is no peak, but part of a longer swing
   if (lag > most && alike[most]! >= alike[best]!) return undefined
   const periodS = best * stepS
+  if (periodS < LEAST_A_SWING * spacingS) return undefined
   const [older, newer] = [spread(rest.slice(0, rest.length >> 1)), spread(rest.slice(rest.length >> 1))]
   if (newer < DYING * older || newer < limits.scatterK) return undefined
   const whole = Math.max(1, Math.floor((span / periodS) * 0.999))

@@ -209,9 +209,13 @@ describe('what hunts', () => {
     expect(Math.abs(swing.periodS! - 60)).toBeLessThan(3)
     expect(swing.amplitudeK! / 2).toBeCloseTo(1, 1)
   })
-  it('every ten seconds, but not every twenty: that is under thirty readings', () => {
-    expect(found(superheat(0, 1200, sine(2, 130), 10))).toMatchObject({ state: 'hunting' })
-    expect(found(superheat(0, 1200, sine(2, 130), 20)).state).toBe('settling')
+  it('however often it is read, over more of it where that is seldom, and not at less than three a swing', () => {
+    for (const everyS of [2, 10, 20, 30, 40]) {
+      const swings = found(superheat(0, 1800, sine(2, 130), everyS))
+      expect([everyS, swings.state]).toEqual([everyS, 'hunting'])
+      expect(Math.abs(swings.periodS! / 130 - 1)).toBeLessThan(0.06)
+    }
+    expect(found(superheat(0, 1800, sine(2, 130), 60)).state).toBe('settling')
   })
   it('two and a half swings at least in three windows, or in what there is', () => {
     expect(found(superheat(0, 1200, sine(2, 235))).state).not.toBe('hunting')
