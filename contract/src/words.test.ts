@@ -105,6 +105,7 @@ describe('a sentence for everything that core says', () => {
     'instrument.neverZeroed': true,
     'instrument.zeroedLongAgo': true,
     instrumentUnknown: true,
+    lineByInfrared: true,
   }
   it.each(Object.keys(codes) as FindingCode[])('finding %s', (code) => {
     const finding: Finding = {

@@ -461,6 +461,7 @@ const samples: Record<string, readonly unknown[]> = {
   ],
   fitLinear: [bins, 'bendingAndStraight', 200],
   fitWeathers: [bins, 'bendingAndStraight', 200, ['calm', 'stirred']],
+  isOldMachine: [{ age: 'old', work: 'new' }],
   isWet: [{ cause: 'both' }],
   leakAt: [possible.slice(0, 20), 0.9],
   shownPa: [possible[0]!, 600],

@@ -1,4 +1,5 @@
 import {
+  anyInfrared,
   readingChannels,
   serves,
   type Instrument,
@@ -12,7 +13,7 @@ import type { Slot, SlotChoice } from './choice'
 export const instrumentSlots = [
   { name: 'suctionGauge', label: '▽ Suction gauge', channels: ['suctionPressure'] },
   { name: 'liquidGauge', label: '△ Liquid gauge', channels: ['liquidPressure'] },
-  { name: 'lines', label: 'Line clamps', channels: ['suctionLine', 'liquidLine', 'discharge'] },
+  { name: 'lines', label: 'Line temperatures', channels: ['suctionLine', 'liquidLine', 'discharge'] },
   { name: 'returnAir', label: 'Return air', channels: ['returnDryBulb', 'returnWetBulb', 'returnHumidity'] },
   { name: 'otherAir', label: 'Supply and outdoors', channels: ['supply', 'outdoor'] },
   { name: 'static', label: 'Static pressure', channels: ['staticPressure'] },
@@ -23,15 +24,16 @@ export const readingSlots = (kit: readonly Instrument[]): Slot[] =>
   instrumentSlots.map(({ name, label, channels }) => ({
     name,
     label,
-    options: kit.filter((i) => serves(i, channels[0])),
+    options: [...kit, anyInfrared].filter((i) => serves(i, channels[0])),
   }))
 
 /** What a reading says of its instruments: an id per channel that was typed, and those instruments as they are now. */
 export function instrumentsFor(
   choice: SlotChoice,
   values: ReadingValues,
-  kit: readonly Instrument[],
+  owned: readonly Instrument[],
 ): { instruments: InstrumentsUsed; kit: Instrument[] } {
+  const kit = [...owned, anyInfrared]
   const instruments: { [C in ReadingChannel]?: string } = {}
   for (const channel of readingChannels) {
     const slot = instrumentSlots.find((s) => (s.channels as readonly string[]).includes(channel))!

@@ -1,4 +1,4 @@
-import { instrumentClasses, oils, orientations, type FactsPatch } from '@zetesis/core'
+import { instrumentClasses, machineAges, oils, orientations, type FactsPatch } from '@zetesis/core'
 import { z } from 'zod'
 import type { Door } from '../door'
 import { circuitFacts, refrigerant } from '../library'
@@ -16,6 +16,7 @@ export function factsSchema({ quantity }: Door) {
     orientation: z.enum(orientations).nullable(),
     stage: text(40).nullable(),
     work: z.enum(['new', 'retrofit', 'conversion']).nullable(),
+    age: z.enum(machineAges).nullable(),
     mode: z.enum(['coolingOnly', 'heatPump']).nullable(),
     refrigerant: refrigerant.nullable(),
     oldRefrigerant: refrigerant.nullable(),

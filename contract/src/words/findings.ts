@@ -157,6 +157,8 @@ function sentenceOf({ code, instrument = '', assumed, because }: Finding, of: (k
       return `${instrument}: nobody wrote down that it was zeroed.`
     case 'instrument.zeroedLongAgo':
       return `${instrument}: zeroed longer ago than ${of('zeroedWithinS')}.`
+    case 'lineByInfrared':
+      return `A line read by infrared isn’t a line temperature: bare copper shows its surroundings, ±${of('infraredLineK')} and more. Tape it black, or clamp on.`
     case 'instrumentUnknown':
       return assumed === 'analog'
         ? `${because === 'unanswered' ? 'Nobody said what it was read with, so it' : 'What isn’t named'} counts as dial gauges: ±${of('analogLowSidePa')} and ±${of('analogHighSidePa')}, ±${of('analogLineK')} on a pipe.${because === 'unanswered' ? ' One tap says otherwise.' : ''}`

@@ -2,7 +2,9 @@ import {
   formatNumber,
   fromSi,
   preferredUnit,
+  showText,
   type AuxiliaryHeat,
+  type BothModes,
   type BothModesItem,
   type Carried,
   type ChargeMode,
@@ -151,4 +153,15 @@ export function circuitText(circuit: CircuitFacts): string {
   ]
     .filter(Boolean)
     .join(', ')
+}
+
+/** What a reversing valve that doesn't pass shows, and what to do about it. */
+export function leakThroughWords(
+  { riseK, backwards }: NonNullable<BothModes['leakThrough']>,
+  system: UnitSystem,
+): string {
+  const by = showText('temperatureDifference', Math.abs(riseK), system)
+  return backwards
+    ? `It reads ${by} colder behind the valve than before it. Gas doesn’t cool in there: one clamp is off the pipe, or the two are swapped. Clamp both anew and read again.`
+    : `The valve warms its suction by ${by}: hot gas that leaks through, or a clamp too near its body. Read again a hand’s width away; a leak is the valve’s.`
 }

@@ -171,6 +171,7 @@ export const habitWords: Record<HabitKey, string> = {
   analogLowSidePa: 'Unnamed dial gauge, low side, ±',
   analogHighSidePa: 'Unnamed dial gauge, high side, ±',
   digitalPressureShare: 'Unnamed digital gauge, ± of reading',
+  infraredLineK: 'Infrared on copper, beside its own ±',
   analogLineK: 'Unnamed dial thermometer on a pipe, ±',
   digitalLineK: 'Unnamed digital clamp, ±',
   analogAirK: 'Unnamed dial thermometer in air, ±',
@@ -240,6 +241,7 @@ export const coldWords: Record<ColdSchool, string> = {
 export const instrumentWords: Record<InstrumentKind, string> = {
   pressureGauge: 'Pressure gauge',
   lineClamp: 'Line clamp',
+  infrared: 'Infrared thermometer',
   airProbe: 'Air probe',
   psychrometer: 'Psychrometer',
   micronGauge: 'Micron gauge',

@@ -3,6 +3,8 @@ export const valueWords: Readonly<Record<string, string>> = {
   new: 'new',
   retrofit: 'retrofit',
   conversion: 'conversion',
+  recent: 'built in the last 15 years',
+  old: 'older than 15 years',
   coolingOnly: 'cooling only',
   heatPump: 'heat pump',
   fixedOrifice: 'piston',

@@ -10,6 +10,7 @@ const every: Record<keyof UnitFacts, true> = {
   orientation: true,
   stage: true,
   work: true,
+  age: true,
   mode: true,
   refrigerant: true,
   oldRefrigerant: true,

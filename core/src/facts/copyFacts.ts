@@ -24,7 +24,7 @@ export const factGroups = {
     'targetSuperheatReason',
     'superheatTolerance',
   ],
-  work: ['work', 'oldRefrigerant', 'builtFor', 'oil', 'oldBore', 'highSideDesign', 'lawNote'],
+  work: ['work', 'age', 'oldRefrigerant', 'builtFor', 'oil', 'oldBore', 'highSideDesign', 'lawNote'],
   line: ['lineLength', 'liquidLine', 'vapourLine', 'lift', 'sections'],
   site: ['decayLimit', 'decayHold', 'instrumentClass', 'elevation'],
 } as const satisfies Readonly<Record<string, readonly (keyof UnitFacts)[]>>

@@ -7,6 +7,8 @@ import type { Quantity } from '../quantity/unit'
 import type { Refrigerant } from '../refrigerant/refrigerants'
 
 export type Work = 'new' | 'retrofit' | 'conversion'
+export const machineAges = ['recent', 'old'] as const
+export type MachineAge = (typeof machineAges)[number]
 /** What is known of a unit before anything is measured. A key left out is unknown; null in a later patch makes it unknown again. */
 export interface UnitFacts {
   tag?: string
@@ -18,6 +20,8 @@ export interface UnitFacts {
   /** stage that the charge is judged at, as the label names it; the highest where it names none */
   stage?: string
   work?: Work
+  /** of the outdoor unit; an old one's condenser runs further over outdoors, and that is no fault */
+  age?: MachineAge
   mode?: 'coolingOnly' | 'heatPump'
   refrigerant?: Refrigerant
   /** conversions: what was in it, and how much of it came out */

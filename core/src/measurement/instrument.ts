@@ -6,6 +6,8 @@ import { standardUncertainty } from './uncertainty'
 export type InstrumentKind =
   | 'pressureGauge'
   | 'lineClamp'
+  /** pointed at a pipe: what bare copper sends back is the room's warmth as much as its own */
+  | 'infrared'
   | 'airProbe'
   | 'psychrometer'
   | 'micronGauge'
@@ -17,6 +19,7 @@ export type InstrumentKind =
 export const instrumentDimensions = {
   pressureGauge: ['gaugePressure'],
   lineClamp: ['temperature'],
+  infrared: ['temperature'],
   airProbe: ['temperature'],
   psychrometer: ['temperature', 'ratio'],
   micronGauge: ['vacuum'],

@@ -54,6 +54,14 @@ export const instrumentHabits = {
     min: 0.1,
     max: 10,
   }),
+  infraredLineK: spec(
+    'instruments',
+    'temperatureDifference',
+    10,
+    '°F',
+    'an infrared thermometer on copper: ±10 °F beside its own, as bare metal shows its surroundings (emissivity 0.05 to 0.6); black tape mends it',
+    { min: 1, max: 40 },
+  ),
   analogAirK: spec('instruments', 'temperatureDifference', 2, '°F', 'an unnamed dial thermometer in air: ±2 °F', {
     min: 0.1,
     max: 10,

@@ -18,6 +18,8 @@ export interface BothModes {
   readonly leakThrough?: {
     readonly item: LogItem<ReversingValveRead>
     readonly riseK: number
+    /** colder behind the valve than before it, beyond what two clamps are good for: gas doesn't cool in there, so one of them reads wrong */
+    readonly backwards: boolean
     readonly verdict: ThreeWay
   }
   readonly defrost?: {
@@ -59,18 +61,23 @@ export function bothModes(record: UnitRecord, { facts, method }: InForce): BothM
   }
 }
 
+/** coverage factor for some 95 % (JCGM 100, 6.3) */
+const COVERAGE = 2
+
 /** How far the valve warms its suction, within what two clamps of the unit's class are good for. */
 function judged(item: LogItem<ReversingValveRead>, { facts, method }: Pick<InForce, 'facts' | 'method'>) {
   const { vapourLine, trueSuction } = item.entry
   const [beforeK, behindK] = [toSi('temperature', vapourLine), toSi('temperature', trueSuction)]
   const riseK = behindK - beforeK
   const clamp = standardOf(classError('line', behindK, facts.instrumentClass ?? 'digital', method))
+  const standardUncertainty = Math.SQRT2 * clamp
+  const backwards = riseK < -COVERAGE * standardUncertainty
   const { verdict } = judge({
     value: riseK,
-    standardUncertainty: Math.SQRT2 * clamp,
+    standardUncertainty,
     low: -Infinity,
     high: method.leakThroughK.si,
     thresholds: { in: method.testInProbability.si, out: method.outProbability.si },
   })
-  return { item, riseK, verdict }
+  return { item, riseK, backwards, verdict: backwards ? ('tooClose' as const) : verdict }
 }

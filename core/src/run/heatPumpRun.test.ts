@@ -120,6 +120,9 @@ describe('what a heat pump is handed over with', () => {
   it('a valve that leaks through stays open, near its limit it is too close to call', () => {
     const at = (behind: number) => view([...running, ...valve(50, behind)]).bothModes?.leakThrough?.verdict
     expect([at(51), at(55), at(62)]).toEqual(['in', 'tooClose', 'out'])
+    // colder behind it than before: a clamp off the pipe or the two of them swapped, and no pass; within two clamps' doubt it may be
+    expect([at(49.5), at(44), at(20)]).toEqual(['in', 'tooClose', 'tooClose'])
+    expect(view([...running, ...valve(50, 44)]).bothModes).toMatchObject({ leakThrough: { backwards: true } })
     expect(view([...running, ...valve(50, 62)]).bothModes?.open).toContain('leakThrough')
   })
   it('a defrost that was too long, or left its coil cold, stays open', () => {

@@ -1,3 +1,4 @@
+import { isOldMachine } from '../facts/isOldMachine'
 import { adviseStep, type ChargeStep, type StepAdvice } from '../charge/adviseStep'
 import type { UnitFacts } from '../facts/unitFacts'
 import type { ModelLabel } from '../label/modelLabel'
@@ -72,6 +73,7 @@ function tuned({ judged, settling, facts, label, beside, steps, totalChargeKg }:
   const findings = deviationsOf({ measured: judged, target, metering, refrigerant, standard }, method, {
     ratedAmpsA,
     standardK,
+    oldMachine: isOldMachine(facts),
     ...beside,
   })
   const answered = stepAnswer(steps, { metering, totalChargeKg, profile: method })

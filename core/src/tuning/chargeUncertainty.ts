@@ -56,6 +56,17 @@ const classed: { readonly [C in ReadingChannel]?: ClassedQuantity } = {
   outdoor: 'air',
 }
 
+/** By infrared a pipe reads as wrong as its bare metal makes it, whatever the instrument is good for. */
+function onCopper(
+  { kind }: Instrument,
+  channel: ReadingChannel,
+  shape: ErrorShape,
+  { infraredLineK }: MethodProfile,
+): ErrorShape {
+  if (kind !== 'infrared' || classed[channel] !== 'line') return shape
+  return { normal: shape.normal, rectangular: [...shape.rectangular, infraredLineK.si] }
+}
+
 /** The error of one channel: its instrument's, else its class's. */
 function channelError(
   channel: ReadingChannel,
@@ -64,7 +75,7 @@ function channelError(
 ): { shape: ErrorShape; named: boolean } | undefined {
   const instrument = kit.find((i) => i.id === used[channel])
   const own = instrument && instrumentUncertainty(instrument, channelDimensions[channel], si)
-  if (own) return { shape: own.shape, named: true }
+  if (own) return { shape: onCopper(instrument, channel, own.shape, profile), named: true }
   const quantity = classed[channel]
   return quantity && { shape: classError(quantity, si, assumed, profile), named: false }
 }
@@ -264,7 +275,10 @@ export function settling({
   if (halfWidth === undefined) return { ok: false, reason: 'severalCoarse' }
   const dimension = channelDimensions[top.channel]
   const reading = anyToSi(dimension, values[top.channel]!)
-  const uncertaintyOf = (i: Instrument) => instrumentUncertainty(i, dimension, reading)?.standard ?? Infinity
+  const uncertaintyOf = (i: Instrument) => {
+    const own = instrumentUncertainty(i, dimension, reading)
+    return own ? standardOf(onCopper(i, top.channel, own.shape, profile)) : Infinity
+  }
   const instruments = kit
     .filter((i) => serves(i, top.channel) && uncertaintyOf(i) <= halfWidth / Math.sqrt(3))
     .sort((a, b) => uncertaintyOf(a) - uncertaintyOf(b))
@@ -275,9 +289,9 @@ export function settling({
 export const channelKinds = {
   suctionPressure: ['pressureGauge'],
   liquidPressure: ['pressureGauge'],
-  suctionLine: ['lineClamp'],
-  liquidLine: ['lineClamp'],
-  discharge: ['lineClamp'],
+  suctionLine: ['lineClamp', 'infrared'],
+  liquidLine: ['lineClamp', 'infrared'],
+  discharge: ['lineClamp', 'infrared'],
   returnDryBulb: ['psychrometer', 'airProbe'],
   returnWetBulb: ['psychrometer'],
   returnHumidity: ['psychrometer'],

@@ -35,6 +35,13 @@ const piston = { metering: 'fixedOrifice' } as const
 const habit = (si: number) => ({ ...customaryProfile.runningAmpsLow, si })
 
 describe('deviations from a sound system', () => {
+  it('an old machine condenses from 10 to 30 °F over outdoors, a recent one from 10 to 20', () => {
+    const lift = (beside: Beside) => of({ condensingOverOutdoorK: 30 / 1.8 }, { beside }).deviations.condensingOver!
+    expect(lift({}).deviation * 1.8).toBeCloseTo(15, 9)
+    expect(lift({}).standard * 1.8).toBeCloseTo(5, 9)
+    expect(lift({ oldMachine: true }).deviation * 1.8).toBeCloseTo(10, 9)
+    expect(lift({ oldMachine: true }).standard * 1.8).toBeCloseTo(10, 9)
+  })
   it('are none where nothing was measured', () => expect(of({}).deviations).toEqual({}))
   it.each<
     [string, Partial<Measured>, Parameters<typeof of>[1], keyof ReturnType<typeof of>['deviations'], number, number]

@@ -20,6 +20,8 @@ export interface Beside {
   readonly ratedAmpsA?: number
   readonly airflowKnownGood?: boolean
   readonly condenserClean?: boolean
+  /** its condenser may run as far over outdoors as old ones do */
+  readonly oldMachine?: boolean
   /** the metering device was compared with the label */
   readonly deviceChecked?: boolean
   /** of a converted machine on a piston */
@@ -97,7 +99,8 @@ export function deviationsOf(
       profile.evaporatingPerOutdoor.si * (m.outdoorK - profile.normalOutdoorK.si)
     put('evaporating', m.coilK, evaporating.at + here, Math.hypot(evaporating.standard, 0.5))
   }
-  const lift = [profile.condensingOverOutdoorLowK.si, profile.condensingOverOutdoorHighK.si] as const
+  const most = beside.oldMachine ? profile.condensingOverOutdoorOldK : profile.condensingOverOutdoorHighK
+  const lift = [profile.condensingOverOutdoorLowK.si, most.si] as const
   put('condensingOver', m.condensingOverOutdoorK, (lift[0] + lift[1]) / 2, (lift[1] - lift[0]) / MOST)
   const split =
     m.expectedSplitK ??

@@ -59,6 +59,7 @@ export type FindingCode =
   | CoilsCode
   | `instrument.${InstrumentWarning}`
   | 'instrumentUnknown'
+  | 'lineByInfrared'
 
 /** What both coils say together, handbook of charging in one word each. */
 export type CoilsCode =

@@ -1,5 +1,7 @@
+import { isOldMachine } from '../facts/isOldMachine'
 import { conditionsWindow } from './conditionsWindow'
 import { expectedPressures } from '../label/labelTarget'
+import { anyInfrared } from '../measurement/infrared'
 import { instrumentWarnings, type Instrument } from '../measurement/instrument'
 import type { InstrumentClass } from '../measurement/instrumentClass'
 import type { HabitKey } from '../method/habits'
@@ -97,8 +99,7 @@ function airAndCoils(c: Circumstances, when: When): void {
   const { facts, label, measured: m, mode, profile } = c
   if (mode !== 'cooling') return
   const d = 'temperatureDifference'
-  const old = facts.work === 'retrofit' || facts.work === 'conversion'
-  const headHigh: HabitKey = old ? 'condensingOverOutdoorOldK' : 'condensingOverOutdoorHighK'
+  const headHigh: HabitKey = isOldMachine(facts) ? 'condensingOverOutdoorOldK' : 'condensingOverOutdoorHighK'
   const outside = (value: number | undefined, low: HabitKey, high: HabitKey) =>
     below(value, profile[low].si) || below(profile[high].si, value)
   when(
@@ -183,11 +184,16 @@ export function instrumentFindings(
   const warned =
     atMs === undefined
       ? []
-      : instruments.flatMap((instrument) =>
-          instrumentWarnings(instrument, atMs, profile).map((warning) =>
-            makeFinding(`instrument.${warning}`, 'note', { instrument: instrument.name }),
-          ),
-        )
+      : instruments
+          .filter((i) => i.id !== anyInfrared.id)
+          .flatMap((instrument) =>
+            instrumentWarnings(instrument, atMs, profile).map((warning) =>
+              makeFinding(`instrument.${warning}`, 'note', { instrument: instrument.name }),
+            ),
+          )
+  const infrared = instruments.find((i) => i.kind === 'infrared')
+  if (infrared)
+    warned.push(makeFinding('lineByInfrared', 'note', { instrument: infrared.name, habits: ['infraredLineK'] }))
   if (!uncertainty || uncertainty.unknown.length === 0) return warned
   const { assumed } = uncertainty
   return [...warned, makeFinding('instrumentUnknown', 'note', { assumed, because, habits: classHabits[assumed] })]

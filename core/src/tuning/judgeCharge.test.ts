@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import type { ModelLabel } from '../label/modelLabel'
 import type { InstrumentsUsed, ReadingValues } from '../reading/channels'
 import type { UnitFacts } from '../facts/unitFacts'
+import { anyInfrared } from '../measurement/infrared'
 import type { Accuracy, Instrument } from '../measurement/instrument'
 import { customaryProfile } from '../method/readyProfiles'
 import { withHabits } from '../method/testing'
@@ -386,4 +387,56 @@ it('is never In when a worse gauge would be, nor loses its value by one: only th
     }),
     { numRuns: 60 },
   )
+})
+
+describe('a line read by infrared', () => {
+  const read = (line: Instrument, superheat = 10) =>
+    judgeCharge(
+      { elevationM: 0, facts: valve, label: byOrientation },
+      {
+        mode: 'cooling',
+        atMs,
+        values: values(superheat, 10),
+        instruments: { ...used(digital), suctionLine: line.id, liquidLine: line.id },
+      },
+      [...kit, line],
+      customaryProfile,
+    )
+  it('is marked, counts as wide as bare copper makes it, and is never In on a tight tolerance', () => {
+    const [clamped, pointed] = [read(clamp), read(anyInfrared)]
+    expect(clamped.verdict).toBe('in')
+    expect(clamped.findings.map((f) => f.code)).not.toContain('lineByInfrared')
+    expect(pointed.verdict).toBe('tooClose')
+    expect(pointed.findings.map((f) => f.code)).toContain('lineByInfrared')
+    // ±10 °F of copper and ±2 °F of its own, as rectangles
+    const lineK = Math.hypot(10, 2) / Math.sqrt(3) / 1.8
+    expect(pointed.uncertainty!.standardK).toBeGreaterThan(lineK)
+    expect(pointed.uncertainty!.standardK).toBeLessThan(1.05 * lineK)
+  })
+  it('a finer one helps no more than its copper lets it: a clamp is what would settle it', () => {
+    const fine = instrument('fine', 'infrared', plusMinusF(0.1))
+    const { settling } = read(fine)
+    expect(settling).toMatchObject({ ok: true })
+    expect(settling!.ok && settling!.instruments.map((i) => i.id)).toEqual(['clamp'])
+  })
+  it('one that nobody entered in the kit isn’t asked for its check date', () => {
+    expect(read(anyInfrared).findings.map((f) => f.code)).not.toContain('instrument.noCheckDate')
+  })
+})
+
+describe('an older machine', () => {
+  /** condensing 26 °F over 91 °F outdoors */
+  const far = (facts: UnitFacts) =>
+    judge(
+      { facts: { ...valve, ...facts } },
+      { values: { ...values(10, 10), liquidPressure: psig('bubble', 117), liquidLine: degF(107) } },
+    )
+      .findings.map((f) => f.code)
+      .includes('condensingFarOverOutdoor')
+  it('may condense further over outdoors: as somebody said, or where nobody did what was there before', () => {
+    expect(far({ work: 'new' })).toBe(true)
+    expect(far({ work: 'retrofit' })).toBe(false)
+    expect(far({ work: 'retrofit', age: 'recent' })).toBe(true)
+    expect(far({ work: 'new', age: 'old' })).toBe(false)
+  })
 })

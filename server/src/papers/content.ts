@@ -69,6 +69,7 @@ export function equipmentLines({ facts }: UnitView, system: UnitSystem): Line[] 
     { label: 'Model', value: facts.model ?? 'not recorded' },
     { label: 'Serial number', value: facts.serial ?? 'not recorded' },
     { label: 'Work', value: `${word(facts.work)}, ${word(facts.mode)}` },
+    ...(facts.age ? [{ label: 'Outdoor unit', value: word(facts.age) }] : []),
     { label: 'Refrigerant', value: facts.refrigerant ?? 'not recorded' },
     { label: 'Metering device', value: `${word(facts.metering)}, as seen at the indoor coil` },
     { label: 'Label charge', value: both('mass', facts.labelCharge, system) },

@@ -12,6 +12,7 @@ import {
   unitRefrigerants,
   type ConversionRefusal,
   type InstrumentClass,
+  type MachineAge,
   type MethodProfile,
   type ModelLabel,
   type Quantity,
@@ -36,6 +37,10 @@ const works: Option<'new' | 'retrofit' | 'conversion'>[] = [
   { value: 'new', label: 'New' },
   { value: 'retrofit', label: 'Retrofit' },
   { value: 'conversion', label: 'Conversion' },
+]
+const ages: Option<MachineAge>[] = [
+  { value: 'recent', label: 'Built in the last 15 years' },
+  { value: 'old', label: 'Older' },
 ]
 const modes: Option<'coolingOnly' | 'heatPump'>[] = [
   { value: 'coolingOnly', label: 'Cooling only' },
@@ -94,6 +99,9 @@ export function WorkCard({ control, refusal }: { control: PrepareControl; refusa
     <Card>
       <Heading>Work</Heading>
       <FormChoice control={control} name="work" label="Kind of work" options={works} />
+      {work === 'retrofit' || work === 'conversion' ? (
+        <FormChoice control={control} name="age" label="Outdoor unit" options={ages} />
+      ) : null}
       <FormChoice control={control} name="mode" label="Mode" options={modes} />
       {work === 'conversion' ? (
         <>

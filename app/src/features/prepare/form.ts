@@ -1,6 +1,7 @@
 import {
   acrTubes,
   instrumentClasses,
+  machineAges,
   oils,
   orientations,
   toSi,
@@ -31,6 +32,7 @@ export function prepareSchema(system: UnitSystem) {
       stage: short(40).transform(blankless),
       orientation: z.enum(orientations).optional(),
       work: z.enum(['new', 'retrofit', 'conversion']).optional(),
+      age: z.enum(machineAges).optional(),
       mode: z.enum(['coolingOnly', 'heatPump']).optional(),
       refrigerant: z.custom<Refrigerant>().optional(),
       oldRefrigerant: z.custom<Refrigerant>().optional(),
@@ -117,6 +119,7 @@ export function prepareValues(facts: UnitFacts): PrepareInput {
   >
   const {
     work,
+    age,
     mode,
     refrigerant,
     oldRefrigerant,
@@ -131,6 +134,7 @@ export function prepareValues(facts: UnitFacts): PrepareInput {
     ...quantities,
     ...texts,
     work,
+    age,
     mode,
     refrigerant,
     oldRefrigerant,

@@ -1,4 +1,4 @@
-import { bothModesWords, verdictWords } from '@zetesis/contract'
+import { bothModesWords, leakThroughWords, verdictWords } from '@zetesis/contract'
 import { showText } from '@zetesis/core'
 import { useState } from 'react'
 import { useSettings } from '@/settings/settings'
@@ -41,7 +41,7 @@ export function BothModesCard({ unit }: { unit: UnitHandle }) {
           word={verdictWords[leakThrough.verdict]}
           testID="leak-verdict"
         >
-          {`The valve warms its suction by ${showText('temperatureDifference', leakThrough.riseK, system)}: hot gas that leaks through, or a clamp too near its body. Read again a hand’s width away; a leak is the valve’s.`}
+          {leakThroughWords(leakThrough, system)}
         </Banner>
       ) : null}
       {defrost?.tooLong || defrost?.tooCold ? (

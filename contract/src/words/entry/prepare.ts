@@ -28,6 +28,7 @@ export const prepareLines: EntryWords<PrepareEntry> = {
 /** A fact by its name, in a sentence. */
 export const factWords: Record<keyof UnitFacts, string> = {
   ...missingWords,
+  age: 'age of the machine',
   mode: 'mode',
   tag: 'tag',
   place: 'place',
