@@ -1,6 +1,6 @@
 import { STANDARD_ATMOSPHERE_PA } from '../air/atmosphere'
 import type { TraceSample } from '../trace/trace'
-import type { Defrost } from './defrosts'
+import type { Defrost } from './defrost'
 
 /** the valve swaps both sides within this; after a stop they come together more slowly, and when the weather or the load changes more slowly still */
 const TURNS_WITHIN_S = 40

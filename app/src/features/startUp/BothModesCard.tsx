@@ -1,5 +1,4 @@
 import { bothModesWords, leakThroughWords, verdictWords } from '@zetesis/contract'
-import { showText } from '@zetesis/core'
 import { useState } from 'react'
 import { useSettings } from '@/settings/settings'
 import { Banner } from '@/ui/Banner'
