@@ -63,6 +63,23 @@ describe('a return visit, item by item', () => {
     }
     expect(open([-5, warm], [-3, step as EntryBody])).toBe('open')
   })
+  it('is closed only by a reading in its own air, and not behind a cover', () => {
+    const window = { what: 'charge', outdoorLow: degF(80), outdoorHigh: degF(100) } as const
+    const lines = (part: object, ...more: Lines) =>
+      view(
+        [...opened, ...decayed, ...weighed, ...started, cold],
+        [[-10, { kind: 'returnVisit', reason: 'Cold.', items: [{ ...window, ...part }] }], ...more, [-5, warm]],
+      ).visit?.items[0]!.state
+    // what it reads is 91 °F outdoors and 76 °F indoors
+    expect(lines({})).toBe('done')
+    expect(lines({ outdoorLow: degF(92) })).toBe('open')
+    expect(lines({ outdoorHigh: degF(90) })).toBe('open')
+    expect(lines({ indoorLow: degF(70), indoorHigh: degF(80) })).toBe('done')
+    expect(lines({ indoorLow: degF(78) })).toBe('open')
+    const cover = (on: boolean, minutes: number): Lines[number] => [minutes, { kind: 'covered', on } as EntryBody]
+    expect(lines({}, cover(true, -8))).toBe('open')
+    expect(lines({}, cover(true, -8), cover(false, -7))).toBe('done')
+  })
   it('is not needed only with a reason, and then makes nothing final', () => {
     expect(said(provisional, { kind: 'visitItemClosed', visitId, item: 0, how: 'notNeeded' })).toEqual(['wordsMissing'])
     const lines: Lines = [

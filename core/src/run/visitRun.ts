@@ -4,6 +4,7 @@ import { byTime, timeOf } from '../entry/time'
 import type { UnitRecord } from '../log/fold'
 import type { ColdSchool } from '../method/profile'
 import type { BothModes } from './bothModes'
+import { itemAir } from '../visit/itemAir'
 import { isFinal, type JudgedItem } from './judgedReadings'
 
 /** One thing of a return visit, and how it stands. */
@@ -73,17 +74,17 @@ const handsWord = ({ what }: VisitItem, hand: LogItem<VisitItemClosed> | undefin
 
 /** What shows that an item was done, after the promise. */
 function evidence(
-  { what }: VisitItem,
+  item: VisitItem,
   promise: LogItem<ReturnVisit>,
   { items }: UnitRecord,
   { reading, heating, bothModes }: Told,
 ): LogItem | undefined {
   const since = <T extends LogItem>(list: readonly T[]) => byTime(list).filter((item) => timeOf(item) > timeOf(promise))
-  switch (what) {
+  switch (item.what) {
     case 'charge':
-      return reading && isFinal(reading) ? since([reading.item]).at(-1) : undefined
+      return reading && isFinal(reading) && inItsAir(item, reading, items) ? since([reading.item]).at(-1) : undefined
     case 'heating':
-      return heating && since([heating.item]).at(-1)
+      return heating?.settled && inItsAir(item, heating, items) ? since([heating.item]).at(-1) : undefined
     case 'changeOver':
       return since(items.modeChanged).find(({ entry }) => entry.seen)
     case 'leakThrough':
@@ -95,6 +96,22 @@ function evidence(
     case 'other':
       return undefined
   }
+}
+
+/** a figure typed in another unit meets its window within rounding, K */
+const HAIR_K = 1e-6
+
+/** Read in the air that the item was promised for, with the condenser uncovered; an air that it names must have been measured. */
+function inItsAir(item: VisitItem, { item: read, judged }: JudgedItem, { covered }: UnitRecord['items']): boolean {
+  const { outdoorLowK, outdoorHighK, indoorLowK, indoorHighK } = itemAir(item)
+  const within = (k: number | undefined, low = -Infinity, high = Infinity) =>
+    low === -Infinity && high === Infinity ? true : k !== undefined && k >= low - HAIR_K && k <= high + HAIR_K
+  const cover = byTime(covered.filter((c) => timeOf(c) <= timeOf(read))).at(-1)
+  return (
+    cover?.entry.on !== true &&
+    within(judged.outdoorK, outdoorLowK, outdoorHighK) &&
+    within(judged.returnK, indoorLowK, indoorHighK)
+  )
 }
 
 /** What the charge rests on until somebody came back. */
