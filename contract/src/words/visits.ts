@@ -30,9 +30,9 @@ export const visitItemWords: Record<VisitItemKind, string> = {
 
 /** What closes an item, for the one who comes back. */
 export const visitItemHow: Record<VisitItemKind, string> = {
-  charge: 'Closes with a settled reading In, in cooling, in the method’s weather.',
+  charge: 'Closes with a settled reading In, in cooling, in the air named here, with nothing on the condenser.',
   changeOver: 'Closes when a change-over is logged as seen.',
-  heating: 'Closes with a reading in heating.',
+  heating: 'Closes with a settled reading in heating, in the air named here.',
   leakThrough: 'Closes when vapour line and true suction are read and In.',
   defrost: 'Closes with a defrost that ends in time, its coil warm.',
   heaters: 'Closes when the heaters are noted.',
