@@ -139,7 +139,12 @@ export const SessionRows = z.object({ sessions: z.array(SessionRow) })
 export const SecondFactorStart = z.object({ secret: z.string(), uri: z.string(), picture: z.string() })
 export const SecondFactorConfirm = z.strictObject({ code: z.string().trim().min(6).max(8) })
 export const RecoveryCodes = z.object({ codes: z.array(z.string()) })
-export const WithPassword = z.strictObject({ password: z.string().min(1).max(200) })
+/** A person proves who they are once more; the code off the authenticator, or a recovery code, where they have a second factor. */
+export const WithPassword = z.strictObject({
+  password: z.string().min(1).max(200),
+  code: z.string().max(40).optional(),
+})
+export type WithPassword = z.infer<typeof WithPassword>
 
 export const MailRow = z.object({ id, to: z.string(), subject: z.string(), at: instant, text: z.string() })
 export type MailRow = z.infer<typeof MailRow>

@@ -1,3 +1,4 @@
+import type { AddressInfo } from 'node:net'
 import { randomUUID } from 'node:crypto'
 import { readdirSync, readFileSync } from 'node:fs'
 import path from 'node:path'
@@ -183,13 +184,116 @@ describe('a second factor', () => {
     await signIn(codes[0]).expect(401)
     const { rows } = await world.pool.query('select recovery_codes from people where login = $1', [login])
     expect(JSON.stringify(rows)).not.toContain(codes[1])
-    await agent.post('/api/account/second-factor/end').send({ password: 'no' }).expect(422)
-    await agent.post('/api/account/second-factor/end').send({ password: 'brass-elbow' }).expect(204)
+    const off = (proof: object) => agent.post('/api/account/second-factor/end').send(proof)
+    await off({ password: 'no', code: codes[2] }).expect(422)
+    // the password alone puts no second factor off
+    expect((await off({ password: 'brass-elbow' }).expect(422)).body.type).toBe(code('secondFactor'))
+    expect((await off({ password: 'brass-elbow', code: codes[0] }).expect(422)).body.type).toBe(code('wrongCode'))
+    await off({ password: 'brass-elbow', code: codes[2] }).expect(204)
     expect((await world.mailed()).slice(0, 2).map((m) => m.text)).toEqual([
       expect.stringMatching(/second factor was switched off/),
       expect.stringMatching(/second factor was switched on/),
     ])
     await signIn().expect(200)
+  })
+})
+
+/** as though the password had been typed long ago: what a stolen cookie is worth */
+async function longAgo(userId: string) {
+  await world.pool.query(
+    `update session set sess = jsonb_set(sess::jsonb, '{confirmed}', '"2026-01-01T00:00:00.000Z"')::json
+     where sess->'person'->>'userId' = $1`,
+    [userId],
+  )
+  await fresh()
+}
+
+describe('a session alone', () => {
+  it('puts no other authenticator in its owner’s place, ends no session, saves no company', async () => {
+    const { agent, id, login } = await world.person('lead')
+    const start = (await agent.post('/api/account/second-factor').send({}).expect(200)).body
+    const totp = new TOTP({ secret: Secret.fromBase32(start.secret), algorithm: 'SHA1', digits: 6, period: 30 })
+    const { codes } = (
+      await agent.post('/api/account/second-factor/confirm').send({ code: totp.generate() }).expect(200)
+    ).body
+    const kept = async () =>
+      (await world.pool.query('select second_factor, second_factor_next from people where id = $1', [id])).rows[0]
+    const before = await kept()
+    await longAgo(id)
+    const mine = (await agent.get('/api/account/sessions').expect(200)).body.sessions[0].id
+    const doors = () => [
+      agent.post('/api/account/second-factor').send({}),
+      agent.post('/api/account/second-factor/confirm').send({ code: '123456' }),
+      agent.post(`/api/account/sessions/${mine}/end`).send({}),
+      agent.post('/api/account/password').send({ old: 'brass-elbow', password: 'a wholly new one, long' }),
+      agent.get('/api/company/export.zip?papers=no'),
+      agent.post('/api/company/delete').send({ name: 'x', password: 'brass-elbow' }),
+      agent.post('/api/account/proven').send({}),
+    ]
+    for (const door of doors()) expect((await door.expect(403)).body.type).toBe(code('confirm'))
+    expect(await kept()).toEqual(before)
+    // the password isn't enough where a code is asked for
+    const prove = (proof: object) => agent.post('/api/account/confirm').send(proof)
+    expect((await prove({ password: 'brass-elbow' }).expect(422)).body.type).toBe(code('secondFactor'))
+    await agent.post('/api/account/proven').send({}).expect(403)
+    await prove({ password: 'brass-elbow', code: codes[0] }).expect(204)
+    await agent.post('/api/account/proven').send({}).expect(204)
+    await agent.post('/api/account/second-factor').send({}).expect(200)
+    expect(login).toBeTruthy()
+  })
+})
+
+describe('news', () => {
+  /** opens the stream of a person's session; resolves when the server ends it */
+  async function listening(agent: request.Agent) {
+    const server = world.app.listen(0)
+    const { port } = server.address() as AddressInfo
+    const cookie = agent.jar
+      .getCookies({ domain: '127.0.0.1', path: '/', secure: false, script: false })
+      .toValueString()
+    const answer = await fetch(`http://127.0.0.1:${port}/api/news`, { headers: { cookie } })
+    expect(answer.status).toBe(200)
+    const reader = answer.body!.getReader()
+    const opened = Date.now()
+    let ended = false
+    const over = (async () => {
+      // closed by the test itself it is no end of the server's
+      while (!(await reader.read().catch(() => ({ done: true }))).done);
+      ended = true
+      return Date.now() - opened
+    })()
+    return {
+      over,
+      isOver: () => ended,
+      close: () => {
+        server.closeAllConnections()
+        server.close()
+      },
+    }
+  }
+  const soon = (over: Promise<unknown>) =>
+    Promise.race([over.then(() => 'over'), new Promise((resolve) => setTimeout(() => resolve('goes on'), 8000))])
+
+  it('ends for somebody taken out of the company, and not for the rest', async () => {
+    const [lead, gone, stays] = [
+      await world.person('lead'),
+      await world.person('installer'),
+      await world.person('viewer'),
+    ]
+    const streams = [await listening(gone.agent), await listening(stays.agent)]
+    await lead.agent.post(`/api/people/${gone.id}/remove`).send({}).expect(204)
+    expect(await soon(streams[0]!.over)).toBe('over')
+    expect(streams[1]!.isOver()).toBe(false)
+    streams.forEach((s) => s.close())
+  })
+  it('ends where the session was ended, from here or from elsewhere', async () => {
+    const { agent, login } = await world.person('installer')
+    const other = request.agent(world.app)
+    await other.post('/api/sign-in').send({ login, password: 'brass-elbow' }).expect(200)
+    const stream = await listening(other)
+    await agent.post('/api/sign-out-everywhere').send({}).expect(204)
+    expect(await soon(stream.over)).toBe('over')
+    stream.close()
   })
 })
 

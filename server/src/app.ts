@@ -8,7 +8,7 @@ import type pg from 'pg'
 import { requestLog } from './http/log'
 import { makeMetrics } from './http/metrics'
 import { notFound, problemHandler } from './http/problem'
-import { identify, requireJson, requireOwnOrigin } from './http/scope'
+import { identify, requireJson, requireOwnOrigin, stillReads } from './http/scope'
 import { makeSessions } from './http/session'
 import { authRoutes } from './routes/auth'
 import { bookRoutes } from './routes/book'
@@ -75,7 +75,7 @@ function api({ services, pool, sessionSecret }: AppOptions) {
   router.use(openApiRoutes())
   router.use(requireOwnOrigin, requireJson, express.json({ limit: MAX_BODY }))
   const sessions = makeSessions(pool, sessionSecret)
-  const news = newsRoutes(services.news, services.accounts.whoIs)
+  const news = newsRoutes(services.news, stillReads(sessions.whose, services.accounts.whoIs))
   router.use(sessions.handler, identify(services.accounts.whoIs))
   router.use(authRoutes(services, sessions))
   router.use(news.router)

@@ -60,6 +60,32 @@ describe('a company that leaves', () => {
   const altered = (name: string, change: (text: string) => string) =>
     new Map(files).set(name, Buffer.from(change(files.get(name)!.toString())))
 
+  it('ends with an error, and the process with it not, where the database goes while it is written, or who takes it goes', async () => {
+    const { db, pool, drop } = await empty()
+    await loadDemoWorld(pool)
+    let asked = 0
+    // after some pages of rows the connection is gone
+    const failing = new Proxy(db, {
+      get(target, key, receiver) {
+        if (key === 'select' && ++asked > 6) throw new Error('Connection terminated')
+        return Reflect.get(target, key, receiver) as unknown
+      },
+    })
+    const what = { companyId: demoCompany.id, by: 'Mara Quill' }
+    const sink = () => {
+      const out = new PassThrough()
+      out.on('error', () => undefined)
+      return out
+    }
+    const cut = sink()
+    cut.resume()
+    await expect(exportCompany(failing, what, cut)).rejects.toThrow('Connection terminated')
+    expect(asked).toBeGreaterThan(6)
+    const left = sink()
+    left.once('data', () => left.destroy())
+    await expect(exportCompany(db, what, left)).rejects.toThrow()
+    await drop()
+  })
   it('takes everything along, nothing secret, and is the same where it arrives: hashes, verdicts, cylinders, samples', async () => {
     const text = [...files.values()].map((bytes) => bytes.toString('latin1')).join('\n')
     expect(text).not.toMatch(/\$argon2|password_hash|passwordHash/)

@@ -1,5 +1,6 @@
 import path from 'node:path'
 import { makeApp } from './app'
+import { serializers } from './http/log'
 import { connect, migrateDatabase } from './db/client'
 import { loadDemoWorld } from './demo/load'
 import { newSetUpCode } from './services/people/setUp'
@@ -7,6 +8,13 @@ import { deleteEnded } from './services/leaving/deleting'
 import { renewSummaries } from './services/summaries'
 import { makeServices } from './services/services'
 import { makeRenderer } from './workers/renderer'
+
+/** What nothing caught, in the log's words: of an error nothing that somebody typed, no parameter of a query. A rejection is told of, a broken state ends the process. */
+process.on('unhandledRejection', (error) => console.error(JSON.stringify({ unhandled: serializers.err(error) })))
+process.on('uncaughtException', (error) => {
+  console.error(JSON.stringify({ uncaught: serializers.err(error) }))
+  process.exit(1)
+})
 
 /** Everything the process needs comes from its environment; scripts/ sets it. */
 function setting(name: string, fallback?: string): string {

@@ -23,3 +23,23 @@ export function OwnPassword<T extends FieldValues & { password: string }, O>({
     />
   )
 }
+
+/** A code of their second factor beside it. */
+export function OwnCode<T extends FieldValues & { code: string }, O>({
+  control,
+  testID,
+}: {
+  control: Control<T, unknown, O>
+  testID: string
+}) {
+  return (
+    <FormText
+      control={control}
+      name={'code' as Path<T>}
+      label="Code"
+      autoComplete="one-time-code"
+      hint="Six digits off your authenticator, or a recovery code."
+      testID={testID}
+    />
+  )
+}

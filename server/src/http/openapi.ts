@@ -167,6 +167,13 @@ export const operations: readonly Operation[] = [
     status: 204,
   },
   {
+    summary: 'Whether a password was typed lately enough for what asks for it',
+    path: '/account/proven',
+    method: 'post',
+    body: Nothing,
+    status: 204,
+  },
+  {
     summary: 'Whether a password is one’s own',
     path: '/account/confirm',
     method: 'post',

@@ -72,9 +72,21 @@ export const identify =
 /** The person who asks, and so the company that every query is limited to. */
 export function scopeOf(req: Request): SignedIn {
   const person = anybodyOf(req)
-  if (person.removed) throw removed(person.company)
+  if (!mayRead(person, person.companyId)) throw removed(person.company)
   return person
 }
+
+/** Whether who was found by a session may read a company: nobody, and somebody who was taken out of it, may not. */
+const mayRead = (found: SignedIn | undefined, companyId: string): boolean =>
+  found !== undefined && found.removed !== true && found.companyId === companyId
+
+/** Whether a session that a stream was opened by may still read its company: asked anew, of session, person and membership, as every request is. */
+export const stillReads =
+  (whose: (sid: string) => Promise<Whose | undefined>, whoIs: WhoIs) =>
+  async (sid: string, { id, companyId }: Pick<SignedIn, 'id' | 'companyId'>): Promise<boolean> => {
+    const person = await whose(sid)
+    return person?.userId === id && mayRead(await whoIs({ ...person, companyId }), companyId)
+  }
 
 /** The person who asks, taken out of the company or not: for what their device still holds. */
 export function anybodyOf(req: Request): SignedIn {
@@ -109,14 +121,28 @@ export function allowedTo(req: Request, right: Right): SignedIn {
   return person
 }
 
-const CONFIRMED_MS = 15 * 60_000
+const CONFIRMED_MS = 10 * 60_000
 
 /** The same for what gives or takes rights: who asks typed their password a short while ago. */
 export function surelyAllowedTo(req: Request, right: Right): SignedIn {
-  const person = allowedTo(req, right)
-  if (Date.now() - Date.parse(req.session.confirmed ?? '') < CONFIRMED_MS) return person
-  throw new HttpProblem(403, 'confirm', 'Type your password once more: this gives or takes what somebody may do.')
+  allowedTo(req, right)
+  return surely(req)
 }
+
+/** The person who asks, proven a short while ago by their password, and by a code where they have a second factor: a cookie alone changes no door. */
+export function surely(req: Request): SignedIn {
+  const person = scopeOf(req)
+  const sinceMs = Date.now() - Date.parse(req.session.confirmed ?? '')
+  if (sinceMs >= 0 && sinceMs < CONFIRMED_MS) return person
+  throw new HttpProblem(
+    403,
+    'confirm',
+    'Type your password once more: it was typed a while ago, and this changes who gets in or what goes out.',
+  )
+}
+
+/** The same for what asks for the password itself: with a second factor on that alone isn't enough. */
+export const surelyBeside = (req: Request): SignedIn => (scopeOf(req).secondFactor ? surely(req) : scopeOf(req))
 
 export const mayNot = (detail: string, errors?: HttpProblem['errors']) => new HttpProblem(403, 'mayNot', detail, errors)
 

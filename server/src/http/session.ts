@@ -21,11 +21,11 @@ declare module 'express-session' {
 
 const DAYS = 24 * 60 * 60 * 1000
 /** how long a process may go by what it asked last: an ended session reads on for so long at the most */
-export const FRESH_MS = 2000
+export const FRESH_MS = 1000
 
 type Answer = (error: unknown, data?: session.SessionData | null) => void
 
-/** Sessions in PostgreSQL, each read once in two seconds however many requests come, and written only when something in it changed. */
+/** Sessions in PostgreSQL, each read once a second however many requests come, and written only when something in it changed. */
 class FreshStore extends connectPgSimple(session) {
   private readonly asked = new Map<string, Answer[]>()
   private readonly read = new LRUCache<string, string>({ max: 10_000, ttl: FRESH_MS })
@@ -65,6 +65,8 @@ export interface Sessions {
   readonly handler: RequestHandler
   /** sessions were ended in the database: what was read of them is forgotten */
   forget(): void
+  /** whose session that is, as it stands now; undefined where it is over */
+  whose(sid: string): Promise<Whose | undefined>
 }
 
 export function makeSessions(pool: pg.Pool, secret: string): Sessions {
@@ -77,5 +79,9 @@ export function makeSessions(pool: pg.Pool, secret: string): Sessions {
     saveUninitialized: false,
     cookie: { httpOnly: true, sameSite: 'lax', secure: 'auto', maxAge: 30 * DAYS },
   })
-  return { handler, forget: () => store.forget() }
+  const whose = (sid: string) =>
+    new Promise<Whose | undefined>((resolve, reject) =>
+      store.get(sid, (error, data) => (error ? reject(error as Error) : resolve(data?.person))),
+    )
+  return { handler, forget: () => store.forget(), whose }
 }

@@ -3,6 +3,7 @@ import {
   ChooseCompany,
   Forgot,
   Join,
+  Nothing,
   OpenLink,
   ResetPassword,
   SecondFactorConfirm,
@@ -13,7 +14,7 @@ import {
   WithPassword,
 } from '@zetesis/contract'
 import { Router, type Request, type Response } from 'express'
-import { anybodyOf, scopeOf, type SignedIn, type Whose } from '../http/scope'
+import { anybodyOf, scopeOf, surely, surelyBeside, type SignedIn, type Whose } from '../http/scope'
 import type { Sessions } from '../http/session'
 import type { Services } from '../services/services'
 
@@ -105,7 +106,7 @@ export function authRoutes({ accounts, members, settingUp }: Asked, sessions: Se
   })
 
   router.post('/account/password', async (req, res) => {
-    const { id } = scopeOf(req)
+    const { id } = surelyBeside(req)
     const mark = await accounts.changePassword(id, ChangePassword.parse(req.body), from(req))
     // this session goes on, with another id; all others were made with the old password
     const { person, since, agent } = req.session
@@ -119,26 +120,33 @@ export function authRoutes({ accounts, members, settingUp }: Asked, sessions: Se
     res.json({ sessions: await accounts.sessions(scopeOf(req).id, req.sessionID) })
   })
   router.post('/account/sessions/:session/end', async (req, res) => {
-    await accounts.endOne(scopeOf(req).id, String(req.params.session))
+    await accounts.endOne(surely(req).id, String(req.params.session))
     sessions.forget()
     res.status(204).end()
   })
   router.post('/account/second-factor', async (req, res) => {
-    res.json(await accounts.startSecondFactor(scopeOf(req).id))
+    // a cookie alone mustn't put another authenticator in its owner's place
+    res.json(await accounts.startSecondFactor(surely(req).id))
   })
   router.post('/account/second-factor/confirm', async (req, res) => {
-    const { id } = scopeOf(req)
+    const { id } = surely(req)
     const { code } = SecondFactorConfirm.parse(req.body)
     res.json({ codes: await accounts.confirmSecondFactor(id, code, from(req)) })
   })
+  // asked before what a link begins, such as a file that is saved: a link can't answer for itself
+  router.post('/account/proven', (req, res) => {
+    Nothing.parse(req.body)
+    surely(req)
+    res.status(204).end()
+  })
   router.post('/account/confirm', async (req, res) => {
-    await accounts.confirmed(scopeOf(req).id, WithPassword.parse(req.body).password, from(req))
+    await accounts.confirmed(scopeOf(req).id, WithPassword.parse(req.body), from(req))
     req.session.confirmed = new Date().toISOString()
     await done((callback) => req.session.save(callback))
     res.status(204).end()
   })
   router.post('/account/second-factor/end', async (req, res) => {
-    await accounts.endSecondFactor(scopeOf(req).id, WithPassword.parse(req.body).password, from(req))
+    await accounts.endSecondFactor(scopeOf(req).id, WithPassword.parse(req.body), from(req))
     res.status(204).end()
   })
   return router

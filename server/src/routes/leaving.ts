@@ -2,7 +2,7 @@ import { DeleteCompany, Nothing } from '@zetesis/contract'
 import { Router } from 'express'
 import { z } from 'zod'
 import { HttpProblem } from '../http/problem'
-import { allowedTo } from '../http/scope'
+import { allowedTo, surelyAllowedTo, surelyBeside } from '../http/scope'
 import type { Services } from '../services/services'
 
 const InExport = z.object({
@@ -16,7 +16,7 @@ const InExport = z.object({
 export function leavingRoutes({ leaving, accounts }: Pick<Services, 'leaving' | 'accounts'>): Router {
   const router = Router()
   router.get('/company/export.zip', async (req, res) => {
-    const lead = allowedTo(req, 'company')
+    const lead = surelyAllowedTo(req, 'company')
     const { units: system, papers, company = lead.companyId } = InExport.parse(req.query)
     if (company !== lead.companyId)
       throw new HttpProblem(409, 'otherCompany', 'Another company was chosen in another tab. Load the page again.')
@@ -34,6 +34,7 @@ export function leavingRoutes({ leaving, accounts }: Pick<Services, 'leaving' | 
   })
   router.post('/company/delete', async (req, res) => {
     const lead = allowedTo(req, 'company')
+    surelyBeside(req)
     const ends = await leaving.ask(lead, DeleteCompany.parse(req.body), req.ip ?? '')
     accounts.forget(lead.id)
     res.json({ ends: ends.toISOString() })

@@ -1,17 +1,20 @@
 import { Router, type Response } from 'express'
-import { scopeOf, type WhoIs } from '../http/scope'
+import { scopeOf, type stillReads } from '../http/scope'
 import type { News } from '../services/news'
 
-/** So often a stream says that it lives, and looks whether who listens may still do so. */
+/** So often a stream says that it lives. */
 const BEAT_MS = 20_000
+/** and so often it looks whether who listens may still do so: with what is known for a second it ends within two */
+const LOOK_MS = 800
 
 /** What changes in the company, as server-sent events: a phone asks for what is new when it is told to. */
-export function newsRoutes(news: News, whoIs: WhoIs): { router: Router; close(): void } {
+export function newsRoutes(news: News, reads: ReturnType<typeof stillReads>): { router: Router; close(): void } {
   const open = new Set<Response>()
   const router = Router()
   router.get('/news', (req, res) => {
-    const { companyId } = scopeOf(req)
-    const { person } = req.session
+    const who = scopeOf(req)
+    const { companyId } = who
+    const { sessionID } = req
     // no-transform: compression would hold it back
     res.writeHead(200, {
       'Content-Type': 'text/event-stream',
@@ -26,12 +29,19 @@ export function newsRoutes(news: News, whoIs: WhoIs): { router: Router; close():
       ),
       news.onGap(() => res.write('event: gap\ndata: {}\n\n')),
     ]
-    const beat = setInterval(() => {
-      const still = person ? whoIs(person).catch(() => true) : Promise.resolve(false)
-      void still.then((may) => (may ? res.write(': still here\n\n') : res.end()))
-    }, BEAT_MS)
+    const beat = setInterval(() => res.write(': still here\n\n'), BEAT_MS)
+    const look = setInterval(
+      // while the database is away nobody is known to be out, and nothing is told either
+      () =>
+        void reads(sessionID, who).then(
+          (may) => (may ? undefined : res.end()),
+          () => undefined,
+        ),
+      LOOK_MS,
+    )
     req.once('close', () => {
       clearInterval(beat)
+      clearInterval(look)
       open.delete(res)
       stops.forEach((stop) => stop())
     })

@@ -135,7 +135,7 @@ export async function makeServices(db: Db, pool: pg.Pool, renderer: Renderer, ma
     },
     papers,
     leaving: {
-      ...makeDeleting(db, mailer, accounts.confirmed),
+      ...makeDeleting(db, mailer, accounts.isOwn),
       export: async (
         lead: SignedIn,
         { system, withPapers }: { system: UnitSystem; withPapers: boolean },

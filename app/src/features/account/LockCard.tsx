@@ -11,7 +11,7 @@ import { Choice } from '@/ui/Choice'
 import { Disclosure } from '@/ui/Disclosure'
 import { FormChoice } from '@/ui/FormChoice'
 import { FormText } from '@/ui/FormText'
-import { OwnPassword } from '@/ui/OwnPassword'
+import { OwnCode, OwnPassword } from '@/ui/OwnPassword'
 import { Press } from '@/ui/Press'
 import { useSchemaForm } from '@/ui/useSchemaForm'
 import { Body, Soft } from '@/ui/Words'
@@ -35,10 +35,11 @@ const schema = z
       .refine((pin) => !isPlainPin(pin), 'Anybody would try this one first. Take another.'),
     again: z.string().trim(),
     password: z.string().min(1, 'Type your password.'),
+    code: z.string().trim().max(40),
     idle: z.enum(idles.map((i) => i.value) as [Idle, ...Idle[]]),
   })
   .refine(({ pin, again }) => pin === again, { path: ['again'], error: 'The two aren’t the same.' })
-const empty = { pin: '', again: '', password: '', idle: '5' as Idle }
+const empty = { pin: '', again: '', password: '', code: '', idle: '5' as Idle }
 
 /** A lock on this device: a PIN, and how long nobody has to have touched it. */
 export function LockCard({ user }: { user: SessionUser }) {
@@ -71,9 +72,13 @@ export function LockCard({ user }: { user: SessionUser }) {
 }
 
 function SetLock({ user }: { user: SessionUser }) {
-  const { control, send, busy, refused, form } = useSchemaForm({ schema, empty, secret: ['pin', 'again', 'password'] })
-  const go = send(async ({ pin, password, idle }) => {
-    await tell('/account/confirm', { password })
+  const { control, send, busy, refused, form } = useSchemaForm({
+    schema,
+    empty,
+    secret: ['pin', 'again', 'password', 'code'],
+  })
+  const go = send(async ({ pin, password, code, idle }) => {
+    await tell('/account/confirm', { password, ...(code ? { code } : {}) })
     await vault.set(user, { pin, password, idleMin: Number(idle) }, rewriteKept)
     form.reset(empty)
   })
@@ -102,6 +107,7 @@ function SetLock({ user }: { user: SessionUser }) {
         testID="lock-idle"
       />
       <OwnPassword control={control} hint="It opens the lock if you forget the PIN." testID="lock-password" />
+      {user.secondFactor ? <OwnCode control={control} testID="lock-code" /> : null}
       {refused ? <Body color="$oxide">{refused}</Body> : null}
       <Press disabled={busy} testID="set-lock" onPress={() => void go()}>
         Set the lock

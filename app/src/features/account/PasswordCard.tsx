@@ -6,6 +6,7 @@ import { Card } from '@/ui/Card'
 import { Disclosure } from '@/ui/Disclosure'
 import { FormText } from '@/ui/FormText'
 import { Press } from '@/ui/Press'
+import { useProof } from '@/ui/useProof'
 import { useSchemaForm } from '@/ui/useSchemaForm'
 import { Body } from '@/ui/Words'
 
@@ -16,8 +17,9 @@ export function PasswordCard() {
   const [open, setOpen] = useState(false)
   const [done, setDone] = useState(false)
   const { control, send, busy, refused, form } = useSchemaForm({ schema, empty })
-  const go = send(async (body) => {
-    await tell('/account/password', body)
+  const proof = useProof()
+  const go: () => Promise<unknown> = send(async (body) => {
+    await proof.guard(tell('/account/password', body), () => go())
     form.reset(empty)
     setDone(true)
     setOpen(false)
@@ -49,7 +51,7 @@ export function PasswordCard() {
           testID="password-new"
           onSubmit={() => void go()}
         />
-        {refused ? <Body color="$oxide">{refused}</Body> : null}
+        {proof.form ?? (refused ? <Body color="$oxide">{refused}</Body> : null)}
         <Press disabled={busy} testID="password-change" onPress={() => void go()}>
           Change it; end every other session
         </Press>

@@ -8,8 +8,9 @@ import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
 import { Disclosure } from '@/ui/Disclosure'
 import { FormText } from '@/ui/FormText'
-import { OwnPassword } from '@/ui/OwnPassword'
+import { OwnCode, OwnPassword } from '@/ui/OwnPassword'
 import { Press } from '@/ui/Press'
+import { useProof } from '@/ui/useProof'
 import { useSchemaForm } from '@/ui/useSchemaForm'
 import { Body, Figure, Soft } from '@/ui/Words'
 
@@ -62,17 +63,25 @@ const codeSchema = z.object({ code: z.string().trim().min(6, 'Six digits.').max(
 function On({ onCodes }: { onCodes: (codes: readonly string[]) => void }) {
   const [start, setStart] = useState<z.infer<typeof SecondFactorStart>>()
   const { control, send, busy, refused } = useSchemaForm({ schema: codeSchema, empty: { code: '' } })
-  const show = async () =>
-    setStart(await call('/account/second-factor', { method: 'POST', body: {}, answer: SecondFactorStart }))
+  const { act, form, problem } = useProof()
+  const show = () =>
+    act(async () =>
+      setStart(await call('/account/second-factor', { method: 'POST', body: {}, answer: SecondFactorStart })),
+    )
   const confirm = send(async ({ code }) => {
     const body = { code }
     onCodes((await call('/account/second-factor/confirm', { method: 'POST', body, answer: RecoveryCodes })).codes)
   })
   if (!start)
     return (
-      <Press testID="factor-begin" onPress={() => void show()}>
-        Set it up
-      </Press>
+      <>
+        {form ?? (
+          <Press testID="factor-begin" onPress={() => void show()}>
+            Set it up
+          </Press>
+        )}
+        {problem ? <Body color="$oxide">{problem}</Body> : null}
+      </>
     )
   return (
     <YStack gap="$3">
@@ -102,10 +111,13 @@ function On({ onCodes }: { onCodes: (codes: readonly string[]) => void }) {
   )
 }
 
-const offSchema = z.object({ password: z.string().min(1, 'Type your password.') })
+const offSchema = z.object({
+  password: z.string().min(1, 'Type your password.'),
+  code: z.string().trim().min(6, 'Six digits, or a recovery code.').max(40, 'Six digits, or a recovery code.'),
+})
 
 function Off() {
-  const { control, send, busy, refused } = useSchemaForm({ schema: offSchema, empty: { password: '' } })
+  const { control, send, busy, refused } = useSchemaForm({ schema: offSchema, empty: { password: '', code: '' } })
   const go = send(async (body) => {
     await tell('/account/second-factor/end', body)
     anew()
@@ -113,6 +125,7 @@ function Off() {
   return (
     <YStack gap="$3">
       <OwnPassword control={control} testID="factor-password" />
+      <OwnCode control={control} testID="factor-off-code" />
       {refused ? <Body color="$oxide">{refused}</Body> : null}
       <Press look="stop" disabled={busy} testID="factor-off" onPress={() => void go()}>
         Switch it off

@@ -1,13 +1,13 @@
 import { SessionRows } from '@zetesis/contract'
 import { useQuery } from '@tanstack/react-query'
 import { formatDistanceToNow } from 'date-fns/formatDistanceToNow'
-import { useState } from 'react'
 import { XStack, YStack } from 'tamagui'
 import { call, sentence } from '@/sync/api'
 import { queryClient, tell } from '@/sync/client'
 import { endSession } from '@/sync/useSession'
 import { Card } from '@/ui/Card'
 import { Press } from '@/ui/Press'
+import { useProof } from '@/ui/useProof'
 import { Body, Heading, Soft } from '@/ui/Words'
 
 const key = ['sessions'] as const
@@ -18,12 +18,12 @@ export function SessionsCard() {
     queryKey: key,
     queryFn: async () => (await call('/account/sessions', { answer: SessionRows })).sessions,
   })
-  const [problem, setProblem] = useState<string>()
+  const { act, form, problem } = useProof()
   const end = (id: string) =>
-    tell(`/account/sessions/${id}/end`).then(
-      () => void queryClient.invalidateQueries({ queryKey: key }),
-      (why: unknown) => setProblem(sentence(why)),
-    )
+    act(async () => {
+      await tell(`/account/sessions/${id}/end`)
+      void queryClient.invalidateQueries({ queryKey: key })
+    })
   return (
     <Card testID="sessions">
       <Heading>Signed in</Heading>
@@ -41,6 +41,7 @@ export function SessionsCard() {
           )}
         </XStack>
       ))}
+      {form}
       {problem ? <Body color="$oxide">{problem}</Body> : null}
       <Press look="quiet" testID="sign-out-everywhere" onPress={() => void endSession({ everywhere: true })}>
         End all, this one too

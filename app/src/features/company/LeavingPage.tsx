@@ -15,6 +15,7 @@ import { Disclosure } from '@/ui/Disclosure'
 import { FormText } from '@/ui/FormText'
 import { OwnPassword } from '@/ui/OwnPassword'
 import { Press } from '@/ui/Press'
+import { useProof } from '@/ui/useProof'
 import { useSchemaForm } from '@/ui/useSchemaForm'
 import { Body, Heading, Soft, Title } from '@/ui/Words'
 import { deleteCompany } from './api'
@@ -48,6 +49,12 @@ export function LeavingPage() {
 function TakeAlong({ companyId }: { companyId: string }) {
   const { system } = useSettings()
   const [papers, setPapers] = useState<'yes' | 'no'>('yes')
+  const { act, form, problem } = useProof()
+  // a link can't ask for a password: asked before
+  const save = async () => {
+    await tell('/account/proven')
+    window.location.assign(`/api/company/export.zip?units=${system}&papers=${papers}&company=${companyId}`)
+  }
   return (
     <Card>
       <Heading>One file with everything</Heading>
@@ -66,16 +73,12 @@ function TakeAlong({ companyId }: { companyId: string }) {
         testID="with-papers"
       />
       <XStack>
-        <Press
-          look="act"
-          testID="export"
-          onPress={() =>
-            window.location.assign(`/api/company/export.zip?units=${system}&papers=${papers}&company=${companyId}`)
-          }
-        >
+        <Press look="act" testID="export" onPress={() => void act(save)}>
           Save it as a ZIP
         </Press>
       </XStack>
+      {form}
+      {problem ? <Body color="$oxide">{problem}</Body> : null}
       <Soft>Whoever holds the file reads everything in it. Entries still waiting on phones aren’t in it yet.</Soft>
     </Card>
   )
@@ -109,8 +112,9 @@ const empty = { name: '', password: '' }
 function Delete({ user }: { user: SessionUser }) {
   const [open, setOpen] = useState(false)
   const { control, send, busy, refused } = useSchemaForm({ schema, empty })
-  const go = send(async (body) => {
-    await deleteCompany(body)
+  const proof = useProof()
+  const go: () => Promise<unknown> = send(async (body) => {
+    await proof.guard(deleteCompany(body), () => go())
     await queryClient.invalidateQueries({ queryKey: ['me'] })
   })
   return (
@@ -127,7 +131,7 @@ function Delete({ user }: { user: SessionUser }) {
         </Body>
         <FormText control={control} name="name" label={`Type ${user.company}`} testID="delete-name" />
         <OwnPassword control={control} testID="delete-password" />
-        {refused ? <Body color="$oxide">{refused}</Body> : null}
+        {proof.form ?? (refused ? <Body color="$oxide">{refused}</Body> : null)}
         <Press look="stop" disabled={busy} testID="delete-company" onPress={() => void go()}>
           {`Delete it in ${GRACE_DAYS} days`}
         </Press>

@@ -17,7 +17,7 @@ import { FormText } from '@/ui/FormText'
 import { Press } from '@/ui/Press'
 import { useSchemaForm } from '@/ui/useSchemaForm'
 import { Body, Heading, Soft, Title } from '@/ui/Words'
-import { asksToConfirm, ConfirmPassword } from './ConfirmPassword'
+import { asksToConfirm, ConfirmPassword } from '@/ui/ConfirmPassword'
 import { CertificateList } from './CertificateList'
 import { invite, setRole, takeOut, usePeople, withdraw } from './api'
 

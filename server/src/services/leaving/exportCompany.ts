@@ -1,7 +1,7 @@
 import { companyFiles, type Manifest } from '@zetesis/contract'
 import { createHash } from 'node:crypto'
-import { once } from 'node:events'
-import { Readable, type Writable } from 'node:stream'
+import { Readable, type PassThrough, type Writable } from 'node:stream'
+import { pipeline } from 'node:stream/promises'
 import { ZipFile } from 'yazl'
 import type { Db } from '../../db/client'
 import { findCompany } from '../../db/companies'
@@ -34,10 +34,15 @@ export async function exportCompany(
   if (!company) throw notFound()
   const units = await unitsToExport(db, companyId)
   const zip = new ZipFile()
+  const written = zip.outputStream as PassThrough
+  // the writer has no ear on what it is given: whatever a file's rows end with ends the ZIP, and not the process
+  const heard = (stream: Readable) => stream.once('error', (error) => written.destroy(error))
   const files: Manifest['files'] = {}
   const missing: Manifest['missing'] = []
   const lines = (file: string, rows: AsyncIterable<object>) =>
-    zip.addReadStreamLazy(file, { compress: true }, (give) => give(null, Readable.from(hashed(file, rows, files))))
+    zip.addReadStreamLazy(file, { compress: true }, (give) =>
+      give(null, heard(Readable.from(hashed(file, rows, files)))),
+    )
   zip.addBuffer(
     jsonOf(
       { id: company.id, name: company.name, ...(company.card ? { card: company.card } : {}), rights: company.rights },
@@ -80,8 +85,8 @@ export async function exportCompany(
     give(null, Readable.from([Buffer.from(JSON.stringify(manifest(), null, 1))])),
   )
   zip.end()
-  zip.outputStream.pipe(out, { end: false })
-  await once(zip.outputStream, 'end')
+  zip.on('error', (error: Error) => written.destroy(error))
+  await pipeline(written, out, { end: false })
   return manifest()
 }
 

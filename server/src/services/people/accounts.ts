@@ -1,4 +1,4 @@
-import { RESET_MINUTES, type SessionRow } from '@zetesis/contract'
+import { RESET_MINUTES, type SessionRow, type WithPassword } from '@zetesis/contract'
 import { rightsTable } from '@zetesis/core'
 import Bowser from 'bowser'
 import { LRUCache } from 'lru-cache'
@@ -82,8 +82,24 @@ export function makeAccounts({ db, tries, mailer }: { db: Db; tries: Tries; mail
     return row
   }
 
-  /** Somebody signed in says their password again, before what can't be undone. */
-  async function confirmed(userId: string, password: string, from: string): Promise<PersonRow> {
+  /** Somebody signed in says their password again, and a code where they have a second factor, before what can't be undone. */
+  async function confirmed(userId: string, { password, code }: WithPassword, from: string): Promise<PersonRow> {
+    const row = await isOwn(userId, password, from)
+    if (!row.secondFactor) return row
+    const asks = (problem: string, detail: string) => new HttpProblem(422, problem, detail, [{ path: 'code', detail }])
+    if (code === undefined)
+      throw asks('secondFactor', 'Type the six digits off your authenticator, or a recovery code.')
+    await tries.count(`code ${userId}`, from)
+    if (!(await db.transaction(async (tx) => takeCode(tx, (await lockPerson(tx, userId))!, code))))
+      throw asks(
+        'wrongCode',
+        'That code is none of yours, or was used already. Wait for the next one, or take a recovery code.',
+      )
+    await tries.right(`code ${userId}`, from)
+    return row
+  }
+
+  async function isOwn(userId: string, password: string, from: string): Promise<PersonRow> {
     const row = (await findPerson(db, userId))!
     await tries.count(row.login, from)
     if (!(await isPassword(row.passwordHash, password)))
@@ -98,6 +114,7 @@ export function makeAccounts({ db, tries, mailer }: { db: Db; tries: Tries; mail
     whoIs,
     proven,
     confirmed,
+    isOwn,
     /** what is known of a person is asked for anew */
     forget: (userId: string) => void known.delete(userId),
     async signIn(credentials: { login: string; password: string; code?: string }, from: string) {
@@ -208,8 +225,8 @@ export function makeAccounts({ db, tries, mailer }: { db: Db; tries: Tries; mail
         return codes
       })
     },
-    async endSecondFactor(userId: string, password: string, from: string): Promise<void> {
-      const row = await confirmed(userId, password, from)
+    async endSecondFactor(userId: string, proof: WithPassword, from: string): Promise<void> {
+      const row = await confirmed(userId, proof, from)
       await db.transaction(async (tx) => {
         await endSecondFactor(tx, userId)
         await audited(tx, userId, 'secondFactorOff')
