@@ -23,7 +23,7 @@ export const coldAbout: Record<ColdSchool, string> = {
   discharge:
     'In heating, discharge line against outdoor air and the label’s offset: a few ounces, then ten minutes, again and again. Good to a few degrees of discharge, and less where the label names no offset.',
   restrictedCondenser:
-    'In cooling, part of the condenser covered until it condenses as on a warm day. Not exact, watched without a break, and the cover must come off.',
+    'In cooling, part of the condenser covered until it condenses as on a warm day; a piston’s superheat is read, a valve’s subcooling. Not exact, watched without a break, and the cover must come off.',
 }
 
 export const coldReasonWords: Record<ColdReason, string> = {
@@ -35,7 +35,6 @@ export const coldReasonWords: Record<ColdReason, string> = {
   labelHasNone: 'The label has no figure for heating.',
   labelOnlyChecks: 'The label’s heating figures are for checking: it doesn’t say that the charge may be set by them.',
   valveHolds: 'An expansion valve meters outdoors: the gas leaves as hot as the head makes it, whatever the charge.',
-  valveCools: 'Only for a fixed orifice: an expansion valve hides the charge from superheat.',
   outdoorDeviceUnknown: 'Nobody looked yet what meters at the outdoor coil.',
   outdoorUnknown: 'Outdoor air isn’t measured.',
   warmEnough: 'It is warm enough to judge by cooling.',
@@ -73,6 +72,8 @@ export function coldAgainstWords(against: ColdAgainst, system: UnitSystem): stri
       return `Superheat at the true suction is ${showText('temperatureDifference', against.superheatK, system)}, under ${showText('temperatureDifference', against.floorK, system)}: liquid enough comes back, and the discharge stands where it does whatever more is in it. It tells nothing of the charge now; leave the weighed charge.`
     case 'readsLow':
       return 'Covered in the cold, superheat reads low whatever the charge: more liquid stands before the orifice than on a warm day. Nothing is taken out on that; leave the weighed charge.'
+    case 'readsHigh':
+      return 'Behind a valve, subcooling reads a little high with part of the coil covered: what stays open cools the liquid more than on a warm day. Nothing is taken out on that, and In may be slightly short; leave the weighed charge.'
     case 'coverMore':
       return `It condenses at ${t(against.condensingK)}: cover more, until it is about ${t(against.wantedK)}, then let it settle.`
     case 'coverLess':

@@ -50,6 +50,8 @@ export type ColdAgainst =
   | { readonly code: 'wetSuction'; readonly superheatK: number; readonly floorK: number }
   /** covered: more liquid stands before the orifice than on the warm day, and superheat reads low: nothing is taken out on that */
   | { readonly code: 'readsLow' }
+  /** covered, behind a valve: what of the coil is left open subcools more than on the warm day; nothing is taken out on that either */
+  | { readonly code: 'readsHigh' }
   | { readonly code: 'coverMore' | 'coverLess'; readonly condensingK: CoilMeanK; readonly wantedK: number }
 
 export interface ColdAssessment {
@@ -96,8 +98,8 @@ export function assessCold(question: ColdQuestion): ColdAssessment {
   const against = againstOf(question, found)
   const advised = against.some((a) => a.code !== 'airflowNotKnownGood') ? undefined : stepOf(question, found)
   const { advice, over } = withinWeighed(question, advised)
-  const readsLow = question.school === 'restrictedCondenser' && advice?.action === 'remove'
-  const barred = readsLow || (against.length > 0 && advice?.action === 'add')
+  const misread = question.school === 'restrictedCondenser' && advice?.action === 'remove'
+  const barred = misread || (against.length > 0 && advice?.action === 'add')
   return {
     ...found,
     school: question.school,
@@ -106,7 +108,7 @@ export function assessCold(question: ColdQuestion): ColdAssessment {
       // taking out asks less: it is never wrong for want of airflow
       ...against.filter((a) => a.code !== 'airflowNotKnownGood' || advice?.action === 'add'),
       ...(over ? [over] : []),
-      ...(readsLow ? [{ code: 'readsLow' as const }] : []),
+      ...(misread ? [{ code: found.quantity === 'subcooling' ? ('readsHigh' as const) : ('readsLow' as const) }] : []),
     ],
   }
 }

@@ -38,8 +38,10 @@ describe('ways that are open in the cold', () => {
   it('fit device, mode and weather; weighing in always does', () => {
     expect(open({ facts: pump, mode: 'heating', ...frost })).toEqual(['weighInOnly', 'discharge'])
     expect(open({ facts: piston, mode: 'cooling', ...frost })).toEqual(['weighInOnly', 'restrictedCondenser'])
+    // behind a valve the covered condenser's subcooling
     expect(open({ facts: { ...piston, metering: 'expansionValve' }, mode: 'cooling', ...frost })).toEqual([
       'weighInOnly',
+      'restrictedCondenser',
     ])
   })
   it('say why the others don’t', () => {
@@ -181,6 +183,26 @@ describe('with the condenser covered', () => {
     expect(found.verdict).not.toBe('out')
     expect(found.advice?.action).toBe('stop')
     expect(covered(100, rule + 14)).toMatchObject({ verdict: 'out', advice: { action: 'add' } })
+  })
+  it('behind a valve judges subcooling by the plate, never tighter than a cover lets it, and takes nothing out on it', () => {
+    const facts: UnitFacts = { ...piston, metering: 'expansionValve', targetSubcooling: { value: 9, unit: '°F' } }
+    const subcooled = (subcooling: number) =>
+      assessCold(
+        question(0, {
+          school: 'restrictedCondenser',
+          unit: { facts, elevationM: 0 },
+          reading: { mode: 'cooling', values: { ...cools(100, 10), liquidLine: degF(100 - subcooling) } },
+          weighedKg: 3,
+        }),
+      )
+    const right = subcooled(9)
+    expect(right.quantity).toBe('subcooling')
+    expect(right.valueK! * 1.8).toBeCloseTo(9, 1)
+    expect(right.standardK!).toBeGreaterThanOrEqual(customaryProfile.restrictedSpreadK.si)
+    expect(right.advice?.action).toBe('stop')
+    expect(subcooled(0).advice?.action).toBe('add')
+    expect(subcooled(26)).toMatchObject({ against: [{ code: 'readsHigh' }] })
+    expect(subcooled(26).advice).toBeUndefined()
   })
   it('asks for more or less cover before anything else', () => {
     expect(covered(74, 30)).toMatchObject({ against: [{ code: 'coverMore' }] })

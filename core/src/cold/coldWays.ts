@@ -16,7 +16,6 @@ export type ColdReason =
   | 'labelHasNone'
   | 'labelOnlyChecks'
   | 'valveHolds'
-  | 'valveCools'
   | 'outdoorDeviceUnknown'
   | 'outdoorUnknown'
   | 'warmEnough'
@@ -95,11 +94,11 @@ function dischargeReasons(place: ColdPlace, method: MethodProfile): ColdReason[]
   ]
 }
 
+/** Behind a piston superheat is read, behind a valve subcooling: both only as good as the head that a cover makes. */
 function coverReasons(place: ColdPlace, method: MethodProfile): ColdReason[] {
-  const { facts, label, mode, returnK } = place
+  const { mode, returnK } = place
   return [
     ...(mode === 'heating' ? (['runsInHeating'] as const) : []),
-    ...(meteringIn('cooling', facts, label) === 'expansionValve' ? (['valveCools'] as const) : []),
     ...(returnK === undefined
       ? (['indoorsUnknown'] as const)
       : returnK < method.indoorLowK.si - 1e-9
