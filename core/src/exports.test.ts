@@ -246,6 +246,7 @@ const words = {
   straight: '',
   level: '',
   bendsTo: String,
+  slowing: 'slows down',
   band: '',
   target: '',
   here: '',

@@ -31,6 +31,7 @@ export const decayWords = {
   straight: 'runs straight',
   bendsTo: (pressure: string) => `bends to ${pressure}`,
   level: 'level',
+  slowing: 'slows down',
 }
 
 type Cause = DecayResult['cause']

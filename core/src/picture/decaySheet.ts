@@ -15,6 +15,8 @@ export interface DecayWords {
   readonly straight: string
   readonly bendsTo: (pressure: string) => string
   readonly level: string
+  /** rises ever more slowly, and to no level */
+  readonly slowing: string
 }
 
 /** A point of the sheet in the system's own time (`VacuumRun.clock`). */
@@ -173,9 +175,10 @@ function latestAttempt<P extends SheetPoint>(points: readonly P[], valvedOffMs: 
 
 function curveWords(decay: DecayResult | undefined, inUnit: (pa: number) => number, words: DecayWords): string {
   if (!decay?.curve) return ''
-  const { risePa, leakPaPerS, startPa } = decay.curve
+  const { risePa, leakPaPerS, startPa, creeps } = decay.curve
   if (leakPaPerS > 0) return words.straight
   if (risePa === 0) return words.level
+  if (creeps) return words.slowing
   return words.bendsTo(formatNumber(Number(inUnit(startPa + risePa).toPrecision(3)), 0))
 }
 

@@ -121,6 +121,7 @@ describe('decay sheet', () => {
     minutes: 'minutes',
     straight: 'runs straight',
     bendsTo: (pressure: string) => `bends to ${pressure}`,
+    slowing: 'slows down',
     level: 'level',
   }
   const samples = [92000, 6000, 400, 350].map((v, i) => ({
@@ -155,6 +156,23 @@ describe('decay sheet', () => {
     const [first, second] = scene.shapes.filter((s) => s.kind === 'dot')
     expect(first!.y).toBeLessThan(second!.y)
     expect(finite(scene)).toBe(true)
+  })
+  it('says what the curve does: only what levels off has a level', () => {
+    const curve = { startPa: 40, leakPaPerS: 0, risePa: 4, timeConstantS: 60 }
+    const said = (part: object) =>
+      texts(
+        decaySheetScene({
+          run: { ...base, valvedOffMs: 1_300_000, decay: { curve: { ...curve, ...part } } as never },
+          system: 'ip',
+          words: labels,
+          width: 358,
+          height: 300,
+        }),
+      ).filter((t) => /bends|slows|runs|^level/.test(t))
+    expect(said({})).toEqual(['bends to 330'])
+    expect(said({ creeps: true })).toEqual(['slows down'])
+    expect(said({ leakPaPerS: 0.01 })).toEqual(['runs straight'])
+    expect(said({ risePa: 0 })).toEqual(['level'])
   })
   it('is sound with no reading and with a single one, in either system', () => {
     for (const system of ['ip', 'si'] as const) {
