@@ -1,4 +1,5 @@
 import {
+  anyInfrared,
   customaryProfile,
   customarySpec,
   habitKeys,
@@ -51,6 +52,16 @@ describe('entries', () => {
     [{ kind: 'sealed', name: 'Wren', signature: [[0, 0, 9999, 1]] }, false],
     [{ kind: 'amendment', text: 'nul \u0000 byte' }, false],
     [{ kind: 'amendment', text: 'half a pair \ud800' }, false],
+    [
+      {
+        kind: 'reading',
+        mode: 'cooling',
+        values: { suctionLine: { value: 54, unit: '°F' } },
+        instruments: { suctionLine: anyInfrared.id },
+        kit: [anyInfrared],
+      },
+      true,
+    ],
     [{ kind: 'teleported' }, false],
     [{ kind: 'pumpOn', at: 'yesterday' }, false],
     [{ kind: 'pumpOn', at: '2026-07-14T14:00:00+02:00' }, false],
