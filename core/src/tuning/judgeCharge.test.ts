@@ -408,6 +408,8 @@ describe('a line read by infrared', () => {
     expect(clamped.findings.map((f) => f.code)).not.toContain('lineByInfrared')
     expect(pointed.verdict).toBe('tooClose')
     expect(pointed.findings.map((f) => f.code)).toContain('lineByInfrared')
+    // its best estimate is inside, and still it isn't near enough to sign: nobody measured the line
+    expect([pointed.probabilityIn! < 0.5, pointed.nearEnough]).toEqual([true, false])
     // ±10 °F of copper and ±2 °F of its own, as rectangles
     const lineK = Math.hypot(10, 2) / Math.sqrt(3) / 1.8
     expect(pointed.uncertainty!.standardK).toBeGreaterThan(lineK)

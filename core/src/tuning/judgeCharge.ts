@@ -145,6 +145,8 @@ export function judgeCharge(
     danger: decided.danger ?? false,
     nearEnough:
       decided.verdict === 'tooClose' &&
+      // what was pointed at isn't a line temperature: unmeasured
+      !decidesByInfrared(uncertainty, instruments) &&
       target.ok &&
       decidingValueK !== undefined &&
       decidingValueK >= target.lowK &&
@@ -161,6 +163,15 @@ export function judgeCharge(
     method,
   })
 }
+
+/** Whether a line that decides was read by infrared. */
+const decidesByInfrared = (
+  uncertainty: { readonly shares: ChargeUncertainty['shares'] } | undefined,
+  { used, kit }: UsedInstruments,
+): boolean =>
+  (uncertainty?.shares ?? []).some(
+    ({ channel }) => channel !== 'refrigerantData' && kit.find((i) => i.id === used[channel])?.kind === 'infrared',
+  )
 
 function decide(
   target: Target,
