@@ -60,6 +60,8 @@ export const circuitFacts = z.strictObject({
   liquidPort: z.enum(['lineSide', 'coilSide']).optional(),
   trueSuction: z.boolean().optional(),
   extraLiquidPort: z.boolean().optional(),
+  throttlesOutdoors: z.boolean().optional(),
+  dischargePort: z.boolean().optional(),
   accumulator: z.boolean().optional(),
   vapourValve: z.enum(portValveKinds).optional(),
   liquidValve: z.enum(portValveKinds).optional(),

@@ -51,7 +51,7 @@ describe('heat pumps', () => {
     await ports('O-01')
     await lead.reads('port-liquid', /Subcooling of the outdoor coil/)
     await shown('heating')
-    await lead.reads('port-liquid', /liquid and gas mixed.*An extra port on the liquid line’s side would give it/)
+    await lead.reads('port-liquid', /liquid and gas mixed.*A port before that device would give it/)
     // a port more, said by tapping it in the drawing
     await lead.press('part-extraLiquid')
     await lead.press('say-extraLiquidPort-yes')

@@ -34,6 +34,12 @@ export const circuitQuestions: Partial<Record<CircuitPart, readonly CircuitQuest
       options: kinds,
       hint: 'A bulb on the suction pipe and a thin tube: thermostatic. A coil with a cable: electronic. A brass body with a nut and nothing on it: a piston.',
     },
+    {
+      key: 'throttlesOutdoors',
+      label: 'In cooling it meters',
+      options: yesNo('Outdoors: nothing here', 'Here'),
+      hint: 'Both lines of the set cold and insulated: it meters outdoors.',
+    },
   ],
   outdoorDevice: [
     {
@@ -49,6 +55,12 @@ export const circuitQuestions: Partial<Record<CircuitPart, readonly CircuitQuest
         { value: 'valve', label: 'In the small valve’s body' },
         { value: 'coil', label: 'At the coil, inside the unit' },
       ],
+    },
+    {
+      key: 'throttlesOutdoors',
+      label: 'It meters',
+      options: yesNo('In both modes', 'In heating only'),
+      hint: 'Both: nothing meters indoors, and in cooling both lines of the set are cold, both to be insulated.',
     },
   ],
   reversingValve: [
@@ -83,12 +95,26 @@ export const circuitQuestions: Partial<Record<CircuitPart, readonly CircuitQuest
       hint: 'Often a small port on the pipe beside the accumulator, inside the case.',
     },
   ],
+  discharge: [
+    {
+      key: 'dischargePort',
+      label: 'A port between compressor and reversing valve',
+      options: yesNo('It has one', 'It has none'),
+      hint: 'On the hot pipe that leaves the compressor. It carries high pressure in either mode: never a low-side gauge.',
+    },
+  ],
   extraLiquid: [
     { key: 'extraLiquidPort', label: 'Another port on the liquid line', options: yesNo('It has one', 'It has none') },
   ],
 }
 
-const flags: readonly CircuitKey[] = ['trueSuction', 'extraLiquidPort', 'accumulator']
+const flags: readonly CircuitKey[] = [
+  'trueSuction',
+  'extraLiquidPort',
+  'throttlesOutdoors',
+  'dischargePort',
+  'accumulator',
+]
 
 /** An answer as the form shows it. */
 export const answerOf = (value: CircuitFacts[CircuitKey]): string | undefined =>

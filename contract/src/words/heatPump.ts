@@ -27,6 +27,7 @@ export const portWords: Record<CircuitPort, string> = {
   trueSuction: 'True suction',
   liquid: 'Liquid port',
   extraLiquid: 'Extra liquid port',
+  discharge: 'Discharge port',
 }
 /** Where it is found. */
 export const portPlaceWords: Record<CircuitPort, string> = {
@@ -34,6 +35,7 @@ export const portPlaceWords: Record<CircuitPort, string> = {
   trueSuction: 'between reversing valve and compressor, at the accumulator',
   liquid: 'on the small service valve',
   extraLiquid: 'on the liquid line itself',
+  discharge: 'between compressor and reversing valve',
 }
 
 export const carriedWords: Record<Carried, string> = {
@@ -78,17 +80,19 @@ export const clampWords: Record<CircuitPort, string> = {
     'Clamp on the suction pipe between accumulator and reversing valve, at least a hand’s width from the reversing valve, whose body is hot on one side; insulate it.',
   liquid:
     'Clamp a hand’s width from the small valve, on clean pipe, not on a brazed joint nor behind a drier; shade it from the sun.',
+  discharge: 'Clamp on the discharge pipe, 6 to 8 in from the compressor; insulate it, and mind that it burns.',
   extraLiquid: 'Clamp beside the port, on clean pipe, a hand’s width from any joint; shade it from the sun.',
 }
 
 /** What is computed there, or why nothing is and what would make it possible. */
-export function portGivesWords({ carries, valid }: PortState, mode: ChargeMode): string {
+export function portGivesWords({ port, carries, valid }: PortState, mode: ChargeMode): string {
+  if (port === 'discharge') return 'Discharge pressure and temperature, in either mode; no superheat, no subcooling.'
   if (valid.includes('superheat')) return 'Superheat to the compressor'
   if (valid.includes('subcooling'))
     return mode === 'heating' ? 'Subcooling of the indoor coil: in heating a check' : 'Subcooling of the outdoor coil'
   return carries === 'discharge'
     ? 'Neither superheat nor subcooling: this is the compressor’s hot gas. Superheat is read at a true suction port; without one, fit one or leave superheat unread in heating.'
-    : 'No subcooling: behind the outdoor device it boils already. An extra port on the liquid line’s side would give it.'
+    : 'No subcooling: behind the device that meters it boils already. A port before that device would give it.'
 }
 
 export const portLeftOutWords: Record<PortLeftOut['reason'], string> = {
@@ -135,7 +139,8 @@ export function circuitProblemWords({ code }: CircuitProblem): string {
 /** What is known of a circuit, in a line. */
 export function circuitText(circuit: CircuitFacts): string {
   const { reversingValve, indoorDevice, outdoorDevice, outdoorDeviceAt, liquidPort } = circuit
-  const { trueSuction, extraLiquidPort, accumulator, vapourValve, liquidValve } = circuit
+  const { trueSuction, extraLiquidPort, dischargePort, throttlesOutdoors } = circuit
+  const { accumulator, vapourValve, liquidValve } = circuit
   const has = (yes: boolean | undefined, what: string) => (yes === undefined ? undefined : yes ? what : `no ${what}`)
   const valve = (kind: typeof vapourValve, which: string) =>
     kind && `${which} valve ${kind === 'twoPosition' ? 'with a core' : 'without a core, three positions'}`
@@ -146,7 +151,9 @@ export function circuitText(circuit: CircuitFacts): string {
       `${deviceKindWords[outdoorDevice].toLowerCase()} outdoors${outdoorDeviceAt ? (outdoorDeviceAt === 'valve' ? ', in the small valve' : ', at the coil') : ''}`,
     liquidPort && `liquid port on the ${liquidPort === 'lineSide' ? 'line’s' : 'coil’s'} side of it`,
     has(trueSuction, 'true suction port'),
+    throttlesOutdoors ? 'it meters in both modes' : undefined,
     has(extraLiquidPort, 'extra liquid port'),
+    has(dischargePort, 'discharge port'),
     has(accumulator, 'accumulator'),
     valve(vapourValve, 'vapour'),
     valve(liquidValve, 'liquid'),

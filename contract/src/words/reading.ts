@@ -83,14 +83,14 @@ export const methodWords: Record<Extract<Target, { ok: true }>['because'], strin
     'An expansion valve holds its own superheat, so only subcooling shows the charge; superheat says whether the valve works.',
 }
 
-/** What a unit's ports don't give in heating, and what would. */
+/** What a unit's ports don't give in the mode that runs, and what would. */
 export const notReadWords: Record<NotReadable, string> = {
   noTrueSuction:
     'No true suction port was seen: in heating the vapour port carries hot discharge gas, so superheat isn’t read. A port between reversing valve and compressor would give it.',
   liquidPortTwoPhase:
-    'In heating this unit’s liquid port lies behind the outdoor device and carries liquid and gas mixed: no subcooling there. An extra port on the liquid line would give it.',
+    'This unit’s liquid port lies behind the device that meters now and carries liquid and gas mixed: no subcooling there. A port before that device would give it; without one the scale decides.',
   liquidPortUnknown:
-    'Nobody looked at the outdoor device and on which side of it the liquid port lies: what it reads in heating isn’t known. Say it in the drawing of the hoses.',
+    'Nobody looked at the outdoor device and on which side of it the liquid port lies: what it reads isn’t known. Say it in the drawing of the hoses.',
 }
 
 /** Why there is no target, and where to find one; limits are the profile's, in the units in use. */

@@ -17,7 +17,8 @@ export const unitCircuitFacts = ({ circuit }: Pick<UnitFacts, 'circuit'>, label?
  * of it.
  */
 export function unitCircuit(facts: Known, label?: ModelLabel): Circuit {
-  const { outdoorDevice, outdoorDeviceAt, liquidPort, trueSuction, extraLiquidPort } = unitCircuitFacts(facts, label)
+  const known = unitCircuitFacts(facts, label)
+  const { outdoorDevice, outdoorDeviceAt, liquidPort, trueSuction, extraLiquidPort } = known
   const side = liquidPort ?? (outdoorDeviceAt === 'coil' ? 'lineSide' : undefined)
   return {
     heatPump: facts.mode === 'heatPump',
@@ -25,12 +26,15 @@ export function unitCircuit(facts: Known, label?: ModelLabel): Circuit {
     ...(side ? { liquidPort: side } : {}),
     trueSuction: trueSuction ?? false,
     extraLiquidPort: extraLiquidPort ?? false,
+    ...(known.throttlesOutdoors ? { throttlesOutdoors: true } : {}),
+    ...(known.dischargePort ? { dischargePort: true } : {}),
   }
 }
 
-/** The metering device in use: the indoor one in cooling, the outdoor one in heating; undefined where nobody looked. */
+/** The metering device in use: the indoor one in cooling (the outdoor one where that meters in both modes), the outdoor one in heating; undefined where nobody looked. */
 export function meteringIn(mode: ChargeMode, facts: Known, label?: ModelLabel): Metering | undefined {
-  const { indoorDevice, outdoorDevice } = unitCircuitFacts(facts, label)
-  if (mode === 'cooling') return facts.metering ?? (indoorDevice && meteringOf[indoorDevice])
+  const { indoorDevice, outdoorDevice, throttlesOutdoors } = unitCircuitFacts(facts, label)
+  const inCooling = throttlesOutdoors ? outdoorDevice : indoorDevice
+  if (mode === 'cooling') return facts.metering ?? (inCooling && meteringOf[inCooling])
   return outdoorDevice && meteringOf[outdoorDevice]
 }

@@ -69,7 +69,11 @@ export function hoseStops(
 }
 
 export const hasPort = (circuit: Circuit, port: CircuitPort): boolean =>
-  port === 'trueSuction' ? circuit.trueSuction : port === 'extraLiquid' ? circuit.extraLiquidPort : true
+  port === 'trueSuction'
+    ? circuit.trueSuction
+    : port === 'extraLiquid'
+      ? circuit.extraLiquidPort
+      : port !== 'discharge' || circuit.dischargePort === true
 
 /** The ports that a machine has. */
 export const portsOf = (circuit: Circuit): CircuitPort[] => circuitPorts.filter((port) => hasPort(circuit, port))

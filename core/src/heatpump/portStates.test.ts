@@ -10,6 +10,8 @@ const anyCircuit: fc.Arbitrary<Circuit> = fc
     liquidPort: fc.constantFrom('lineSide', 'coilSide', undefined),
     trueSuction: fc.boolean(),
     extraLiquidPort: fc.boolean(),
+    throttlesOutdoors: fc.boolean(),
+    dischargePort: fc.boolean(),
   })
   .map(({ outdoorDevice, liquidPort, ...rest }): Circuit => ({
     ...rest,
@@ -39,6 +41,12 @@ const table: readonly (readonly [CircuitPort, Partial<Circuit>, string, string])
   ['liquid', { liquidPort: 'lineSide' }, 'liquid high subcooling', 'liquid high subcooling'],
   ['liquid', { liquidPort: 'coilSide' }, 'liquid high subcooling', 'twoPhase low '],
   ['extraLiquid', { liquidPort: 'coilSide' }, 'liquid high subcooling', 'liquid high subcooling'],
+  // what meters outdoors in both modes: the line set is cold in cooling, both lines of it
+  ['vapour', { throttlesOutdoors: true }, 'suction low superheat', 'discharge high '],
+  ['liquid', { throttlesOutdoors: true, liquidPort: 'lineSide' }, 'twoPhase low ', 'liquid high subcooling'],
+  ['liquid', { throttlesOutdoors: true, liquidPort: 'coilSide' }, 'liquid high subcooling', 'twoPhase low '],
+  ['extraLiquid', { throttlesOutdoors: true }, 'twoPhase low ', 'liquid high subcooling'],
+  ['discharge', { dischargePort: true }, 'discharge high ', 'discharge high '],
 ]
 
 describe('what each port carries', () => {
@@ -64,6 +72,13 @@ describe('what each port carries', () => {
     expect(at(unseen, 'cooling', 'liquid')?.carries).toBe('liquid')
     expect(notForLowGauge(unseen, ['heating'])).toContain('liquid')
   })
+  it('metering outdoors in both modes, says nothing of the liquid port in cooling either until somebody looked', () => {
+    const { liquidPort, ...unseen } = { ...pump, throttlesOutdoors: true }
+    expect(liquidPort).toBe('lineSide')
+    expect(portsLeftOut(unseen, 'cooling')).toEqual([{ port: 'liquid', reason: 'portSideUnknown' }])
+    expect(at(unseen, 'cooling', 'liquid')).toBeUndefined()
+    expect(notForLowGauge(unseen, ['cooling'])).toContain('liquid')
+  })
   it('cools only: has nothing to say of heating', () => {
     expect(portStates({ ...pump, heatPump: false }, 'heating')).toEqual([])
     expect(portsLeftOut({ ...pump, heatPump: false }, 'heating').map((l) => l.reason)).toEqual(
@@ -83,6 +98,7 @@ describe('what each port carries', () => {
             'liquid',
             ...(circuit.trueSuction ? ['trueSuction'] : []),
             ...(circuit.extraLiquidPort ? ['extraLiquid'] : []),
+            ...(circuit.dischargePort ? ['discharge'] : []),
           ]
           expect([...names, ...left].sort()).toEqual(has.sort())
           for (const { port, carries, pressure, valid } of states) {
@@ -131,6 +147,9 @@ describe('what each pipe carries', () => {
 })
 
 describe('where the low gauge may not hang', () => {
+  it('at a discharge port in no mode', () => {
+    for (const mode of modes) expect(notForLowGauge({ ...pump, dischargePort: true }, [mode])).toContain('discharge')
+  })
   it('at the vapour port of whatever heats now or next, never at the true suction', () => {
     expect(notForLowGauge(pump, ['cooling'])).toEqual(['liquid', 'extraLiquid'])
     expect(notForLowGauge(pump, ['cooling', 'heating'])).toEqual(['vapour', 'liquid', 'extraLiquid'])

@@ -11,9 +11,13 @@ export interface Circuit {
   readonly trueSuction: boolean
   /** another port at the liquid line, always on the line's side of the outdoor device */
   readonly extraLiquidPort: boolean
+  /** what meters sits outdoors in cooling, too: what the line set carries then boils already */
+  readonly throttlesOutdoors?: boolean
+  /** a port between compressor and reversing valve: hot gas in either mode */
+  readonly dischargePort?: boolean
 }
 
-export const circuitPorts = ['vapour', 'trueSuction', 'liquid', 'extraLiquid'] as const
+export const circuitPorts = ['vapour', 'trueSuction', 'liquid', 'extraLiquid', 'discharge'] as const
 export type CircuitPort = (typeof circuitPorts)[number]
 export type Carried = 'suction' | 'discharge' | 'liquid' | 'twoPhase'
 
@@ -107,6 +111,7 @@ export function portStates(circuit: Circuit, mode: ChargeMode): PortState[] {
   })
   // through the reversing valve again, past its port, home
   if (circuit.trueSuction) found.set('trueSuction', home)
+  if (circuit.dischargePort) found.set('discharge', 'discharge')
   return circuitPorts.flatMap((name) => {
     const carries = found.get(name)
     return carries === undefined || unsaid.has(name)
@@ -121,13 +126,13 @@ function walk(
   mode: ChargeMode,
   meet: (element: Element, carried: Carried) => void,
 ): { readonly home: Carried } {
-  // the reversing valve decides which way round the loop is walked; what boils lies at its end
+  // the reversing valve decides which way round the loop is walked; what meters lies before what boils
   const loop = mode === 'heating' ? loopOf(circuit) : [...loopOf(circuit)].reverse()
-  const boils = mode === 'heating' ? 'outdoor' : 'indoor'
+  const meters = mode === 'heating' || circuit.throttlesOutdoors ? 'outdoor' : 'indoor'
   let carried: Carried = 'discharge'
   for (const element of loop) {
     if (element.kind === 'coil') carried = behindCoil[carried]
-    else if (element.kind === 'device' && element.at === boils) carried = 'twoPhase'
+    else if (element.kind === 'device' && element.at === meters) carried = 'twoPhase'
     else meet(element, carried)
   }
   return { home: carried }
@@ -145,12 +150,16 @@ export function pipeStates(circuit: Circuit, mode: ChargeMode): Readonly<Record<
 
 /** Ports that a machine has and that `portStates` says nothing of in this mode. */
 export function portsLeftOut(circuit: Circuit, mode: ChargeMode): PortLeftOut[] {
-  if (mode === 'cooling') return []
+  if (mode === 'cooling')
+    return circuit.throttlesOutdoors && circuit.liquidPort === undefined
+      ? [{ port: 'liquid', reason: 'portSideUnknown' }]
+      : []
   const has: CircuitPort[] = [
     'vapour',
     ...(circuit.trueSuction ? (['trueSuction'] as const) : []),
     'liquid',
     ...(circuit.extraLiquidPort ? (['extraLiquid'] as const) : []),
+    ...(circuit.dischargePort ? (['discharge'] as const) : []),
   ]
   if (!circuit.heatPump) return has.map((name) => ({ port: name, reason: 'coolsOnly' }))
   // on which side of it the port lies says nothing while nobody knows what it is

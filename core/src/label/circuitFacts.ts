@@ -26,6 +26,10 @@ export interface CircuitFacts {
   readonly trueSuction?: boolean
   /** another port at the liquid line, on the line's side of the outdoor device */
   readonly extraLiquidPort?: boolean
+  /** what meters outdoors meters in cooling, too; there is nothing at the indoor coil */
+  readonly throttlesOutdoors?: boolean
+  /** a port between compressor and reversing valve */
+  readonly dischargePort?: boolean
   readonly accumulator?: boolean
   readonly vapourValve?: PortValveKind
   readonly liquidValve?: PortValveKind
@@ -38,7 +42,7 @@ export type CircuitProblem =
 
 /** What of a circuit contradicts itself or what else is known of the machine. */
 export function checkCircuit(
-  { outdoorDeviceAt, liquidPort, indoorDevice, reversingValve, outdoorDevice }: CircuitFacts,
+  { outdoorDeviceAt, liquidPort, indoorDevice, reversingValve, outdoorDevice, throttlesOutdoors }: CircuitFacts,
   { metering, mode }: { readonly metering?: Metering; readonly mode?: 'coolingOnly' | 'heatPump' } = {},
 ): CircuitProblem[] {
   const problems: CircuitProblem[] = []
@@ -48,6 +52,7 @@ export function checkCircuit(
   if (metering && indoorDevice && meteringOf[indoorDevice] !== metering)
     problems.push({ code: 'indoorDeviceOtherwise', path: 'indoorDevice' })
   if (mode === 'coolingOnly' && reversingValve) problems.push({ code: 'coolsOnly', path: 'reversingValve' })
-  if (mode === 'coolingOnly' && outdoorDevice) problems.push({ code: 'coolsOnly', path: 'outdoorDevice' })
+  if (mode === 'coolingOnly' && outdoorDevice && !throttlesOutdoors)
+    problems.push({ code: 'coolsOnly', path: 'outdoorDevice' })
   return problems
 }

@@ -47,6 +47,7 @@ const portPlaces: Readonly<Record<CircuitPort | 'liquidAtCoil', readonly [number
   vapour: [150, BOTTOM],
   trueSuction: [SUCTION, 270],
   extraLiquid: [146, TOP],
+  discharge: [DISCHARGE, 284],
   liquid: [198, TOP],
   liquidAtCoil: [260, TOP],
 }
@@ -107,6 +108,7 @@ export function circuitPicture({
   const pipes = pipeStates(circuit, mode)
   if (!pipes) return undefined
   const heating = mode === 'heating'
+  const metersOutdoors = circuit.heatPump || circuit.throttlesOutdoors === true
   const lines: { points: Points; carried: Carried }[] = []
   const devices = devicesOf(circuit)
   const [dIn, dOut] = [devices.indoor[0], devices.outdoor[0]]
@@ -191,12 +193,14 @@ export function circuitPicture({
     label(words.compressor, COMPRESSOR.x, COMPRESSOR.y + 5, 'ink', 13),
     label(heating ? words.hot : words.cold, INDOOR + 36, 136, heating ? 'high' : 'low', 14, true, 'start'),
     label(heating ? words.cold : words.hot, OUTDOOR - 40, 136, heating ? 'low' : 'high', 14, true, 'end'),
-    ...device(devices.indoor, known.indoorDevice, !heating),
-    ...(circuit.heatPump ? device(devices.outdoor, known.outdoorDevice, heating) : []),
+    ...(circuit.throttlesOutdoors ? [] : device(devices.indoor, known.indoorDevice, !heating)),
+    ...(metersOutdoors
+      ? device(devices.outdoor, known.outdoorDevice, heating || circuit.throttlesOutdoors === true)
+      : []),
   ]
   const states = portStates(circuit, mode)
   const taps: CircuitTap[] = []
-  for (const port of ['extraLiquid', 'liquid', 'vapour', 'trueSuction'] as const) {
+  for (const port of ['extraLiquid', 'liquid', 'vapour', 'trueSuction', 'discharge'] as const) {
     if (port === 'trueSuction' && !circuit.heatPump) continue
     const place = port === 'liquid' && circuit.liquidPort === 'coilSide' ? portPlaces.liquidAtCoil : portPlaces[port]
     const [x, y] = place
@@ -219,9 +223,9 @@ export function circuitPicture({
     const mark = state ? (state.pressure === 'low' ? '▽' : state.carries === 'discharge' ? '◆' : '△') : '?'
     shapes.push({ kind: 'dot', x, y, r: 12, tone }, label(mark, x, y + 5, 'hold', 14, true))
   }
-  taps.push({ part: 'indoorDevice', x: dIn, y: TOP })
-  if (circuit.heatPump)
-    taps.push({ part: 'outdoorDevice', x: dOut, y: TOP }, { part: 'reversingValve', x: 304, y: 222 })
+  if (!circuit.throttlesOutdoors) taps.push({ part: 'indoorDevice', x: dIn, y: TOP })
+  if (metersOutdoors) taps.push({ part: 'outdoorDevice', x: dOut, y: TOP })
+  if (circuit.heatPump) taps.push({ part: 'reversingValve', x: 304, y: 222 })
   for (const tap of taps)
     if (tap.part === chosen && (tap.part === 'indoorDevice' || tap.part === 'outdoorDevice'))
       shapes.push({ kind: 'line', x1: tap.x - 16, x2: tap.x + 16, y1: TOP - 22, y2: TOP - 22, tone: 'ink', width: 3 })

@@ -77,7 +77,7 @@ export function findTarget(question: TargetQuestion, profile: MethodProfile): Ta
   const method = chargeMethod({ metering: meteringIn(mode, facts, label), asked })
   if (!method.ok)
     return { ok: false, reason: heating && method.reason === 'noMetering' ? 'noOutdoorDevice' : method.reason }
-  const unread = heating ? notReadable(method.deciding, question) : undefined
+  const unread = notReadable(method.deciding, question)
   if (unread) return { ok: false, reason: unread, deciding: method.deciding }
   const found =
     method.deciding === 'subcooling' ? subcoolingTarget(question, profile) : superheatTarget(question, profile)
@@ -85,9 +85,9 @@ export function findTarget(question: TargetQuestion, profile: MethodProfile): Ta
   return withBand(found, method, profile)
 }
 
-/** Why a port of this unit doesn't give in heating what decides. */
-function notReadable(deciding: ChargedBy, { facts, label }: TargetQuestion): NotReadable | undefined {
-  const readable = readableIn('heating', unitCircuit(facts, label))
+/** Why a port of this unit doesn't give in this mode what decides. */
+function notReadable(deciding: ChargedBy, { facts, label, mode }: TargetQuestion): NotReadable | undefined {
+  const readable = readableIn(mode, unitCircuit(facts, label))
   return readable[deciding]
     ? undefined
     : readable.why.find((why) => (why === 'noTrueSuction') === (deciding === 'superheat'))

@@ -1,5 +1,7 @@
 import { isOldMachine } from '../facts/isOldMachine'
 import { conditionsWindow } from './conditionsWindow'
+import { unitCircuit } from '../heatpump/circuit'
+import { readableIn } from '../heatpump/readable'
 import { expectedPressures } from '../label/labelTarget'
 import { anyInfrared } from '../measurement/infrared'
 import { instrumentWarnings, type Instrument } from '../measurement/instrument'
@@ -34,6 +36,7 @@ export function findingsOf(c: Circumstances): Finding[] {
   contradictions(c, when)
   conditions(c, when)
   if (c.mode === 'heating') inHeating(c, when)
+  else notReadInCooling(c, when)
   airAndCoils(c, when)
   electrical(c, when)
   return found
@@ -41,6 +44,11 @@ export function findingsOf(c: Circumstances): Finding[] {
 
 /** `checkPlausibility` says what can't be; here it only takes the verdict away. */
 export const impossibleFinding = makeFinding('impossible', 'stop', { habits: ['clampsAgreeK', 'suctionOverReturnK'] })
+
+/** Where it meters outdoors in cooling, too, the line set carries what boils already: said, and nothing is computed from it. */
+function notReadInCooling({ facts, label }: Circumstances, when: When): void {
+  for (const why of readableIn('cooling', unitCircuit(facts, label)).why) when(true, 'note', `notRead.${why}`)
+}
 
 /** Whether this weather and this load let a reading settle the charge. */
 function conditions({ facts, measured: m, target, mode, profile }: Circumstances, when: When): void {

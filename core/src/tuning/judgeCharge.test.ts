@@ -426,6 +426,30 @@ describe('a line read by infrared', () => {
   })
 })
 
+describe('a machine that meters outdoors in both modes', () => {
+  const facts = (liquidPort: 'lineSide' | 'coilSide'): UnitFacts => ({
+    ...valve,
+    circuit: { throttlesOutdoors: true, outdoorDevice: 'electronic', liquidPort },
+  })
+  it('has no subcooling where the port carries what boils already, and no verdict by it; before the device it has', () => {
+    const read = (side: 'lineSide' | 'coilSide') =>
+      judge({ facts: facts(side), label: byOrientation }, { values: values(10, 10), instruments: used(digital) })
+    const behind = read('lineSide')
+    expect(behind).toMatchObject({ verdict: 'none', target: { ok: false, reason: 'liquidPortTwoPhase' } })
+    expect(behind.subcoolingK).toBeUndefined()
+    expect(behind.condensingK).toBeUndefined()
+    expect(behind.superheatK! * 1.8).toBeCloseTo(10, 1)
+    expect(behind.findings.map((f) => f.code)).toContain('notRead.liquidPortTwoPhase')
+    expect(read('coilSide')).toMatchObject({ verdict: 'in' })
+    expect(
+      judge(
+        { facts: { ...valve, circuit: { outdoorDevice: 'electronic' } }, label: byOrientation },
+        { values: values(10, 10), instruments: used(digital) },
+      ).verdict,
+    ).toBe('in')
+  })
+})
+
 describe('an older machine', () => {
   /** condensing 26 °F over 91 °F outdoors */
   const far = (facts: UnitFacts) =>

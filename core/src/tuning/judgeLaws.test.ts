@@ -178,7 +178,13 @@ describe('judging any reading whatever', () => {
         f(72, 100),
         (suction, liquid, suctionLine, liquidLine, outdoor) => {
           const unit = {
-            facts: { refrigerant: 'R-410A', metering: 'expansionValve', targetSubcooling: { value: 10, unit: '°F' } },
+            // said: by what isn't said the class goes by the divisions that were typed
+            facts: {
+              refrigerant: 'R-410A',
+              metering: 'expansionValve',
+              targetSubcooling: { value: 10, unit: '°F' },
+              instrumentClass: 'digital',
+            },
             elevationM: 0,
           } as const
           const celsius = (x: number) => ({ value: (x - 32) / 1.8, unit: '°C' as const })

@@ -111,7 +111,7 @@ export function measure({
 }): Measured {
   const { refrigerant } = facts
   const heating = mode === 'heating'
-  const si = heating ? readableSi(channelsSi(values), facts, label) : channelsSi(values)
+  const si = readableSi(channelsSi(values), mode, facts, label)
   const atmosphericPa = atmosphericPressurePa(elevationM)
   const absolute = (gaugePa: number | undefined) => (gaugePa === undefined ? undefined : gaugePa + atmosphericPa)
   const suctionPressurePa = absolute(si.suctionPressure)
@@ -163,9 +163,16 @@ export function measure({
   }
 }
 
-/** In heating the hoses of a unit without the ports for it read something else: nothing is computed from them. */
-function readableSi(si: ReturnType<typeof channelsSi>, facts: UnitFacts, label: ModelLabel | undefined) {
-  const readable = readableIn('heating', unitCircuit(facts, label))
+/** Where the hoses of a unit without the ports for it read something else (in heating, and in cooling where it meters outdoors) nothing is computed from them. */
+function readableSi(
+  si: ReturnType<typeof channelsSi>,
+  mode: ChargeMode,
+  facts: UnitFacts,
+  label: ModelLabel | undefined,
+) {
+  const unitsCircuit = unitCircuit(facts, label)
+  if (mode === 'cooling' && !unitsCircuit.throttlesOutdoors) return si
+  const readable = readableIn(mode, unitsCircuit)
   const { suctionPressure, suctionLine, liquidPressure, liquidLine, ...rest } = si
   return {
     ...rest,
