@@ -1,6 +1,7 @@
 import { encodeChunk, traceDigest, type TraceSample } from '@zetesis/core'
 import { TracePage } from '@zetesis/contract'
 import { randomUUID } from 'node:crypto'
+import { verifyAll } from './services/verify'
 import { entry, makeWorld, type World } from './test/world'
 
 let world: World
@@ -162,6 +163,8 @@ describe('recordings', () => {
       Buffer.from(encodeChunk(samples(900, 50))),
       traceId,
     ])
+    const named = (await verifyAll(world.db)).units.find((u) => u.unitId === unitId)
+    expect(named).toMatchObject({ chain: { ok: true }, stateAgrees: true, traces: [traceId] })
     const { traces } = (await wren.get(`/api/units/${unitId}/traces`).expect(200)).body
     expect(traces[0].state).toBe('altered')
     await wren.get(`/api/units/${unitId}/papers.pdf`).expect(200)

@@ -7,11 +7,14 @@ const { pool, db } = connect(process.env.DATABASE_URL ?? '')
 const { units, digest } = await verifyAll(db)
 await pool.end()
 let wrong = 0
-for (const { tag, unitId, chain, stateAgrees } of units) {
+for (const { tag, unitId, chain, stateAgrees, traces, fault } of units) {
   const intact = chain.ok || chain.reason === 'idCase'
-  if (!intact || !stateAgrees) wrong += 1
+  if (!intact || !stateAgrees || traces.length > 0) wrong += 1
   if (!chain.ok) console.log(`${tag} (${unitId}): ${chainWords(chain)}`)
-  if (!stateAgrees) console.log(`${tag} (${unitId}): what the board shows isn’t what its log says.`)
+  for (const traceId of traces)
+    console.log(`${tag} (${unitId}): the samples of recording ${traceId} aren’t those that its log ended with.`)
+  if (fault) console.log(`${tag} (${unitId}): can’t be read (${fault}).`)
+  else if (intact && !stateAgrees) console.log(`${tag} (${unitId}): what the board shows isn’t what its log says.`)
 }
 const entries = units.reduce((sum, unit) => sum + unit.entries, 0)
 console.log(`${units.length} units, ${entries} entries, ${wrong} wrong; digest ${digest}`)

@@ -63,7 +63,7 @@ const chunkTaken = () =>
   new HttpProblem(409, 'chunkTaken', 'Other samples are stored under this number. Begin a new recording.')
 
 /** What the log says of a recording's end. */
-function endOf(record: UnitRecord, traceId: string) {
+export function endOf(record: UnitRecord, traceId: string) {
   return record.items.traceEnded.find((end) => end.entry.traceId === traceId)?.entry
 }
 
@@ -83,7 +83,8 @@ async function mustFit(tx: Tx, key: TraceKey, record: UnitRecord): Promise<void>
     )
 }
 
-async function digestOf(db: Tx, key: TraceKey): Promise<string> {
+/** Hash over all samples of a recording as they are stored. */
+export async function digestOf(db: Tx, key: TraceKey): Promise<string> {
   return traceDigest((await allChunks(db, key)).map((chunk) => chunk.bytes))
 }
 
