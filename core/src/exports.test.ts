@@ -810,6 +810,10 @@ const samples: Record<string, readonly unknown[]> = {
     },
   ],
   sheetGrid: [sheet],
+  shortInBoth: [
+    { settled: true, judged: view.reading?.judged ?? { verdict: 'in', findings: [] } },
+    { settled: true, judged: view.reading?.judged ?? { verdict: 'in', findings: [] } },
+  ],
   show: ['temperature', 300, 'ip'],
   showText: ['temperature', 300, 'ip'],
   showTyped: [{ value: 3, unit: 'oz' }],

@@ -172,3 +172,6 @@ export function leakThroughWords(
     ? `It reads ${by} colder behind the valve than before it. Gas doesn’t cool in there: one clamp is off the pipe, or the two are swapped. Clamp both anew and read again.`
     : `The valve warms its suction by ${by}: hot gas that leaks through, or a clamp too near its body. Read again a hand’s width away; a leak is the valve’s.`
 }
+
+export const shortInBothWords =
+  'In cooling it reads short, and in heating the outdoor coil boils far under the air. The two modes meter elsewhere and exchange the coils: what they share is the charge. Find the leak, then weigh in.'

@@ -7,6 +7,7 @@ import { classError } from '../measurement/instrumentClass'
 import { standardOf } from '../measurement/errorShape'
 import { toSi } from '../quantity/unit'
 import type { InForce } from './inForce'
+import type { JudgedItem } from './judgedReadings'
 
 export const bothModesItems = ['changeOver', 'heating', 'leakThrough', 'defrost', 'heaters'] as const
 export type BothModesItem = (typeof bothModesItems)[number]
@@ -29,6 +30,8 @@ export interface BothModes {
     readonly tooCold: boolean
   }
   readonly heaters?: LogItem<HeatersNoted>
+  /** both ways round it reads short: refrigerant is missing, whatever else may be */
+  readonly short?: true
 }
 
 /** Both modes looked at: undefined for what only cools. What speaks against it stays open until it is read anew. */
@@ -59,6 +62,23 @@ export function bothModes(record: UnitRecord, { facts, method }: InForce): BothM
     ...(defrost ? { defrost } : {}),
     ...(heaters ? { heaters } : {}),
   }
+}
+
+/**
+ * Whether the latest readings of both modes say that refrigerant is missing: in cooling what decides lies on the short side of its target, in heating the outdoor coil boils far under the air. Each by itself
+ * has other causes (a restriction, ice, a dirty coil); together they have one, as the two modes use different devices and exchange the coils.
+ */
+export function shortInBoth(cooling: JudgedItem | undefined, heating: JudgedItem | undefined): boolean {
+  if (!cooling?.settled || !heating?.settled) return false
+  const { target, decidingValueK, verdict, findings } = cooling.judged
+  const codes = findings.map((f) => f.code)
+  const offShort =
+    target.ok &&
+    decidingValueK !== undefined &&
+    verdict === 'out' &&
+    (target.deciding === 'superheat' ? decidingValueK > target.highK : decidingValueK < target.lowK)
+  const inCooling = codes.includes('coilsSayShort') || (offShort && !codes.includes('coilsSayStarved'))
+  return inCooling && heating.judged.findings.some((f) => f.code === 'outdoorCoilFarUnder')
 }
 
 /** coverage factor for some 95 % (JCGM 100, 6.3) */

@@ -1,5 +1,6 @@
 import type { EntryBody } from '../entry/entry'
 import { testEntry, testId, NOON } from '../entry/testing'
+import { shortInBoth } from './bothModes'
 import { checkEntry } from './check/checkEntry'
 import { modeAt } from './heatPumpRun'
 import { bare, decayed, degF, good, psig, record, started, tested, view, weighed, type Lines } from './testingLines'
@@ -152,5 +153,36 @@ describe('what a heat pump is handed over with', () => {
     const body = { kind: 'reversingValveRead', vapourLine: degF(50), trueSuction: degF(52) } as const
     expect(check(running, body)).toEqual([])
     expect(check([...running, ...over(-5)], body)).toEqual(['onlyInCooling'])
+  })
+})
+
+describe('short in both modes', () => {
+  const at = (cooling: object, heating: object) => {
+    const told = view([
+      ...running,
+      [-12, { kind: 'reading', mode: 'cooling', values: { ...good, ...cooling } }],
+      ...over(-11),
+      [-5, { kind: 'reading', mode: 'heating', values: { ...heats, ...heating } }],
+    ] as Lines)
+    return [
+      { ...told.reading!, settled: true },
+      { ...told.heating!, settled: true },
+    ] as const
+  }
+  const [short, cold] = [{ liquidLine: degF(104.5) }, { suctionPressure: psig(44) }]
+  it('is said where both say so, and not by one alone', () => {
+    expect(shortInBoth(...at(short, cold))).toBe(true)
+    expect(shortInBoth(...at({}, cold))).toBe(false)
+    expect(shortInBoth(...at(short, {}))).toBe(false)
+    expect(shortInBoth(...at({}, {}))).toBe(false)
+  })
+  it('nor by a restriction, which starves one side, nor before both have settled, nor by one reading', () => {
+    const starved = { suctionPressure: psig(88), suctionLine: degF(66), liquidLine: degF(90) }
+    expect(shortInBoth(...at(starved, cold))).toBe(false)
+    const [cooling, heating] = at(short, cold)
+    expect(shortInBoth({ ...cooling, settled: false }, heating)).toBe(false)
+    expect(shortInBoth(cooling, { ...heating, settled: false })).toBe(false)
+    expect(shortInBoth(cooling, undefined)).toBe(false)
+    expect(shortInBoth(undefined, heating)).toBe(false)
   })
 })

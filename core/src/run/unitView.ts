@@ -14,7 +14,7 @@ import type { JudgedReading } from '../tuning/judgeCharge'
 import { conversionRun, conversionStop, type ConversionRun } from './conversionRun'
 import { sincePumpDown, thisRound } from './round'
 import { coldRun, type ColdRun } from './coldRun'
-import { bothModes, type BothModes } from './bothModes'
+import { bothModes, shortInBoth, type BothModes } from './bothModes'
 import { chargeBalance, type ChargeBalance } from './chargeBalance'
 import { heatPumpRun, type HeatPumpRun } from './heatPumpRun'
 import { inForceAt, unitProfile } from './inForce'
@@ -110,7 +110,7 @@ function tell(whole: UnitRecord, jobElevationM: number | undefined) {
     refusal,
     ...(conversion ? { conversion } : {}),
     heatPump,
-    ...(turned ? { bothModes: turned } : {}),
+    ...(turned ? { bothModes: shortInBoth(reading, heating) ? { ...turned, short: true as const } : turned } : {}),
     cold: coldRun(record, both),
     profile: unitProfile(record),
     pressureTest,

@@ -1,4 +1,4 @@
-import { bothModesWords, leakThroughWords, verdictWords } from '@zetesis/contract'
+import { bothModesWords, leakThroughWords, shortInBothWords, verdictWords } from '@zetesis/contract'
 import { useState } from 'react'
 import { useSettings } from '@/settings/settings'
 import { Banner } from '@/ui/Banner'
@@ -34,6 +34,11 @@ export function BothModesCard({ unit }: { unit: UnitHandle }) {
           {`${done.includes(item) ? '●' : '○'} ${bothModesWords[item]}`}
         </Body>
       ))}
+      {bothModes.short ? (
+        <Banner metal="out" word="Short in both modes" testID="short-in-both">
+          {shortInBothWords}
+        </Banner>
+      ) : null}
       {leakThrough && leakThrough.verdict !== 'in' ? (
         <Banner
           metal={leakThrough.verdict === 'out' ? 'out' : 'tooClose'}
