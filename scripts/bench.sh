@@ -3,7 +3,7 @@ need_node; need_packages; need_postgres; need_chromium; build_server; build_web
 cd "$ROOT"
 BENCH_DIR=$(mktemp -d /tmp/zetesis-bench.XXXXXX)
 trap 'pg_stop; rm -rf "$BENCH_DIR"' EXIT
-for name in saturation judgeCharge calibration decayStudy hardDecays tuningStudy plantStudy goodDay probeStudy coldPlantStudy; do
+for name in saturation judgeCharge calibration decayStudy hardDecays ordinaryDecays tuningStudy plantStudy goodDay probeStudy coldPlantStudy; do
   node_modules/.bin/esbuild "bench/$name.ts" --bundle --platform=node --format=esm --alias:@zetesis/core=./core/src/index.ts \
     --alias:@zetesis/rig=./rig/src/index.ts \
     --outfile="$BENCH_DIR/$name.mjs" --log-level=error
