@@ -186,3 +186,14 @@ describe('seconds to what is due', () => {
     expect(secondsToDue({ liveKg: 0.5, rateKgPerS: 0.01 }, 0.5)).toBe(0)
   })
 })
+
+it('a transfer of two hundred thousand readings is one, as any other', () => {
+  const n = 200_000
+  const samples = Array.from({ length: n }, (_, i) => ({
+    timeS: i / 100,
+    kg: i < 2000 ? 30 : i > n - 2000 ? 10 : 30 - (20 * (i - 2000)) / (n - 4000),
+  }))
+  const { steps, transferredKg } = watchScale(samples)
+  expect(steps.map((s) => s.kind)).toEqual(['transfer'])
+  expect(transferredKg).toBeCloseTo(20, 3)
+})

@@ -85,19 +85,20 @@ export function watchScale(
   samples: readonly ScaleSample[],
   { fastestKgPerS, leastStepKg }: ScaleHabits = usualScaleHabits(),
 ): ScaleWatch {
-  const read = [...samples]
-    .flatMap((s) =>
-      s.kg === null || !(Math.abs(s.kg) < ABSURD_KG && Math.abs(s.timeS) < ABSURD_S)
-        ? []
-        : [{ timeS: s.timeS, kg: s.kg }],
-    )
-    .sort((a, b) => a.timeS - b.timeS)
+  const read: Read[] = []
+  let inOrder = true
+  for (const { timeS, kg } of samples) {
+    if (kg === null || !(Math.abs(kg) < ABSURD_KG && Math.abs(timeS) < ABSURD_S)) continue
+    inOrder &&= read.length === 0 || timeS >= read[read.length - 1]!.timeS
+    read.push({ timeS, kg })
+  }
+  if (!inOrder) read.sort((a, b) => a.timeS - b.timeS)
   const smooth = runningMedian(read.map((s) => s.kg))
   const sigma = Math.max(scatter(read), LEAST_SIGMA_KG)
   const rests = withoutTails(joinRests(findRests(read, smooth, sigma), sigma, leastStepKg), leastStepKg)
   const steps = rests.slice(1).map((after, i): ScaleStep => {
     const before = rests[i]!
-    const between = read.flatMap((s, k) => (s.timeS > before.toS && s.timeS < after.fromS ? [smooth[k]!] : []))
+    const between = smooth.slice(firstAfter(read, before.toS), firstFrom(read, after.fromS))
     return { kind: kindOf(before, after, between), before, after, kg: after.kg - before.kg }
   })
   const transferredKg = steps.reduce((sum, s) => sum - (s.kind === 'transfer' ? s.kg : 0), 0)
@@ -121,7 +122,7 @@ export function watchScale(
     const u = Math.hypot(before.standardUncertaintyKg, after.standardUncertaintyKg)
     const tookS = Math.max(after.fromS - before.toS, 1e-9)
     const [low, high] = [Math.min(before.kg, after.kg), Math.max(before.kg, after.kg)]
-    const excursion = Math.max(...between.map((v) => Math.max(low - v, v - high)), 0)
+    const excursion = between.reduce((most, v) => Math.max(most, low - v, v - high), 0)
     const disturbed = excursion > leastStepKg + 4 * sigma
     const small = Math.abs(kg) <= Math.max(leastStepKg, 3 * u)
     if (small) return disturbed ? 'knock' : 'drift'
@@ -147,11 +148,41 @@ interface Read {
 
 function runningMedian(values: readonly number[]): number[] {
   const half = Math.floor(MEDIAN / 2)
-  return values.map((_, i) => median(values.slice(Math.max(0, i - half), i + half + 1)))
+  return values.map((_, i) => medianWithin(values, Math.max(0, i - half), Math.min(i + half + 1, values.length)))
+}
+
+/** The median of a short stretch, sorted in by hand: it is asked for at every reading. */
+function medianWithin(values: readonly number[], from: number, to: number): number {
+  const count = to - from
+  if (count > SHORT) return median(values.slice(from, to))
+  for (let i = 0; i < count; i++) {
+    const value = values[from + i]!
+    let at = i
+    for (; at > 0 && sorting[at - 1]! > value; at--) sorting[at] = sorting[at - 1]!
+    sorting[at] = value
+  }
+  const middle = count >> 1
+  return count % 2 === 1 ? sorting[middle]! : (sorting[middle - 1]! + sorting[middle]!) / 2
+}
+const SHORT = 16
+const sorting = new Float64Array(SHORT)
+
+/** Where the readings after a time begin, and those at it or after it. */
+const firstAfter = (read: readonly Read[], timeS: number) => firstWhere(read, (s) => s.timeS > timeS)
+const firstFrom = (read: readonly Read[], timeS: number) => firstWhere(read, (s) => s.timeS >= timeS)
+
+function firstWhere(read: readonly Read[], is: (s: Read) => boolean): number {
+  let [low, high] = [0, read.length]
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (is(read[middle]!)) high = middle
+    else low = middle + 1
+  }
+  return low
 }
 
 function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b)
+  const sorted = Float64Array.from(values).sort()
   const middle = sorted.length >> 1
   return sorted.length % 2 === 1 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2
 }
@@ -188,7 +219,7 @@ function findRests(read: readonly Read[], smooth: readonly number[], sigma: numb
     rests.push({ fromS: first.timeS, toS: last.timeS, kg, standardUncertaintyKg })
   }
   for (let i = 1; i <= read.length; i++) {
-    const level = median(smooth.slice(Math.max(from, i - 12), i))
+    const level = medianWithin(smooth, Math.max(from, i - 12), i)
     const ends = i === read.length || Math.abs(smooth[i]! - level) > 3 * sigma
     if (!ends) continue
     close(i)
