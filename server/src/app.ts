@@ -97,6 +97,8 @@ const pageHeaders = helmet({
       // the interface library writes its rules into style elements as components appear, and takes no nonce for them
       'style-src': ["'self'", "'unsafe-inline'"],
       'style-src-attr': ["'none'"],
+      // fonts are shipped with the app
+      'font-src': ["'self'"],
       'upgrade-insecure-requests': null,
     },
   },

@@ -40,7 +40,13 @@ describe('invitations', () => {
     const login = `Kim-${randomUUID().slice(0, 8)}@Example.com`
     const sent = await invite(login).expect(201)
     const token = tokenOf(sent)
-    expect((await world.mailed())[0]).toMatchObject({ to: login.toLowerCase(), text: expect.stringContaining(token) })
+    const [kept] = await world.mailed()
+    expect(kept).toMatchObject({ to: login.toLowerCase(), text: expect.stringContaining('invites you') })
+    // whoever reads what was sent, in the list of mails or in a backup, can't join by it
+    expect(JSON.stringify(kept)).not.toContain(token)
+    expect(JSON.stringify((await wren.get('/api/mails').expect(200)).body)).not.toContain(token)
+    const { rows } = await world.pool.query('select row_to_json(i) as row from invitations i')
+    expect(JSON.stringify(rows)).not.toContain(token)
     const shown = (await request(world.app).post('/api/join/shown').send({ token }).expect(200)).body
     expect(shown).toEqual({
       company: 'wren & Co',
@@ -348,6 +354,30 @@ describe('companies keep to themselves', () => {
       const answer =
         method === 'post' ? await request(world.app).post(filled).send({}) : await request(world.app).get(filled)
       expect([path, answer.status]).toEqual([path, 401])
+    }
+  })
+})
+
+describe('an installation whose sent mails still hold links', () => {
+  it('is carried forward without them', async () => {
+    const { pool, forward, drop } = await databaseBefore(11)
+    try {
+      const company = randomUUID()
+      await pool.query('insert into companies (id, name) values ($1, $2)', [company, 'Copper & Line'])
+      const token = 'a_B-9'.repeat(9).slice(0, 43)
+      const text = `Hello,\n\nopen this link:\n\nhttps://here.example/join#${token}\n`
+      await pool.query('insert into mails (company_id, id, "to", subject, text) values ($1, $2, $3, $4, $5)', [
+        company,
+        randomUUID(),
+        'kim@example.com',
+        'An invitation',
+        text,
+      ])
+      await forward()
+      const { rows } = await pool.query('select text from mails')
+      expect(rows).toEqual([{ text: 'Hello,\n\nopen this link:\n\n(the link stands in the mail alone)\n' }])
+    } finally {
+      await drop()
     }
   })
 })

@@ -87,10 +87,14 @@ export function makeMembers({ db, mailer, accounts }: { db: Db; mailer: Mailer; 
         await insertInvitation(tx, row)
         await writeAudit(tx, companyId, { by: name, what: 'invited', about: `${login} as ${role}` })
         const link = `/join#${token}`
+        const text = (where: string) =>
+          `Hello,\n\n${name} invites you to ${company} on Zetesis, as ${roleWords[role].toLowerCase()}. Open this link within ${INVITATION_DAYS} days; it works once:\n\n${where}\n`
         await mailer.send(tx, [companyId], {
           to: login,
           subject: `${name} invites you to ${company} on Zetesis`,
-          text: `Hello,\n\n${name} invites you to ${company} on Zetesis, as ${roleWords[role].toLowerCase()}. Open this link within ${INVITATION_DAYS} days; it works once:\n\n${mailer.publicUrl}${link}\n`,
+          text: text(`${mailer.publicUrl}${link}`),
+          // who reads what was sent, or a backup, joins as nobody
+          shown: text('(the link stands in the mail alone)'),
         })
         return { invitation: shownInvitation(row), link }
       })
