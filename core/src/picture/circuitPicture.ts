@@ -47,7 +47,7 @@ const portPlaces: Readonly<Record<CircuitPort | 'liquidAtCoil', readonly [number
   vapour: [150, BOTTOM],
   trueSuction: [SUCTION, 270],
   extraLiquid: [146, TOP],
-  discharge: [DISCHARGE, 284],
+  discharge: [DISCHARGE, 266],
   liquid: [198, TOP],
   liquidAtCoil: [260, TOP],
 }
