@@ -30,15 +30,19 @@ export function newsRoutes(news: News, reads: ReturnType<typeof stillReads>): { 
       news.onGap(() => res.write('event: gap\ndata: {}\n\n')),
     ]
     const beat = setInterval(() => res.write(': still here\n\n'), BEAT_MS)
-    const look = setInterval(
-      // while the database is away nobody is known to be out, and nothing is told either
-      () =>
-        void reads(sessionID, who).then(
-          (may) => (may ? undefined : res.end()),
-          () => undefined,
-        ),
-      LOOK_MS,
-    )
+    let looking = false
+    const look = setInterval(() => {
+      // one question at a time: where the database is slow they mustn't queue up
+      if (looking) return
+      looking = true
+      void reads(sessionID, who)
+        // while the database is away nobody is known to be out, and nothing is told either
+        .catch(() => true)
+        .then((may) => {
+          looking = false
+          if (!may) res.end()
+        })
+    }, LOOK_MS)
     req.once('close', () => {
       clearInterval(beat)
       clearInterval(look)
