@@ -56,7 +56,13 @@ describe('the words of a decay', () => {
     expect([result.cause, result.verdict]).toEqual(['inconclusive', 'in'])
     expect(causeText(result, 'new')).toBe('likely tight')
     expect(decayReason(result, 'ip')).toMatch(/^It stays under the limit\. Likeliest tight, \d+ %\. A leak up to/)
-    expect(nextForDecay(result, 'new')).toMatch(/^Open the valves/)
+    expect(nextForDecay({ ...result, complete: true }, 'new')).toMatch(/^Open the valves/)
+    // half-way through the hold nothing is opened, however it looks
+    expect(result.complete).toBe(false)
+    expect(nextForDecay(result, 'new')).not.toMatch(/Open/)
+    const tight = { ...result, cause: 'tight' } as const
+    expect(nextForDecay(tight, 'new')).toMatch(/^Leave it shut until the hold is over/)
+    expect(nextForDecay({ ...tight, complete: true }, 'new')).toBe('Open the valves.')
     const still = { ...result, verdict: 'tooClose' } as const
     expect(causeText(still, 'new')).toBe('can’t tell yet')
     expect(decayReason(still, 'ip')).toMatch(/not enough to say/)

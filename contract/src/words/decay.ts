@@ -78,7 +78,8 @@ export function nextForDecay(result: DecayResult, work: UnitFacts['work']): stri
   const alsoSoap = leakBeside ? ' Soap the joints while the nitrogen stands in it.' : ''
   switch (cause) {
     case 'tight':
-      return verdict === 'out' ? 'No rise, but over the limit: pull deeper, then valve off again.' : 'Open the valves.'
+      if (verdict === 'out') return 'No rise, but over the limit: pull deeper, then valve off again.'
+      return result.complete ? 'Open the valves.' : 'Leave it shut until the hold is over, and read once more.'
     case 'leak':
       return verdict === 'in'
         ? 'It passes, but the rise runs straight: find the leak before you rely on it.'
@@ -92,7 +93,8 @@ export function nextForDecay(result: DecayResult, work: UnitFacts['work']): stri
     case 'both':
       return 'Find the leak first, with nitrogen and soap; then break with nitrogen twice and pull again.'
     case 'inconclusive':
-      if (verdict === 'in') return openWords(result)
+      // only a hold that is over passes: until then it is foretold
+      if (verdict === 'in' && result.complete) return openWords(result)
       return result.moreMinutes === undefined
         ? 'Waiting longer won’t tell: steady the gauge, check its connection, pull deeper and hold again.'
         : `Hold on: about ${moreText(result.moreMinutes)} more would tell.`

@@ -68,6 +68,12 @@ describe('a defrost behind duct heaters', () => {
   it('a change-over to cooling that stays is none', () => {
     expect(found([...heating, [15.5, 140, 130], [17, 200, 110], [60, 205, 112]])).toEqual([])
   })
+  it('a recording that goes on after a gap, standing, is none', () => {
+    const gap = drawn([...heating, [15.1, 150, 100], [18, 148, 100], [19, 325, 76], [30, 326, 76]])
+    const later = gap.map((s) => (s.timeS > 15 * 60 ? { ...s, timeS: s.timeS + 300 } : s))
+    expect(findDefrosts(later)).toEqual([])
+    expect(findDefrosts(gap)).toHaveLength(1)
+  })
   it('without pressures there is nothing to tell it by', () => {
     const air = drawn([...heating, ...defrosting]).map(({ timeS, values: { supply, returnDryBulb } }) => ({
       timeS,

@@ -18,6 +18,9 @@ const LIKE_BEFORE = 0.15
 /** shorter is a hose that was moved, longer than any board lets it is a change-over */
 const LEAST_S = 30
 const LONGEST_S = 20 * 60
+/** readings further apart than this show no turn: what lies between may have been a stop */
+const SELDOM_S = 150
+
 interface Point {
   readonly timeS: number
   readonly highPa: number
@@ -86,7 +89,8 @@ function turnedFrom(points: readonly Point[], at: number, leastRatio: number): P
   const now = points[at]!
   for (let k = at - 1; k >= 0; k--) {
     const before = points[k]!
-    if (k < at - 1 && now.timeS - before.timeS > TURNS_WITHIN_S) return undefined
+    // where readings come seldom the one before is as near as there is
+    if (now.timeS - before.timeS > (k === at - 1 ? SELDOM_S : TURNS_WITHIN_S)) return undefined
     const collapsed = now.ratio < RATIO_LEFT * before.ratio && now.highPa < HEAD_LEFT * before.highPa
     if (before.ratio >= leastRatio && collapsed) return before
   }

@@ -54,7 +54,7 @@ const VAPOUR_FREE = 2
 const VAPOUR_AT_START = 0.25
 
 /**
- * What nobody logged of a pipe's warmth. Calm: gas that drifts by two kelvin an hour. Stirred: sun on it, a plant room's door, brazed an hour ago: three times as
+ * What nobody logged of a pipe's warmth. Calm: gas that drifts by two kelvin an hour. Stirred: sun on it, a plant room's door, brazed an hour ago: eight times as
  * much, and what vapour stood there at the beginning with it.
  */
 export type Weather = 'calm' | 'stirred'
