@@ -62,7 +62,9 @@ function endOf(points: readonly Point[], at: number, from: Point): number | 'nev
     const p = points[k]!
     if (p.timeS - from.timeS > LONGEST_S) return 'never'
     if (alike(p, from)) return k
-    if (p.timeS - from.timeS < LEAST_S || !turnedFrom(points, k, RUNS)) continue
+    // back, and not the same turn seen once more
+    const turned = turnedFrom(points, k, RUNS)
+    if (!turned || turned.timeS < from.timeS + LEAST_S) continue
     const later = points.slice(k).findIndex((q) => q.timeS - p.timeS > SOON_S)
     if (points.slice(k, later < 0 ? undefined : k + later).some((q) => heats(q, from))) return k
   }
