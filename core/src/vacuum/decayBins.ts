@@ -40,7 +40,7 @@ export function gaugeNoise(samples: readonly VacuumSample[], priorShare: number)
     const gain = 1 + (1 - along) ** 2 + along ** 2
     shares.push(Math.abs(b.pressurePa - between) / Math.sqrt(gain) / b.pressurePa)
   }
-  const sorted = [...shares].sort((a, b) => a - b)
+  const sorted = Float64Array.from(shares).sort()
   const median = sorted[sorted.length >> 1] ?? 0
   const mean = shares.reduce((a, b) => a + b, 0) / Math.max(shares.length, 1)
   const limit = 4 * 1.4826 * Math.max(median, 0.25 * mean)
@@ -61,8 +61,8 @@ const MICRON_PA = 0.133322368
 
 /** The smallest step between readings of which most others are multiples. */
 function displayStep(samples: readonly VacuumSample[]): number {
-  const distinct = [...new Set(samples.map((s) => s.pressurePa))].sort((a, b) => a - b)
-  if (distinct.length <= 3 && samples.length >= 8) {
+  const distinct = fewDistinct(samples)
+  if (distinct && samples.length >= 8) {
     if (distinct.length > 1) return Math.min(...distinct.slice(1).map((v, i) => v - distinct[i]!))
     const micron = distinct[0]! / MICRON_PA
     const step = ROUND_STEPS.find((s) => Math.abs(micron / s - Math.round(micron / s)) < 1e-5)
@@ -76,6 +76,13 @@ function displayStep(samples: readonly VacuumSample[]): number {
   const step = steps.reduce((a, b) => Math.min(a, b), Infinity)
   const near = steps.filter((d) => Math.abs(d / step - Math.round(d / step)) < 0.02).length
   return near >= 0.95 * steps.length ? step : 0
+}
+
+/** The different pressures of a display that shows three at the most, rising; undefined where there are more. */
+function fewDistinct(samples: readonly VacuumSample[]): number[] | undefined {
+  const distinct = new Set<number>()
+  for (const { pressurePa } of samples) if (distinct.add(pressurePa).size > 3) return undefined
+  return [...distinct].sort((a, b) => a - b)
 }
 
 /**
@@ -105,8 +112,9 @@ export function decayBins(samples: readonly VacuumSample[], noise: GaugeNoise, m
 }
 
 function middleOf(samples: readonly VacuumSample[]): number {
-  const sorted = samples.map((s) => s.pressurePa).sort((a, b) => a - b)
-  return sorted[sorted.length >> 1]!
+  const sorted = new Float64Array(samples.length)
+  for (let i = 0; i < sorted.length; i++) sorted[i] = samples[i]!.pressurePa
+  return sorted.sort()[sorted.length >> 1]!
 }
 
 function binOf(samples: readonly VacuumSample[], { share, stepPa }: GaugeNoise, alike: number): Bin {

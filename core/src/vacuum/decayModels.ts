@@ -62,11 +62,11 @@ const STIRRED = 8 * Math.hypot(1, VAPOUR_FOLLOWS * VAPOUR_AT_START)
 
 /** What a pipe's temperature may add to the pressures, each column by one standard deviation in calm weather; `driftPa` is what drifts as gas does. */
 function nuisances(bins: readonly Bin[], driftPa: number): Float64Array[] {
-  const drift = Float64Array.from(bins, (b) => b.timeS * DRIFT_PER_S * driftPa)
+  const drift = column(bins, (b) => b.timeS * DRIFT_PER_S * driftPa)
   if (bins[0]?.warmth === undefined) return [drift]
   // vapour that stood there at the beginning follows its own law: known from the log, but not how much there is
   const startPa = VAPOUR_AT_START * bins[0].pressurePa
-  return [drift, Float64Array.from(bins, ({ warmth }) => startPa * ((warmth?.vapour ?? 1) - (warmth?.gas ?? 1)))]
+  return [drift, column(bins, ({ warmth }) => startPa * ((warmth?.vapour ?? 1) - (warmth?.gas ?? 1)))]
 }
 
 /**
@@ -76,12 +76,12 @@ function nuisances(bins: readonly Bin[], driftPa: number): Float64Array[] {
 function bentAt(
   bins: readonly Bin[],
   { creeps, timeConstantS }: Pick<DecayCurve, 'creeps' | 'timeConstantS'>,
-): number[] {
+): Float64Array {
   const start = bins[0]?.warmth
-  if (creeps || !start) return bins.map((b) => bend(creeps === true, b.timeS, timeConstantS) * (b.warmth?.gas ?? 1))
+  if (creeps || !start) return column(bins, (b) => bend(creeps === true, b.timeS, timeConstantS) * (b.warmth?.gas ?? 1))
   let risen = 0
   let before = { timeS: 0, vapour: start.vapour }
-  return bins.map(({ timeS, warmth = start }) => {
+  return column(bins, ({ timeS, warmth = start }) => {
     const { vapour } = warmth
     // the lag of first order behind what moves evenly from bin to bin, in closed form
     const steps = Math.max((timeS - before.timeS) / timeConstantS, 1e-9)
@@ -125,6 +125,8 @@ export interface LinearFit {
 /** A model's linear equations at one time constant: its rows for each bin, and their weighted sums. */
 interface Equations {
   readonly columns: readonly Float64Array[]
+  readonly pressures: Float64Array
+  readonly sigmas: Float64Array
   /** of start, rise and leak; what follows is the weather's */
   readonly terms: number
   readonly normal: readonly (readonly number[])[]
@@ -138,29 +140,50 @@ function equationsOf(bins: readonly Bin[], model: DecayModel, timeConstantS: num
   const meanPa = bins.reduce((sum, b) => sum + b.pressurePa, 0) / bins.length
   // where it bends, what has risen is vapour
   const vapourPa = withBend(model) && !creeps ? Math.max(0, meanPa - bins[0]!.pressurePa) : 0
-  const gas = Float64Array.from(bins, (b) => b.warmth?.gas ?? 1)
-  const own = [
-    gas,
-    ...(withBend(model) ? [Float64Array.from(bentAt(bins, { creeps, timeConstantS }))] : []),
-    ...(withLeak(model) ? [gas.map((g, i) => g * bins[i]!.timeS)] : []),
-  ]
+  const gas = column(bins, (b) => b.warmth?.gas ?? 1)
+  const own = [gas]
+  if (withBend(model)) own.push(bentAt(bins, { creeps, timeConstantS }))
+  if (withLeak(model))
+    own.push(
+      product(
+        gas,
+        column(bins, (b) => b.timeS),
+      ),
+    )
   const driftPa = meanPa + (bins[0]?.warmth ? 0 : VAPOUR_FOLLOWS * VAPOUR_FREE * vapourPa)
   const columns = [...own, ...nuisances(bins, driftPa)]
-  const weighed = columns.map((column) => column.map((v, i) => v / bins[i]!.sigmaPa ** 2))
-  const dot = (u: Float64Array, v: Float64Array) => {
-    let sum = 0
-    for (let i = 0; i < u.length; i++) sum += u[i]! * v[i]!
-    return sum
+  const size = columns.length
+  const normal = columns.map(() => new Array<number>(size).fill(0))
+  const right = new Array<number>(size).fill(0)
+  const sigmas = column(bins, (b) => b.sigmaPa)
+  const weights = column(bins, (b) => 1 / b.sigmaPa ** 2)
+  const pressures = column(bins, (b) => b.pressurePa)
+  for (let k = 0; k < size; k++) {
+    const weighed = product(columns[k]!, weights)
+    right[k] = dot(weighed, pressures)
+    for (let j = 0; j <= k; j++) normal[k]![j] = normal[j]![k] = dot(weighed, columns[j]!)
   }
-  const pressures = Float64Array.from(bins, (b) => b.pressurePa)
-  const normal = weighed.map((u) => columns.map((v) => dot(u, v)))
-  return {
-    columns,
-    terms: own.length,
-    normal,
-    right: weighed.map((u) => dot(u, pressures)),
-    stirred: Math.max(1, (STIRRED * meanPa) / Math.max(driftPa, 1e-12)),
-  }
+  const stirred = Math.max(1, (STIRRED * meanPa) / Math.max(driftPa, 1e-12))
+  return { columns, pressures, sigmas, terms: own.length, normal, right, stirred }
+}
+
+/** One figure for each bin. A plain loop: `Float64Array.from` takes ten times as long, and this is asked some thousand times for a hold. */
+function column(bins: readonly Bin[], of: (bin: Bin, i: number) => number): Float64Array {
+  const values = new Float64Array(bins.length)
+  for (let i = 0; i < bins.length; i++) values[i] = of(bins[i]!, i)
+  return values
+}
+
+function product(u: Float64Array, v: Float64Array): Float64Array {
+  const values = new Float64Array(u.length)
+  for (let i = 0; i < u.length; i++) values[i] = u[i]! * v[i]!
+  return values
+}
+
+function dot(u: Float64Array, v: Float64Array): number {
+  let sum = 0
+  for (let i = 0; i < u.length; i++) sum += u[i]! * v[i]!
+  return sum
 }
 
 /**
@@ -185,14 +208,13 @@ export function fitWeathers(
 ): (LinearFit | undefined)[] {
   if (bins.length === 0) return weathers.map(() => undefined)
   const equations = equationsOf(bins, model, timeConstantS)
-  return weathers.map((weather) => solved(bins, model, timeConstantS, equations, weather))
+  return weathers.map((weather) => solved(model, timeConstantS, equations, weather))
 }
 
 function solved(
-  bins: readonly Bin[],
   model: DecayModel,
   timeConstantS: number,
-  { columns, terms, normal, right, stirred }: Equations,
+  { columns, pressures, sigmas, terms, normal, right, stirred }: Equations,
   weather: Weather,
 ): LinearFit | undefined {
   // the drift stands behind the model's own terms
@@ -214,16 +236,18 @@ function solved(
   }
   const parts = free.map((value, i) => value * times[i]!)
   let chiSquared = free.slice(terms).reduce((sum, w) => sum + w ** 2, 0)
-  for (let i = 0; i < bins.length; i++) {
-    let onPa = 0
-    for (let k = 0; k < parts.length; k++) onPa += parts[k]! * columns[k]![i]!
-    chiSquared += missed(bins[i]!, Math.min(Math.max(onPa, -MOST), ATMOSPHERE_PA))
+  const onPa = new Float64Array(pressures.length)
+  for (let k = 0; k < parts.length; k++) {
+    const [part, term] = [parts[k]!, columns[k]!]
+    for (let i = 0; i < onPa.length; i++) onPa[i]! += part * term[i]!
   }
-  const last = bins.length - 1
+  for (let i = 0; i < onPa.length; i++)
+    chiSquared += missed(pressures[i]!, sigmas[i]!, Math.min(Math.max(onPa[i]!, -MOST), ATMOSPHERE_PA))
+  const last = pressures.length - 1
   return { curve, chiSquared, covariance, free, atLast: columns.map((column, i) => column[last]! * times[i]!) }
 }
 
-const missed = ({ pressurePa, sigmaPa }: Bin, onPa: number) =>
+const missed = (pressurePa: number, sigmaPa: number, onPa: number) =>
   bounded((pressurePa - onPa) / Math.max(sigmaPa, 1e-12)) ** 2
 
 /** Inverse of a small symmetric matrix, its rows and columns first scaled to a diagonal of ones; Gauss–Jordan with pivots on the diagonal. */
@@ -248,7 +272,7 @@ function invertScaled(matrix: readonly number[][]): number[][] | undefined {
 
 export function chiSquaredOf(bins: readonly Bin[], curve: DecayCurve): number {
   const on = pressuresOn(curve, bins)
-  return bins.reduce((sum, b, i) => sum + missed(b, on[i]!), 0)
+  return bins.reduce((sum, b, i) => sum + missed(b.pressurePa, b.sigmaPa, on[i]!), 0)
 }
 
 /** When surfaces begin to give off less, s: even in their logarithm. */

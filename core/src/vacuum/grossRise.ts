@@ -64,8 +64,8 @@ export function grossRise(
 
 /** The highest that isn't one wild reading's: of many the third. */
 function topOf(samples: readonly VacuumSample[]): number {
-  const sorted = samples.map((s) => s.pressurePa).sort((a, b) => b - a)
-  return sorted[samples.length < 12 ? 0 : 2]!
+  const sorted = Float64Array.from(samples.map((s) => s.pressurePa)).sort()
+  return sorted.at(samples.length < 12 ? -1 : -3)!
 }
 
 /** A straight line through a rise, and whether one that bends follows it better. */
