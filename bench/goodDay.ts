@@ -22,6 +22,8 @@ const MOST_ACTS = 6
 const MOST_STEPS = 6
 /** of what a clamp differs from its neighbour on one pipe, °F */
 const CLAMPS_F = 0.4
+/** what the air takes of or gives to a liquid line on its way, °F */
+const LINE_F = 1.2
 
 const wantsCharge = ({ advice }: LiveAssessment) => advice?.action === 'add' || advice?.action === 'remove'
 
@@ -37,8 +39,10 @@ function asked(gate: ChargeGate, now: LiveAssessment, done: ReadonlySet<string>)
       return of('device')
     case 'otherCauseLeads':
       if (gate.cause === 'restriction') return of('drier')
+      if (gate.cause === 'lineRestriction') return of('line') ?? of('hand')
       if (gate.cause === 'air') return of('rest')
       if (gate.cause === 'weakCompressor') return of('amps')
+      if (now.separating?.symptom === 'lineDrop') return of('line') ?? of('hand')
       return now.separating?.symptom === 'drierDrop' ? of('drier') : undefined
     default:
       return undefined
@@ -47,7 +51,12 @@ function asked(gate: ChargeGate, now: LiveAssessment, done: ReadonlySet<string>)
 
 /** The further reading that the app names, where the crew hasn't taken it yet. */
 function separating({ separating: s }: LiveAssessment, done: ReadonlySet<string>): string | undefined {
-  const acts: Partial<Record<string, string>> = { drierDrop: 'drier', restPressure: 'rest', amps: 'amps' }
+  const acts: Partial<Record<string, string>> = {
+    drierDrop: 'drier',
+    lineDrop: 'line',
+    restPressure: 'rest',
+    amps: 'amps',
+  }
   const act = s && acts[s.symptom]
   return act && !done.has(act) ? act : undefined
 }
@@ -57,6 +66,11 @@ function answer(act: string, spec: PlantSpec, visit: Visit, clamp: Dice): Beside
   switch (act) {
     case 'drier':
       return { drierDropK: (spec.effect.drier * spec.severity + CLAMPS_F * clamp.normal()) / 1.8 }
+    case 'line':
+      // bare or in the sun, a line loses or takes up by itself
+      return { lineDropK: ((spec.effect.drier + spec.effect.line) * spec.severity + LINE_F * clamp.normal()) / 1.8 }
+    case 'hand':
+      return { lineChecked: spec.fault !== 'kinkedLine' }
     case 'rest':
       return { restOverAmbientK: visit.restK }
     case 'condenser':
@@ -157,7 +171,7 @@ function day(d: Dice, clamp: Dice, spec: PlantSpec, right: readonly FaultCause[]
   }
 }
 
-const starving: readonly FaultCause[] = ['restriction', 'starvedDevice']
+const starving: readonly FaultCause[] = ['restriction', 'lineRestriction', 'starvedDevice']
 function inFirstTwo({ ranked }: LiveAssessment, right: readonly FaultCause[]): boolean {
   const alike = (a: FaultCause, b: FaultCause) => a === b || (starving.includes(a) && starving.includes(b))
   const groups = ranked.filter((r, i) => !ranked.slice(0, i).some((o) => alike(o.cause, r.cause)))
@@ -209,6 +223,7 @@ for (const metering of meterings) {
 
 const faults: readonly (readonly [string, PlantFault, readonly FaultCause[], Metering?])[] = [
   ['restriction', 'restriction', starving],
+  ['kinked line', 'kinkedLine', starving],
   ['small piston', 'smallPiston', starving, 'fixedOrifice'],
   ['starved valve', 'starvedValve', starving, 'expansionValve'],
   ['worn compressor', 'weakCompressor', ['weakCompressor']],

@@ -7,7 +7,7 @@ import { pointOf, quantile, Visit } from './secondPlant/visit'
 import { meterings, percent, seed, systems } from './studyKit'
 
 /** What a lead answers who is asked: true of a system that has nothing but its charge wrong. */
-const answers = { drierDropK: 0, deviceChecked: true, condenserClean: true }
+const answers = { drierDropK: 0, lineDropK: 0, lineChecked: true, deviceChecked: true, condenserClean: true }
 
 function tune(d: Dice, metering: Metering, followed: 'asked' | 'blind') {
   const off = d.from(-0.22, 0.08)
@@ -96,7 +96,7 @@ interface Case {
   readonly severity?: readonly [number, number]
   readonly only?: Metering
 }
-const starving: FaultCause[] = ['restriction', 'starvedDevice']
+const starving: FaultCause[] = ['restriction', 'lineRestriction', 'starvedDevice']
 const cases: Record<string, Case> = {
   sound: { fault: 'none', causes: ['none'] },
   'short 8–25 %': {
@@ -107,6 +107,7 @@ const cases: Record<string, Case> = {
   'over 8–25 %': { fault: 'none', causes: ['overcharge'], share: (d) => d.from(1.08, 1.25) },
   'over 30–100 %': { fault: 'none', causes: ['overcharge'], share: (d) => d.from(1.3, 2) },
   restriction: { fault: 'restriction', causes: starving },
+  'kinked line': { fault: 'kinkedLine', causes: starving },
   'small piston': { fault: 'smallPiston', causes: starving, only: 'fixedOrifice' },
   'starved valve': { fault: 'starvedValve', causes: starving, only: 'expansionValve' },
   'large piston': { fault: 'largePiston', causes: ['overfeeding'], only: 'fixedOrifice' },
@@ -126,7 +127,7 @@ function gatedRatio({ ranked, advice }: LiveAssessment) {
   if (advice?.action !== 'add' || ranked.length === 0) return undefined
   const of = (...causes: string[]) =>
     Math.max(...ranked.filter((r) => causes.includes(r.cause)).map((r) => r.probability))
-  return Math.log((1e-9 + of('restriction', 'starvedDevice')) / (1e-9 + of('undercharge', 'nearlyEmpty')))
+  return Math.log((1e-9 + of(...starving)) / (1e-9 + of('undercharge', 'nearlyEmpty')))
 }
 let addedWrongly = 0
 let addedAfter = 0
@@ -177,7 +178,9 @@ for (const metering of meterings)
       const answered = visit.look({
         condenserClean: c.fault !== 'dirtyCondenser',
         deviceChecked: c.fault !== 'smallPiston' && c.fault !== 'largePiston',
+        lineChecked: c.fault !== 'kinkedLine',
         drierDropK: (spec.effect.drier * severity + 0.4 * clamp.normal()) / 1.8,
+        lineDropK: ((spec.effect.drier + spec.effect.line) * severity + 1.2 * clamp.normal()) / 1.8,
       })
       if (answered.advice?.action === 'add' && answered.gates.length === 0) tally.after++
     }

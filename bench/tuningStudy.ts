@@ -5,6 +5,7 @@ import {
   customaryProfile,
   plausibleOf,
   restDeviation,
+  starvingCauses,
   wetBulbK,
   type ChargeStep,
   type FaultCause,
@@ -213,6 +214,7 @@ const cases: Record<string, Case & { readonly only?: Metering }> = {
   undercharge: { cause: 'undercharge', charge: (r) => r.between(-0.25, -0.1) },
   overcharge: { cause: 'overcharge', charge: (r) => r.between(0.08, 0.2) },
   restriction: { cause: 'restriction', faults: (r) => ({ restriction: r.between(0.7, 1) }) },
+  'kinked line': { cause: 'lineRestriction', faults: (r) => ({ lineRestriction: r.between(0.7, 1) }) },
   'starved valve': {
     cause: 'starvedDevice',
     faults: (r) => ({ starvedValve: r.between(0.3, 1) }),
@@ -240,7 +242,7 @@ const cases: Record<string, Case & { readonly only?: Metering }> = {
   'air in the system': { cause: 'air', faults: (r) => ({ airPa: r.between(1.2e5, 3e5) }) },
 }
 const alike = (a: FaultCause, b: FaultCause) => a === b || (starving.has(a) && starving.has(b))
-const starving = new Set<FaultCause>(['restriction', 'starvedDevice'])
+const starving = new Set<FaultCause>(starvingCauses)
 
 console.log('\n| fault | metering | first | in the first two | "add" said |')
 console.log('| --- | --- | ---: | ---: | ---: |')

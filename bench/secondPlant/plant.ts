@@ -14,6 +14,7 @@ import type { Dice } from './random'
 export type PlantFault =
   | 'none'
   | 'restriction'
+  | 'kinkedLine'
   | 'smallPiston'
   | 'starvedValve'
   | 'largePiston'
@@ -70,6 +71,8 @@ interface Effect {
   readonly amps: number
   readonly rest: number
   readonly drier: number
+  /** lost along the line, beside what the air takes */
+  readonly line: number
   /** how far superheat still follows the charge: what starves the coil holds it back, whatever stands before it */
   readonly follows: number
 }
@@ -82,6 +85,7 @@ const nothing: Effect = {
   amps: 0,
   rest: 0,
   drier: 0,
+  line: 0,
   follows: 1,
 }
 
@@ -91,6 +95,7 @@ function effectOf(d: Dice, fault: PlantFault, metering: Metering): Effect {
     case 'none':
       return nothing
     case 'restriction':
+    case 'kinkedLine':
     case 'smallPiston':
     case 'starvedValve':
       return {
@@ -102,6 +107,7 @@ function effectOf(d: Dice, fault: PlantFault, metering: Metering): Effect {
         amps: -d.from(0.02, 0.1),
         rest: 0,
         drier: fault === 'restriction' ? d.from(4, 20) : 0,
+        line: fault === 'kinkedLine' ? d.from(4, 20) : 0,
         follows: d.from(0, 0.4),
       }
     case 'largePiston':
@@ -115,6 +121,7 @@ function effectOf(d: Dice, fault: PlantFault, metering: Metering): Effect {
         amps: d.from(0, 0.05),
         rest: 0,
         drier: 0,
+        line: 0,
         follows: 1,
       }
     case 'weakCompressor':
@@ -127,6 +134,7 @@ function effectOf(d: Dice, fault: PlantFault, metering: Metering): Effect {
         amps: -d.from(0.1, 0.35),
         rest: 0,
         drier: 0,
+        line: 0,
         follows: 1,
       }
     case 'lowAirflow':
@@ -139,6 +147,7 @@ function effectOf(d: Dice, fault: PlantFault, metering: Metering): Effect {
         amps: -d.from(0, 0.06),
         rest: 0,
         drier: 0,
+        line: 0,
         follows: 1,
       }
     case 'dirtyCondenser':
@@ -151,6 +160,7 @@ function effectOf(d: Dice, fault: PlantFault, metering: Metering): Effect {
         amps: d.from(0.05, 0.2),
         rest: 0,
         drier: 0,
+        line: 0,
         follows: 1,
       }
     case 'air':
@@ -163,6 +173,7 @@ function effectOf(d: Dice, fault: PlantFault, metering: Metering): Effect {
         amps: d.from(0.04, 0.15),
         rest: d.from(4, 12),
         drier: 0,
+        line: 0,
         follows: 1,
       }
   }

@@ -798,6 +798,7 @@ const samples: Record<string, readonly unknown[]> = {
   secondsToDue: [{ liveKg: 5, rateKgPerS: -0.01 }, 1],
   sensitivities: [judged.target, measured, values, 'R-407C'],
   separatingReading: [findings, ranked],
+  unparted: [findings, ranked],
   serves: [gauge, 'suctionPressure'],
   settling: [
     {

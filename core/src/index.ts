@@ -185,6 +185,7 @@ export * from './tuning/countedClass'
 export * from './tuning/deviations'
 export * from './tuning/diagnose'
 export * from './tuning/faultSignatures'
+export * from './tuning/unparted'
 export type {
   CoilsCode,
   Consequence,

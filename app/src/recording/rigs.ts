@@ -42,6 +42,7 @@ export const rigWords: { readonly [K in RigKind]: Readonly<Record<Names[K], stri
     short: 'A fifth of the charge short',
     over: 'Overcharged',
     restricted: 'Drier nearly blocked',
+    lineRestricted: 'Liquid line kinked',
     starved: 'Metering device starves',
     overfeeding: 'Metering device overfeeds',
     hunting: 'Valve hunts',

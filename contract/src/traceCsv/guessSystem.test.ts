@@ -11,8 +11,8 @@ const guess = (header: string, cells: string) => {
 describe('a log of a running system', () => {
   it('finds each channel by its name, with its unit', () => {
     const channels = guess(
-      'time s,Suction psig,Liquid psig,Suction line °F,Liquid line °F,Discharge °F,Return °F,RH %,Supply °F,Outdoor °F,ESP in wc,Volts,Amps,after drier °F',
-      '122,340,54,95,150,76,52,57,86,0.45,232,13,94',
+      'time s,Suction psig,Liquid psig,Suction line °F,Liquid line °F,Discharge °F,Return °F,RH %,Supply °F,Outdoor °F,ESP in wc,Volts,Amps,after drier °F,Before TXV °F',
+      '122,340,54,95,150,76,52,57,86,0.45,232,13,94,91',
     )
     expect(systemChannels.map((c) => [c, channels[c]?.column, channels[c]?.unit])).toEqual([
       ['suctionPressure', 1, 'psig'],
@@ -30,6 +30,7 @@ describe('a log of a running system', () => {
       ['lowSaturation', undefined, undefined],
       ['highSaturation', undefined, undefined],
       ['drierOut', 13, '°F'],
+      ['deviceIn', 14, '°F'],
     ])
   })
   it('guesses units from the figures where the names have none, and says so', () => {

@@ -7,6 +7,10 @@ const names: readonly (readonly [SystemChannel, RegExp])[] = [
   ['lowSaturation', /(suct|low|ls|evap|vapou?r).*sat|sat.*(suct|low|evap|vapou?r)/i],
   ['highSaturation', /(liq|high|hs|cond).*sat|sat.*(liq|high|cond)/i],
   ['drierOut', /dr[iy]er.*(out|after|leav)|(after|behind).*dr[iy]er/i],
+  [
+    'deviceIn',
+    /(before|into|enter).*(device|piston|\bt[xe]v\b|exp.*valve)|(device|piston|\bt[xe]v\b|exp.*valve).*(in\b|inlet|enter)/i,
+  ],
   ['discharge', /disch|hot\s?gas|compressor\s?out/i],
   ['suctionPressure', /(suct|low|ls|vapou?r).*(press|psi|bar|kpa|mpa)|(press|\bp\b|psi|bar).*(suct|low|vapou?r)/i],
   ['liquidPressure', /(liq|high|head|hs).*(press|psi|bar|kpa|mpa)|(press|\bp\b|psi|bar).*(liq|high|head)/i],

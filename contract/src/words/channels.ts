@@ -64,6 +64,12 @@ export const channelTableWords: { readonly [C in Channel]: Words } = {
     short: 'liquid line after the drier',
     column: 'liquid line after drier',
   },
+  deviceIn: {
+    name: 'Liquid line before the metering device',
+    said: 'liquid line before the metering device',
+    short: 'liquid line before the metering device',
+    column: 'liquid line before device',
+  },
 }
 
 const words = <C extends Channel>(part: keyof Words) =>

@@ -10,6 +10,7 @@ const lookHeads: { readonly [C in ChargeGateCode]?: string } = {
 }
 const lookHeadsByCause: { readonly [C in FaultCause]?: string } = {
   restriction: 'Measure over the drier first',
+  lineRestriction: 'Follow the liquid line first',
   air: 'Read its standing pressure first',
   weakCompressor: 'Clamp the compressor’s current first',
 }

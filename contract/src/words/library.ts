@@ -141,6 +141,7 @@ export const habitWords: Record<HabitKey, string> = {
   stepDoubt: 'Not chased within, × the reading’s uncertainty',
   costClampS: 'A clamp moved',
   costDrierS: 'The drier’s two temperatures',
+  costLineS: 'The liquid line followed by hand',
   costLookS: 'Filter, coil, condenser or device looked at',
   costStandingS: 'Standing pressure read',
   costStepS: 'A step of charge, settled and read',

@@ -108,7 +108,7 @@ describe('words of tuning', () => {
   })
   it('part two causes by one question, and name what falls away without a probe', () => {
     expect(separatingWords(['restriction', 'starvedDevice'], 'drierDrop')).toMatch(
-      /^A restriction or a starving metering device\? .*before and after the drier/,
+      /^A blocked drier or a starving metering device\? .*before and after the drier/,
     )
     expect(lostWords(['suctionLine'], ['verdict', 'superheat'])).toBe(
       'Nothing from suction line, so this falls away: the verdict and the next step, superheat. The rest goes on.',

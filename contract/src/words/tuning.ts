@@ -20,6 +20,7 @@ import {
   type Symptom,
   type SystemChannel,
   type UnitSystem,
+  type Unparted,
 } from '@zetesis/core'
 import { recordedWords } from './channels'
 
@@ -28,7 +29,8 @@ export const causeOfFaultWords: Record<FaultCause, string> = {
   undercharge: 'Too little charge',
   nearlyEmpty: 'Nearly empty: gas at the liquid port',
   overcharge: 'Too much charge',
-  restriction: 'A restriction before the metering device',
+  restriction: 'A blocked drier',
+  lineRestriction: 'A restricted liquid line',
   starvedDevice: 'The metering device starves the coil',
   overfeeding: 'The metering device overfeeds',
   weakCompressor: 'A worn compressor',
@@ -43,7 +45,8 @@ const causeNouns: Record<FaultCause, string> = {
   undercharge: 'too little charge',
   nearlyEmpty: 'a nearly empty system',
   overcharge: 'too much charge',
-  restriction: 'a restriction',
+  restriction: 'a blocked drier',
+  lineRestriction: 'a restricted line',
   starvedDevice: 'a starving metering device',
   overfeeding: 'an overfeeding metering device',
   weakCompressor: 'a worn compressor',
@@ -52,6 +55,11 @@ const causeNouns: Record<FaultCause, string> = {
   air: 'air in the system',
   coldOutdoors: 'the cold',
 }
+/** The likeliest causes, where nothing that was read tells them apart. */
+export const unpartedHead = 'Too little charge, or something starves the coil'
+export const unpartedText = ({ probability }: Unparted) =>
+  `${percent(probability)} together. Low-side readings alone can’t tell them apart.`
+
 /** “A restriction or a starving metering device? Feel, then measure …” */
 export const separatingWords = ([a, b]: readonly [FaultCause, FaultCause], symptom: Symptom) =>
   `${capital(causeNouns[a])} or ${causeNouns[b]}? ${askWords[symptom]}`
@@ -62,7 +70,8 @@ export const causeActWords: Record<FaultCause, string | undefined> = {
   undercharge: 'Find the leak: a sealed system loses none.',
   nearlyEmpty: 'Find the leak, recover what is left, and weigh in the whole charge: small steps don’t get there.',
   overcharge: undefined,
-  restriction: 'Look at drier, service valves and the line; charge won’t mend it.',
+  restriction: 'Change the drier; charge won’t mend it.',
+  lineRestriction: 'Open the valves to the stop, look for a kink, clean the screen; charge won’t mend it.',
   starvedDevice: 'Check valve, bulb and screen, or the piston’s size against the table; charge won’t mend it.',
   overfeeding: 'Check that the bulb sits tight, insulated, in its place, or the piston’s size.',
   weakCompressor: 'Compare current and pressures with the maker’s table; a licensed person decides.',
@@ -81,6 +90,7 @@ export const symptomWords: Record<Symptom, string> = {
   amps: 'current',
   restPressure: 'standing pressure',
   drierDrop: 'temperature lost over the drier',
+  lineDrop: 'temperature lost along the line',
 }
 
 /** How a reading that isn't there yet is taken. */
@@ -94,6 +104,7 @@ export const askWords: Record<Symptom, string> = {
   restPressure:
     'Stop it, wait until both sides are level, and compare the pressure with saturation at the air outdoors and in the house.',
   drierDrop: 'Feel, then measure the liquid line before and after the drier.',
+  lineDrop: 'Follow the liquid line by hand, then measure it at the outdoor unit and right before the metering device.',
 }
 
 const signed = (si: number, system: UnitSystem, symptom: Symptom) => {
@@ -246,6 +257,7 @@ const capital = (words: string) => `${words.charAt(0).toUpperCase()}${words.slic
 const firstWords: { readonly [C in FaultCause]?: string } = {
   starvedDevice: 'compare piston or valve with the label, and measure over the drier, first',
   restriction: 'measure the liquid line before and after the drier first',
+  lineRestriction: 'follow the liquid line by hand, valves and all, and measure it before the metering device',
   overfeeding: 'look at bulb, valve or piston first',
   dirtyCondenser: 'look at the condenser first',
   lowAirflow: 'see to filter, coil and blower first',

@@ -12,8 +12,8 @@ const stakes = (part: Partial<StepStakes<Cause>> = {}): StepStakes<Cause> => ({
   regretMinutes: () => 30,
   heldMinutes: 60,
   looks: [
-    { cause: 'drier', minutes: 3, finds: 1 },
-    { cause: 'air', minutes: 20, finds: 1 },
+    { causes: ['drier'], minutes: 3, finds: 1 },
+    { causes: ['air'], minutes: 20, finds: 1 },
   ],
   ...part,
 })
@@ -37,6 +37,24 @@ describe('the act of least expected cost', () => {
     const dear = stakes({ belief, regretMinutes: (cause) => (cause === 'air' ? 300 : 30) })
     expect(leastCost(dear)).toMatchObject({ act: 'look', cause: 'air', savesMinutes: expect.closeTo(40, 9) })
   })
+  it('a look that speaks of two causes saves what both would have cost, and is named by its first', () => {
+    const belief = [
+      { cause: 'short', probability: 0.8 },
+      { cause: 'drier', probability: 0.1 },
+      { cause: 'air', probability: 0.1 },
+    ] as const
+    const looks = [
+      { causes: ['drier'], minutes: 3, finds: 1 },
+      { causes: ['air', 'drier'], minutes: 4, finds: 0.9 },
+    ] as const
+    // 0.9 × (0.1 + 0.1) × 30 min less 4, against nothing for the drier alone
+    expect(leastCost(stakes({ belief, looks }))).toEqual({
+      act: 'look',
+      cause: 'air',
+      probability: 0.2,
+      savesMinutes: expect.closeTo(1.4, 9),
+    })
+  })
   it('is to hold where nothing is left to look at and the step is likelier in vain', () => {
     const belief = [
       { cause: 'short', probability: 0.2 },
@@ -58,7 +76,7 @@ describe('the act of least expected cost', () => {
     for (const bad of [-1, NaN, Infinity]) {
       expect(() => leastCost(stakes({ heldMinutes: bad }))).toThrow(RangeError)
       expect(() => leastCost(stakes({ regretMinutes: () => bad }))).toThrow(RangeError)
-      expect(() => leastCost(stakes({ looks: [{ cause: 'air', minutes: bad, finds: 1 }] }))).toThrow(RangeError)
+      expect(() => leastCost(stakes({ looks: [{ causes: ['air'], minutes: bad, finds: 1 }] }))).toThrow(RangeError)
     }
   })
   const share = fc.double({ min: 0, max: 1, noNaN: true })
@@ -74,7 +92,7 @@ describe('the act of least expected cost', () => {
           right: ['short'],
           regretMinutes: () => regret,
           heldMinutes: 60,
-          looks: [{ cause: 'drier', minutes: cost, finds }],
+          looks: [{ causes: ['drier'], minutes: cost, finds }],
         })
         if (decided.act === 'look') expect(wrong * finds * regret).toBeGreaterThan(cost)
         else expect(wrong * finds * regret - cost).toBeLessThanOrEqual(1e-9)

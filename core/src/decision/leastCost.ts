@@ -1,6 +1,7 @@
-/** One thing that could be looked at before a step: what it costs, and how often it finds its cause where that is there. */
+/** One thing that could be looked at before a step: what it costs, and how often it finds its causes where one is there. */
 export interface Look<C extends string> {
-  readonly cause: C
+  /** what it speaks of: the first one names it */
+  readonly causes: readonly [C, ...C[]]
   readonly minutes: number
   /** 0 to 1 */
   readonly finds: number
@@ -29,7 +30,7 @@ export type StepDecision<C extends string> =
 /**
  * The act of least expected cost: make the step, look at something first, or leave it and follow the likeliest other cause.
  *
- * A look is worth its minutes where it is expected to save more than them: the likelihood of its cause times how often it finds it times what the step would have cost then. Of several the one that saves
+ * A look is worth its minutes where it is expected to save more than them: the likelihood of its causes times how often it finds them times what the step would have cost then. Of several the one that saves
  * most. Else the step, where not stepping would be dearer by what is believed and nothing else is likelier. Nothing is excluded for certain; a cause of two per cent isn't asked about for three minutes.
  *
  * @throws RangeError for a likelihood, share or cost that is no number or below zero
@@ -47,9 +48,12 @@ export function leastCost<C extends string>(stakes: StepStakes<C>): StepDecision
   const wrong = belief.filter((b) => !right.includes(b.cause))
   const rightly = belief.reduce((sum, b) => (right.includes(b.cause) ? sum + b.probability : sum), 0)
   let best: Extract<StepDecision<C>, { act: 'look' }> | undefined
-  for (const { cause, minutes, finds } of looks) {
-    const probability = belief.find((b) => b.cause === cause)?.probability ?? 0
-    const savesMinutes = probability * finds * regretMinutes(cause) - minutes
+  for (const { causes, minutes, finds } of looks) {
+    const [cause] = causes
+    const of = belief.filter((b) => causes.includes(b.cause))
+    const probability = of.reduce((sum, b) => sum + b.probability, 0)
+    const saved = of.reduce((sum, b) => sum + b.probability * regretMinutes(b.cause), 0)
+    const savesMinutes = finds * saved - minutes
     if (savesMinutes > 0 && savesMinutes > (best?.savesMinutes ?? 0))
       best = { act: 'look', cause, probability, savesMinutes }
   }

@@ -27,6 +27,11 @@ export interface LookedInto extends Base<'lookedInto'> {
   /** liquid line before and after the drier */
   readonly drierIn?: Quantity<'temperature'>
   readonly drierOut?: Quantity<'temperature'>
+  /** liquid line and service valves followed by hand: open to the stop, no kink, no cold spot */
+  readonly lineChecked?: boolean
+  /** liquid line at the outdoor unit and right before the metering device */
+  readonly lineIn?: Quantity<'temperature'>
+  readonly lineOut?: Quantity<'temperature'>
   /** of the compressor, off its plate */
   readonly ratedAmps?: Quantity<'current'>
   /** stopped and level: the pressure of the standing system, and the air around its coils */

@@ -6,6 +6,14 @@ const MOST = { max: 1440 } as const
 export const costHabits = {
   costClampS: spec('costs', 'duration', 2, 'min', 'a clamp moved, or the current clamped: two minutes', MOST),
   costDrierS: spec('costs', 'duration', 3, 'min', 'the drier’s two temperatures: three minutes', MOST),
+  costLineS: spec(
+    'costs',
+    'duration',
+    5,
+    'min',
+    'the liquid line followed by hand from the outdoor unit to the coil: five minutes',
+    MOST,
+  ),
   costLookS: spec(
     'costs',
     'duration',

@@ -122,6 +122,8 @@ const table = {
   highSaturation: { dimension: 'temperature', side: 'high', step: 0.001, wire: 17, inSystem: true },
   /** a further clamp behind the drier, where somebody wants to know what it takes */
   drierOut: { dimension: 'temperature', side: 'high', step: 0.001, wire: 18, inSystem: true },
+  /** and one right before the metering device, where somebody wants to know what the line takes */
+  deviceIn: { dimension: 'temperature', side: 'high', step: 0.001, wire: 19, inSystem: true },
 } as const satisfies Record<string, ChannelSpec>
 
 type Table = typeof table

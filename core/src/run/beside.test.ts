@@ -116,6 +116,18 @@ describe('what was looked into after the start', () => {
     expect(rest([read(30, 77), read(31, 60, true), stop()])).toBeCloseTo(rest([stop(77)]), 9)
     expect(rest([read(30, 60), stop(77)])).toBeCloseTo(rest([stop(77)]), 9)
   })
+  it('the liquid line at both its ends, and what a hand found along it: of each the latest', () => {
+    const { beside } = view(
+      opened,
+      begun,
+      [looked(20, { lineIn: degF(96), lineOut: degF(87), lineChecked: false })],
+      [looked(25, { lineChecked: true })],
+      [looked(30, { lineIn: degF(96), lineOut: degF(93.3) })],
+    ).tuning
+    expect(beside.lineDropK).toBeCloseTo(1.5, 9)
+    expect(beside.lineChecked).toBe(true)
+    expect(view(opened, begun).tuning.beside).not.toHaveProperty('lineDropK')
+  })
   it('who fitted another device looked at it', () => {
     const fitted: Lines = [[10, { kind: 'deviceFitted', device: 'valve', by: 'maker', bulb: 'R-410A' }]]
     expect(view(opened, begun, fitted).tuning.beside.deviceChecked).toBe(true)
@@ -125,6 +137,9 @@ describe('what was looked into after the start', () => {
   it('is refused empty, with one side only, with impossible figures, and before the start', () => {
     expect(refusals({ kind: 'lookedInto' })).toEqual([['emptyReading', '']])
     expect(refusals({ kind: 'lookedInto', drierIn: degF(90) })).toEqual([['otherSideMissing', 'drierOut']])
+    expect(refusals({ kind: 'lookedInto', lineOut: degF(90) })).toEqual([['otherSideMissing', 'lineIn']])
+    expect(refusals({ kind: 'lookedInto', lineIn: degF(90) })).toEqual([['otherSideMissing', 'lineOut']])
+    expect(refusals({ kind: 'lookedInto', lineChecked: true })).toEqual([])
     expect(refusals({ kind: 'lookedInto', standingAir: degF(90) })).toEqual([['otherSideMissing', 'standingPressure']])
     expect(refusals({ kind: 'lookedInto', ratedAmps: { value: 0, unit: 'A' } })).toEqual([['notPositive', 'ratedAmps']])
     expect(refusals({ kind: 'lookedInto', airflowGood: true }, [])).toEqual([['notStarted', '']])

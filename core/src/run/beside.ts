@@ -17,7 +17,7 @@ import type { InForceHere } from './inForce'
  * What was seen to before the start and looked into after it, as diagnosis and advice take it: of each thing the latest word counts.
  *
  * How far the standing pressure's saturation lies from where the air around both coils puts it (K) comes from the checklist before the start, or from a later stop; the drop over the
- * drier (K) only where both its sides were measured; the rated current (A) as it was typed, which the label's stands in for elsewhere.
+ * drier, and along the whole liquid line, (K) only where both ends were measured; the rated current (A) as it was typed, which the label's stands in for elsewhere.
  */
 export function besideOf({ items }: UnitRecord, terms: InForceHere): Beside {
   const before = byTime(items.preStart).at(-1)?.entry
@@ -44,6 +44,9 @@ export function besideOf({ items }: UnitRecord, terms: InForceHere): Beside {
     : before?.rest && restOf({ ...indoors, ...before.rest }, terms)
   const drier = looked.find((l) => l.drierIn && l.drierOut)
   const drierDropK = drier && toSi('temperature', drier.drierIn!) - toSi('temperature', drier.drierOut!)
+  const line = looked.find((l) => l.lineIn && l.lineOut)
+  const lineDropK = line && toSi('temperature', line.lineIn!) - toSi('temperature', line.lineOut!)
+  const lineChecked = last('lineChecked')
   const ratedAmps = last('ratedAmps')
   // who fitted another one looked at it
   const deviceChecked =
@@ -56,6 +59,8 @@ export function besideOf({ items }: UnitRecord, terms: InForceHere): Beside {
     ...(orifice ? { orifice } : {}),
     ...(rest === undefined ? {} : { restOverAmbientK: rest.offK, restStandardK: rest.standardK }),
     ...(drierDropK === undefined ? {} : { drierDropK }),
+    ...(lineDropK === undefined ? {} : { lineDropK }),
+    ...(lineChecked === undefined ? {} : { lineChecked }),
     ...(ratedAmps === undefined ? {} : { ratedAmpsA: toSi('current', ratedAmps) }),
   }
 }

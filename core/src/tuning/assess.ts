@@ -10,11 +10,12 @@ import { chargeGates, type ChargeGate } from './chargeGates'
 import { coldOf, deviationsOf, type Beside } from './deviations'
 import { decide, type Act } from './decide'
 import { diagnose, separatingReading, type RankedCause } from './diagnose'
-import type { FaultCause, Symptom } from './faultSignatures'
+import { chargeCauses, starvingCauses, type FaultCause, type Symptom } from './faultSignatures'
 import type { JudgedReading } from './judgeCharge'
 import { lookedAt } from './lookedAt'
 import { plausibilityMargins, plausibleOf } from './plausible'
 import { stepAnswer } from './stepEvidence'
+import { unparted, type Unparted } from './unparted'
 import { wrongOrifice } from './wrongOrifice'
 
 /** A judged reading with all that is known of its unit beside it. */
@@ -38,6 +39,8 @@ export interface Assessment {
   readonly swap?: ProbeSwap
   readonly ranked: readonly RankedCause[]
   readonly separating?: { readonly symptom: Symptom; readonly between: readonly [FaultCause, FaultCause] }
+  /** the likeliest causes, where nothing that was read tells them apart */
+  readonly unparted?: Unparted
   readonly advice?: StepAdvice
   readonly gates: readonly ChargeGate[]
   /** what all of it comes to; absent where no charge follows from the reading: standing, in heating, or without a metering device */
@@ -78,7 +81,10 @@ function tuned({ judged, settling, facts, label, beside, steps, totalChargeKg }:
   })
   const answered = stepAnswer(steps, { metering, totalChargeKg, profile: method })
   const ranked = checks.length > 0 ? [] : diagnose({ ...findings, probabilityIn: judged.probabilityIn, answered })
-  const separating = separatingReading(findings, ranked)
+  const open = unparted(findings, ranked)
+  const separating = open
+    ? ({ symptom: 'subcooling', between: partedBySubcooling(open) } as const)
+    : separatingReading(findings, ranked)
   const settled = settling.state === 'settled' || settling.state === 'hunting'
   const advice =
     target.ok && totalChargeKg !== undefined
@@ -122,6 +128,7 @@ function tuned({ judged, settling, facts, label, beside, steps, totalChargeKg }:
     airflowKnownGood: beside.airflowKnownGood ?? false,
     cold: coldOf(judged, refrigerant),
     looked: lookedAt(beside, findings),
+    lineMeasured: beside.lineDropK !== undefined,
     steps,
     ...(advice?.amountKg === undefined ? {} : { amountKg: advice.amountKg }),
     ...(totalChargeKg === undefined ? {} : { totalChargeKg }),
@@ -129,5 +136,18 @@ function tuned({ judged, settling, facts, label, beside, steps, totalChargeKg }:
     drierDropK: beside.drierDropK,
     profile: method,
   })
-  return { ranked, gates, ...(separating ? { separating } : {}), ...(advice ? { advice } : {}) }
+  return {
+    ranked,
+    gates,
+    ...(open ? { unparted: open } : {}),
+    ...(separating ? { separating } : {}),
+    ...(advice ? { advice } : {}),
+  }
+}
+
+/** Of those that the liquid side would tell apart: the likeliest of too little charge, and of what starves. */
+function partedBySubcooling({ causes }: Unparted): readonly [FaultCause, FaultCause] {
+  const short = causes.find((c) => chargeCauses.add.includes(c))!
+  const starved = causes.find((c) => starvingCauses.includes(c))!
+  return causes.indexOf(short) < causes.indexOf(starved) ? [short, starved] : [starved, short]
 }

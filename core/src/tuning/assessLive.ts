@@ -116,13 +116,24 @@ export function assessLive(samples: readonly TraceSample[], terms: LiveTerms): L
     silent: silentOf(read),
     judged,
     ...(manifold ? { manifold } : {}),
-    ...assess({ ...terms, judged, settling, beside: { ...terms.beside, ...drierDrop(means) } }),
+    ...assess({ ...terms, judged, settling, beside: { ...terms.beside, ...dropsAlong(means) } }),
   }
 }
 
 /** Measured now it counts before what was typed earlier. */
-const drierDrop = ({ liquidLine, drierOut }: { readonly [C in SystemChannel]?: number }): Pick<Beside, 'drierDropK'> =>
-  liquidLine === undefined || drierOut === undefined ? {} : { drierDropK: liquidLine - drierOut }
+function dropsAlong({
+  liquidLine,
+  drierOut,
+  deviceIn,
+}: {
+  readonly [C in SystemChannel]?: number
+}): Pick<Beside, 'drierDropK' | 'lineDropK'> {
+  if (liquidLine === undefined) return {}
+  return {
+    ...(drierOut === undefined ? {} : { drierDropK: liquidLine - drierOut }),
+    ...(deviceIn === undefined ? {} : { lineDropK: liquidLine - deviceIn }),
+  }
+}
 
 function manifoldOf(
   m: Measured,

@@ -174,6 +174,22 @@ describe('what is asked of a running system', () => {
     const noLine = now(900, () => ({ liquidLine: null, drierOut: f(90) }), { beside })
     expect(noLine.gates.map((g) => g.code)).not.toContain('drierBlocked')
   })
+  it('what the line takes, with a clamp before the device: drier or line, and with one behind the drier which', () => {
+    const starved = () => ({ suctionPressure: psi(92), suctionLine: sound.suctionLine + 12 })
+    const cause = (more: object) => {
+      const { ranked } = now(900, () => ({ ...starved(), ...more }))
+      return (of: string) => ranked.find((r) => r.cause === of)!.probability
+    }
+    const { liquidLine } = sound
+    const lost = cause({ deviceIn: liquidLine - 5 })
+    expect(lost('restriction') + lost('lineRestriction')).toBeGreaterThan(0.9)
+    expect(cause({ deviceIn: liquidLine - 5, drierOut: liquidLine })('lineRestriction')).toBeGreaterThan(0.8)
+    expect(cause({ deviceIn: liquidLine })('starvedDevice')).toBeGreaterThan(2 * cause({})('starvedDevice'))
+    expect(cause({ liquidLine: null, deviceIn: f(80) })('lineRestriction')).toBeCloseTo(
+      cause({ liquidLine: null })('lineRestriction'),
+      9,
+    )
+  })
   it('small steps on a converted machine', () => {
     const step = (work: 'new' | 'conversion') =>
       now(900, () => ({ liquidLine: sound.liquidLine + 9 / 1.8 }), {
@@ -254,7 +270,7 @@ describe('a converted machine’s orifice', () => {
 describe('what is measured, but not judged by', () => {
   it('every channel of a reading has its figure', () => {
     const { values } = now(900)
-    const inReading: SystemChannel[] = ['lowSaturation', 'highSaturation', 'drierOut']
+    const inReading: SystemChannel[] = ['lowSaturation', 'highSaturation', 'drierOut', 'deviceIn']
     for (const channel of inReading) expect(values).not.toHaveProperty(channel)
     expect(Object.keys(values)).toHaveLength(12)
   })

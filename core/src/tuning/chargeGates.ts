@@ -7,7 +7,7 @@ import { estimateSlope, type ChargeStep, type StepAdvice } from '../charge/advis
 import { leastCost, type Look } from '../decision/leastCost'
 import type { Target } from './chargeTarget'
 import type { RankedCause } from './diagnose'
-import { chargeCauses, type FaultCause } from './faultSignatures'
+import { chargeCauses, starvingCauses, type FaultCause } from './faultSignatures'
 import type { WrongOrifice } from './wrongOrifice'
 import type { Measured } from './measured'
 
@@ -54,6 +54,8 @@ export interface GateQuestion {
   readonly steps?: readonly ChargeStep[]
   /** causes that somebody looked into, and found nothing */
   readonly looked?: { readonly [C in FaultCause]?: boolean }
+  /** the liquid line was measured at both its ends */
+  readonly lineMeasured?: boolean
   /** temperature lost over the drier, where it was measured */
   readonly drierDropK?: number
   /** what the step would be, and the right charge by label and line set */
@@ -115,7 +117,9 @@ function byCost(q: GateQuestion, action: 'add' | 'remove'): ChargeGate[] {
   if (decided.act === 'look') return [lookGate(decided.cause, decided.probability, q.metering)]
   const own = shareOf(ranked, right)
   // whatever a small step costs: what is likelier than the charge is followed first
-  const likelier = ranked.find((r) => r.cause !== 'none' && !allCharge.includes(r.cause) && r.probability > own)
+  const likelier = ranked.find(
+    (r) => r.cause !== 'none' && !allCharge.includes(r.cause) && shareOf(ranked, familyOf(r.cause)) > own,
+  )
   if (likelier) return [{ code: 'otherCauseLeads', cause: likelier.cause, probability: likelier.probability }]
   if (decided.act === 'step') return []
   const { cause, probability } = decided
@@ -123,8 +127,7 @@ function byCost(q: GateQuestion, action: 'add' | 'remove'): ChargeGate[] {
 }
 
 const saysMoreThanOrifice = (gate: ChargeGate) =>
-  gate.code !== 'soundLikelier' &&
-  !(gate.code === 'otherCauseLeads' && (gate.cause === 'restriction' || gate.cause === 'starvedDevice'))
+  gate.code !== 'soundLikelier' && !(gate.code === 'otherCauseLeads' && starvingCauses.includes(gate.cause))
 
 /** A look as the gate that asks for it. */
 function lookGate(cause: FaultCause, probability: number, metering: Metering): ChargeGate {
@@ -135,20 +138,31 @@ function lookGate(cause: FaultCause, probability: number, metering: Metering): C
 }
 
 /** What nobody looked into yet, and what that costs. */
-function looksLeft({ looked = {}, airflowKnownGood, orifice, profile }: GateQuestion): Look<FaultCause>[] {
-  const { costLookS, costDrierS, costStandingS, costClampS, lookFindsShare } = profile
-  const costs: readonly (readonly [FaultCause, number, boolean])[] = [
-    ['lowAirflow', costLookS.si, airflowKnownGood],
-    ['dirtyCondenser', costLookS.si, looked.dirtyCondenser === true],
+function looksLeft({
+  looked = {},
+  lineMeasured,
+  airflowKnownGood,
+  orifice,
+  profile,
+}: GateQuestion): Look<FaultCause>[] {
+  const { costLookS, costDrierS, costLineS, costStandingS, costClampS, lookFindsShare } = profile
+  const drier = looked.restriction === true
+  const costs: readonly (readonly [Look<FaultCause>['causes'], number, boolean])[] = [
+    [['lowAirflow'], costLookS.si, airflowKnownGood],
+    [['dirtyCondenser'], costLookS.si, looked.dirtyCondenser === true],
     // the orifice's own gate says what starves
-    ['starvedDevice', costLookS.si, looked.starvedDevice === true || orifice !== undefined],
-    ['overfeeding', costLookS.si, looked.overfeeding === true || orifice !== undefined],
-    ['restriction', costDrierS.si, looked.restriction === true],
-    ['air', costStandingS.si, looked.air === true],
-    ['weakCompressor', costClampS.si, looked.weakCompressor === true],
+    [['starvedDevice'], costLookS.si, looked.starvedDevice === true || orifice !== undefined],
+    [['overfeeding'], costLookS.si, looked.overfeeding === true || orifice !== undefined],
+    [['restriction'], costDrierS.si, drier],
+    // one reading before the device speaks of all that lies before it
+    [drier ? ['lineRestriction'] : ['lineRestriction', 'restriction'], costLineS.si, lineMeasured === true],
+    // where it lost something, hand and eye find where; valves half open and kinks are seen
+    [['lineRestriction'], costLineS.si, lineMeasured !== true || looked.lineRestriction === true],
+    [['air'], costStandingS.si, looked.air === true],
+    [['weakCompressor'], costClampS.si, looked.weakCompressor === true],
   ]
-  return costs.flatMap(([cause, seconds, done]) =>
-    done ? [] : [{ cause, minutes: seconds / 60, finds: lookFindsShare.si }],
+  return costs.flatMap(([causes, seconds, done]) =>
+    done ? [] : [{ causes, minutes: seconds / 60, finds: lookFindsShare.si }],
   )
 }
 
@@ -171,6 +185,9 @@ const MOST_OVER = 4
 
 const shareOf = (ranked: readonly RankedCause[], causes: readonly FaultCause[]) =>
   ranked.reduce((sum, r) => (causes.includes(r.cause) ? sum + r.probability : sum), 0)
+
+/** causes that starve a coil are one another's neighbours: together they are weighed against the charge */
+const familyOf = (cause: FaultCause) => (starvingCauses.includes(cause) ? starvingCauses : [cause])
 
 const allCharge: readonly FaultCause[] = [...chargeCauses.add, ...chargeCauses.remove]
 

@@ -17,6 +17,10 @@ export interface Beside {
   readonly restOverAmbientK?: number
   readonly restStandardK?: number
   readonly drierDropK?: number
+  /** along the whole liquid line, from the outdoor unit to right before the metering device */
+  readonly lineDropK?: number
+  /** line and service valves were followed by hand: open, no kink, no cold spot */
+  readonly lineChecked?: boolean
   readonly ratedAmpsA?: number
   readonly airflowKnownGood?: boolean
   readonly condenserClean?: boolean
@@ -124,6 +128,7 @@ export function deviationsOf(
   }
   put('restPressure', beside.restOverAmbientK, 0, beside.restStandardK ?? typicalUncertainty.restPressure)
   put('drierDrop', beside.drierDropK, 0, typicalUncertainty.drierDrop)
+  put('lineDrop', beside.lineDropK, 0, typicalUncertainty.lineDrop)
   const cold = piston ? coldOf(m, refrigerant) : undefined
   const tolerance = own ? { superheat: undefined, subcooling: undefined, [own.deciding]: own.tolerance.si } : {}
   return {
@@ -142,6 +147,7 @@ export function deviationsOf(
     ...(beside.airflowKnownGood === undefined ? {} : { airflowKnownGood: beside.airflowKnownGood }),
     ...(beside.condenserClean === undefined ? {} : { condenserClean: beside.condenserClean }),
     ...(beside.deviceChecked === undefined ? {} : { deviceChecked: beside.deviceChecked }),
+    ...(beside.lineChecked === undefined ? {} : { lineChecked: beside.lineChecked }),
     ...(cold === undefined ? {} : { coldExplains: cold }),
   }
 }

@@ -70,6 +70,27 @@ describe('what is probably wrong', () => {
       first({ ...both, deviations: { ...both.deviations, drierDrop: { deviation: d(f), standard: 0.5 } } })
     expect([drop(11), drop(0)]).toEqual(['restriction', 'starvedDevice'])
   })
+  it('a restriction elsewhere: the whole line loses, the drier doesn’t', () => {
+    const starved = seen({ superheat: d(28), subcooling: d(2), evaporating: d(-11), split: d(-5) })
+    const along = (drierF: number, lineF: number) =>
+      first({
+        ...starved,
+        deviations: {
+          ...starved.deviations,
+          drierDrop: { deviation: d(drierF), standard: 0.4 },
+          lineDrop: { deviation: d(lineF), standard: 0.6 },
+        },
+      })
+    expect([along(0, 9), along(9, 9), along(0, 0)]).toEqual(['lineRestriction', 'restriction', 'starvedDevice'])
+    // a drier without a drop alone doesn't rule it out: it stands before too little charge
+    const quiet = diagnose({
+      ...starved,
+      deviations: { ...starved.deviations, drierDrop: { deviation: 0, standard: 0.4 } },
+    })
+    const at = (cause: string) => quiet.findIndex((c) => c.cause === cause)
+    expect(at('lineRestriction')).toBeLessThan(at('undercharge'))
+    expect(quiet[at('lineRestriction')]!.probability).toBeGreaterThan(0.2)
+  })
   it('doesn’t take cold outdoors on a piston for too little charge', () => {
     const cold = seen({ superheat: d(14), subcooling: d(-2) }, { outdoorTooCold: true })
     expect(first(cold)).toBe('coldOutdoors')

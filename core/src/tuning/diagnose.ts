@@ -5,6 +5,7 @@ import type { StepAnswer } from './stepEvidence'
 import {
   leastSpread,
   signatures,
+  starvingCauses,
   symptoms,
   typicalUncertainty,
   type FaultCause,
@@ -34,6 +35,8 @@ export interface DiagnosticFindings {
   readonly condenserClean?: boolean
   /** piston or valve were compared with the label, bulb and screen looked at */
   readonly deviceChecked?: boolean
+  /** line and service valves were followed by hand: open, no kink, no cold spot */
+  readonly lineChecked?: boolean
   /** how superheat answered the charge steps that were made */
   readonly answered?: StepAnswer
   /** how far cold outdoors alone explains a high superheat behind an orifice, 0 to 1 (`coldExplains`) */
@@ -59,16 +62,17 @@ export interface RankedCause {
 
 /** How common each fault is among units that have one. Measured nowhere: a guess that readings soon outweigh. */
 const faultShares: Record<Exclude<FaultCause, 'none' | 'coldOutdoors'>, number> = {
-  undercharge: 0.34,
-  nearlyEmpty: 0.04,
-  overcharge: 0.2,
-  restriction: 0.055,
-  starvedDevice: 0.065,
-  overfeeding: 0.075,
-  weakCompressor: 0.035,
-  lowAirflow: 0.1,
-  dirtyCondenser: 0.055,
-  air: 0.035,
+  undercharge: 0.316,
+  nearlyEmpty: 0.037,
+  overcharge: 0.186,
+  restriction: 0.06,
+  lineRestriction: 0.051,
+  starvedDevice: 0.07,
+  overfeeding: 0.07,
+  weakCompressor: 0.033,
+  lowAirflow: 0.093,
+  dirtyCondenser: 0.051,
+  air: 0.033,
 }
 /** seen to and found good, a cause is still possible */
 const SEEN_TO = 0.1
@@ -97,7 +101,7 @@ const REASONS = 3
  *
  * @returns all causes; reasons are the symptoms that speak most for the cause against the field
  * Source: Bayes' rule with conditionally independent symptoms; signatures and studies: docs/methods/diagnosis.md.
- * Limits: one fault at a time; a restriction and a starving device look alike without the drop over the drier.
+ * Limits: one fault at a time; a blocked drier, a restricted line and a starving device look alike until temperatures along the liquid line were read.
  */
 export function diagnose(given: DiagnosticFindings): RankedCause[] {
   const findings = {
@@ -165,6 +169,7 @@ function priorOf(cause: FaultCause, f: DiagnosticFindings): number {
   if (cause === 'lowAirflow' && f.airflowKnownGood) return SEEN_TO * own
   if (cause === 'dirtyCondenser' && f.condenserClean) return SEEN_TO * own
   if ((cause === 'starvedDevice' || cause === 'overfeeding') && f.deviceChecked) return SEEN_TO * own
+  if (cause === 'lineRestriction' && f.lineChecked) return SEEN_TO * own
   if (cause === 'air' && restFits(f)) return NO_AIR * own
   return own
 }
@@ -233,7 +238,7 @@ const FREE = { follows: 1, spread: 0.4 }
 /** How likely the unit's answer to its steps is under a cause: what starves the coil holds superheat back, whatever stands before it. */
 function logAnswer(cause: FaultCause, answered: StepAnswer | undefined): number {
   if (!answered) return 0
-  const { follows, spread } = cause === 'restriction' || cause === 'starvedDevice' ? STARVED : FREE
+  const { follows, spread } = starvingCauses.includes(cause) ? STARVED : FREE
   const { expectedK, movedK, standardK } = answered
   const expected = bounded(expectedK, ABSURD)
   return logDensity(

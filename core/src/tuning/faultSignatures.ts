@@ -12,6 +12,8 @@ export type Symptom =
   | 'restPressure'
   /** temperature lost over the drier */
   | 'drierDrop'
+  /** temperature lost along the whole liquid line, drier and all, from the outdoor unit to right before the metering device */
+  | 'lineDrop'
 export const symptoms = [
   'superheat',
   'subcooling',
@@ -21,6 +23,7 @@ export const symptoms = [
   'amps',
   'restPressure',
   'drierDrop',
+  'lineDrop',
 ] as const satisfies readonly Symptom[]
 
 export type FaultCause =
@@ -28,7 +31,10 @@ export type FaultCause =
   | 'undercharge'
   | 'nearlyEmpty'
   | 'overcharge'
+  /** the drier, blocked */
   | 'restriction'
+  /** elsewhere before the device: a kinked line, a plugged screen, a valve half open */
+  | 'lineRestriction'
   | 'starvedDevice'
   | 'overfeeding'
   | 'weakCompressor'
@@ -42,6 +48,9 @@ export const chargeCauses: Record<'add' | 'remove', readonly FaultCause[]> = {
   add: ['undercharge', 'nearlyEmpty'],
   remove: ['overcharge'],
 }
+
+/** What holds the refrigerant back before the coil: alike on both coils, told apart by where temperature is lost. */
+export const starvingCauses: readonly FaultCause[] = ['restriction', 'lineRestriction', 'starvedDevice']
 
 /** Mean effect of a middling case on each symptom, and what it varies by beside that in proportion; K, amps in %. */
 export type Signature = { readonly [S in Symptom]: readonly [mean: number, spread: number] }
@@ -66,11 +75,13 @@ export const leastSpread: Readonly<Record<Symptom, number>> = {
   amps: 2,
   restPressure: 0.3,
   drierDrop: 0.4,
+  // a bare line loses or takes up by itself what the air around it makes of it
+  lineDrop: 0.9,
 }
 
 const row = (
   [superheat, subcooling, evaporating, condensingOver, split, amps]: Effects,
-  more: { restPressure?: number; drierDrop?: number } = {},
+  more: { restPressure?: number; drierDrop?: number; lineDrop?: number } = {},
 ): Signature => {
   const means: Record<Symptom, number> = {
     superheat,
@@ -81,6 +92,7 @@ const row = (
     amps,
     restPressure: more.restPressure ?? 0,
     drierDrop: more.drierDrop ?? 0,
+    lineDrop: more.lineDrop ?? 0,
   }
   const of = (symptom: Symptom) =>
     [
@@ -101,7 +113,8 @@ export const signatures: Record<Metering, Record<FaultCause, Signature>> = {
     undercharge: row([7.5, -3, -1.7, -1.3, -0.9, -3]),
     nearlyEmpty: row([15, -6, -7, -3.5, -4, -12]),
     overcharge: row([-5.2, 2.6, 1, 1.3, 0.1, 3]),
-    restriction: row([13, 2, -6, -1.1, -2.8, -5], { drierDrop: 4.5 }),
+    restriction: row([13, 2, -6, -1.1, -2.8, -5], { drierDrop: 4.5, lineDrop: 4.5 }),
+    lineRestriction: row([13, 2, -6, -1.1, -2.8, -5], { lineDrop: 4.5 }),
     starvedDevice: row([12, 2, -5.5, -1, -2.7, -4.5]),
     overfeeding: row([-6.5, -1.9, 3.5, 0.4, -1.1, 1]),
     weakCompressor: row([-5.5, -1.4, 6, -2.2, -2.8, -20]),
@@ -115,7 +128,8 @@ export const signatures: Record<Metering, Record<FaultCause, Signature>> = {
     undercharge: row([0.4, -3.8, -0.2, -1.1, -0.3, -2.5]),
     nearlyEmpty: row([9, -6, -6, -3.5, -4, -12]),
     overcharge: row([-0.1, 3, 0.1, 1.3, 0, 3]),
-    restriction: row([12, 1.8, -5.5, -0.9, -2.7, -4], { drierDrop: 4.5 }),
+    restriction: row([12, 1.8, -5.5, -0.9, -2.7, -4], { drierDrop: 4.5, lineDrop: 4.5 }),
+    lineRestriction: row([12, 1.8, -5.5, -0.9, -2.7, -4], { lineDrop: 4.5 }),
     starvedDevice: row([12.5, 1.8, -6, -1.1, -2.8, -4.5]),
     overfeeding: row([-5, -1.9, 3.3, 0.4, -1, 1]),
     weakCompressor: row([-0.3, -1, 4.8, -2.3, -2.2, -20]),
@@ -136,4 +150,5 @@ export const typicalUncertainty: Record<Symptom, number> = {
   amps: 15,
   restPressure: 0.7,
   drierDrop: 0.4,
+  lineDrop: 0.6,
 }

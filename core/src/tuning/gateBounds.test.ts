@@ -123,6 +123,39 @@ describe('another cause, by what it costs', () => {
       expect(at(from(minutes) * 1.01)).toEqual([code])
     },
   )
+  it('the line at both its ends is one look for drier and line; where that was measured, drier and hand go apart', () => {
+    const both = rank({ undercharge: 0.88, restriction: 0.06, lineRestriction: 0.06 })
+    expect(ask({ ...unlooked, ranked: both })).toEqual([
+      { code: 'otherCauseLeads', cause: 'lineRestriction', probability: 0.12, asks: true },
+    ])
+    const line = (share: number, more: object) =>
+      codes({ ...unlooked, ...more, ranked: rank({ undercharge: 1 - share, lineRestriction: share }) })
+    // the drier known, the line alone is behind it
+    expect(line(from(5) * 0.99, { looked: { restriction: true } })).toEqual([])
+    expect(line(from(5) * 1.01, { looked: { restriction: true } })).toEqual(['otherCauseLeads'])
+    // measured, it is still to be followed by hand, once
+    expect(line(from(5) * 1.01, { lineMeasured: true })).toEqual(['otherCauseLeads'])
+    expect(line(from(5) * 1.01, { lineMeasured: true, looked: { lineRestriction: true } })).toEqual([])
+  })
+  it('what starves is weighed together against the charge', () => {
+    const looked = { restriction: true, lineRestriction: true, starvedDevice: true }
+    const at = (share: number) =>
+      ask({
+        looked,
+        lineMeasured: true,
+        amountKg: 0.01,
+        totalChargeKg: 3,
+        target: { ok: true, lowK: 4, highK: 8 } as never,
+        ranked: rank({
+          undercharge: 1 - share,
+          lineRestriction: share / 2,
+          restriction: share / 4,
+          starvedDevice: share / 4,
+        }),
+      }).map((g) => g.code)
+    expect(at(0.48)).toEqual([])
+    expect(at(0.52)).toEqual(['otherCauseLeads'])
+  })
   it('two per cent of anything are never asked about', () => {
     const two = { restriction: 0.02, starvedDevice: 0.02, lowAirflow: 0.02, dirtyCondenser: 0.02, air: 0.02 }
     expect(codes({ ...unlooked, ranked: rank({ undercharge: 0.9, ...two }) })).toEqual([])

@@ -9,6 +9,7 @@ const none = {
   starvedDevice: false,
   overfeeding: false,
   restriction: false,
+  lineRestriction: false,
   air: false,
   weakCompressor: false,
 }
@@ -18,6 +19,7 @@ it('what was seen to is what somebody said, each for its own causes', () => {
   expect(lookedAt({ airflowKnownGood: true }, found({}))).toEqual({ ...none, lowAirflow: true })
   expect(lookedAt({ condenserClean: true }, found({}))).toEqual({ ...none, dirtyCondenser: true })
   expect(lookedAt({ deviceChecked: true }, found({}))).toEqual({ ...none, starvedDevice: true, overfeeding: true })
+  expect(lookedAt({ lineChecked: true }, found({}))).toEqual({ ...none, lineRestriction: true })
   expect(lookedAt({ airflowKnownGood: false, condenserClean: false, deviceChecked: false }, found({}))).toEqual(none)
 })
 

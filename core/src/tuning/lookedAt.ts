@@ -12,6 +12,7 @@ export function lookedAt(beside: Beside, { deviations }: DiagnosticFindings): Ga
     overfeeding: device,
     // measured is looked at, whatever it lost: the drop itself speaks in the diagnosis
     restriction: deviations.drierDrop !== undefined,
+    lineRestriction: beside.lineChecked === true,
     air: deviations.restPressure !== undefined,
     weakCompressor: deviations.amps !== undefined,
   }

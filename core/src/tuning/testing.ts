@@ -8,7 +8,7 @@ import type { LiveTerms } from './assessLive'
 export const f = (x: number) => (x + 459.67) / 1.8
 export const psi = (x: number) => x * 6894.757
 /** a valve system running soundly: evaporating about 42 °F, condensing about 105 °F, 10 °F of subcooling */
-export const sound: Record<Exclude<SystemChannel, 'drierOut'>, number> = {
+export const sound: Record<Exclude<SystemChannel, 'drierOut' | 'deviceIn'>, number> = {
   suctionPressure: psi(122),
   liquidPressure: psi(340),
   suctionLine: f(54),

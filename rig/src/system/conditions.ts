@@ -69,6 +69,7 @@ export const systemRigs = {
   short: (spec) => ({ ...spec, chargeShare: 0.8 }),
   over: (spec) => ({ ...spec, chargeShare: 1.15 }),
   restricted: (spec) => withFault(spec, { restriction: 1 }),
+  lineRestricted: (spec) => withFault(spec, { lineRestriction: 1 }),
   starved: (spec) => withFault(spec, spec.metering === 'fixedOrifice' ? { pistonRatio: 0.9 } : { starvedValve: 0.7 }),
   overfeeding: (spec) =>
     withFault(spec, spec.metering === 'fixedOrifice' ? { pistonRatio: 1.1 } : { overfeedingValve: 0.7 }),

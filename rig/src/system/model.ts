@@ -68,6 +68,7 @@ export function createModel(spec: SystemSpec): SystemModel {
   /** liquid that an overfed outdoor coil sends into the accumulator: it stays there until dry gas takes it up */
   let accumulatedKg = 0
   let suctionK = day.outdoorK
+  let drierBoilsAtK = day.outdoorK
   /** of the line that comes from the coil, before the reversing valve */
   let vapourK = day.outdoorK
   let bulbK = day.outdoorK
@@ -157,9 +158,10 @@ export function createModel(spec: SystemSpec): SystemModel {
     const outlet = condenser(pumpedKg)
 
     // metering device, behind whatever restricts the line
-    const lineLoss = faults.restriction * RESTRICTION_PA * (flow / sides.designFlowKgPerS) ** 2
-    const inletPa = condensedPa - lineLoss
+    const lossPa = RESTRICTION_PA * (flow / sides.designFlowKgPerS) ** 2
+    const inletPa = condensedPa - (faults.restriction + faults.lineRestriction) * lossPa
     const boilsAtK = fluid.bubbleK(inletPa / pressureShare)
+    drierBoilsAtK = fluid.bubbleK((condensedPa - faults.restriction * lossPa) / pressureShare)
     const flashed = Math.max(0, (fluid.liquidJPerKgK * (outlet.liquidK - boilsAtK)) / latent)
     const inletQuality = Math.min(0.9, outlet.quality + flashed)
     const liquidDensity = fluid.liquidKgPerM3(outlet.liquidK)
@@ -282,7 +284,8 @@ export function createModel(spec: SystemSpec): SystemModel {
       suctionLineK: suctionK,
       liquidLineK: outlet.liquidK,
       dischargeK: dischargeTemperatureK(suctionK, ratio),
-      afterDrierK: Math.min(outlet.liquidK, boilsAtK),
+      afterDrierK: Math.min(outlet.liquidK, drierBoilsAtK),
+      beforeDeviceK: Math.min(outlet.liquidK, boilsAtK),
       returnK: roomK,
       returnHumidity: clamp(relativeHumidityOf(roomK, roomW, day.pressurePa), 0.02, 1),
       supplyK,
@@ -363,6 +366,7 @@ export function createModel(spec: SystemSpec): SystemModel {
       liquidLineK: suctionK,
       dischargeK: suctionK,
       afterDrierK: suctionK,
+      beforeDeviceK: suctionK,
       returnK: roomK,
       returnHumidity: clamp(relativeHumidityOf(roomK, roomW, day.pressurePa), 0.02, 1),
       supplyK: roomK,

@@ -3,14 +3,16 @@ import type { Random } from '../random'
 import type { Truth } from './truth'
 import type { Placement, ProbeSpec } from './probeSpec'
 
-/** Probes that are on from the beginning; the clamp behind the drier is fitted when somebody asks for it. */
-type Fitted = Exclude<SystemChannel, 'drierOut'>
-const fitted = systemChannels.filter((c): c is Fitted => c !== 'drierOut')
+/** Further clamps along the liquid line, fitted when somebody asks for them. */
+type Further = 'drierOut' | 'deviceIn'
+/** Probes that are on from the beginning. */
+type Fitted = Exclude<SystemChannel, Further>
+const fitted = systemChannels.filter((c): c is Fitted => c !== 'drierOut' && c !== 'deviceIn')
 
 export interface SystemSample {
   readonly timeS: number
   /** Pa gauge, K, shares, V, A; null where the probe gave nothing */
-  readonly values: { readonly [C in Fitted]: number | null } & { readonly drierOut?: number | null }
+  readonly values: { readonly [C in Fitted]: number | null } & { readonly [C in Further]?: number | null }
 }
 
 const LOW_BATTERY_LOSS = 0.35
@@ -71,6 +73,8 @@ function at(t: Truth, channel: SystemChannel, { atmospherePa, lowHose }: Site): 
       return t.ampsA
     case 'drierOut':
       return t.afterDrierK
+    case 'deviceIn':
+      return t.beforeDeviceK
     case 'lowSaturation':
     case 'highSaturation':
       // worked out by the manifold from what its gauges read, below
@@ -91,6 +95,8 @@ export interface Probes {
   hang(at: LowHoseAt): void
   /** a further clamp, behind the drier */
   fitAfterDrier(): void
+  /** and one right before the metering device */
+  fitBeforeDevice(): void
   /** high side shut and hoses drawn down: the high-side gauge follows the low side */
   drawDown(on: boolean): void
 }
@@ -124,6 +130,7 @@ export function makeProbes(
       case 'liquidLine':
       case 'discharge':
       case 'drierOut':
+      case 'deviceIn':
         return spec.lineK
       case 'returnDryBulb':
       case 'supply':
@@ -189,6 +196,7 @@ export function makeProbes(
         lowSaturation: shown('dew', values.suctionPressure),
         highSaturation: shown('bubble', values.liquidPressure),
         ...(own.drierOut === undefined ? {} : { drierOut: one(truth, 'drierOut', seconds) }),
+        ...(own.deviceIn === undefined ? {} : { deviceIn: one(truth, 'deviceIn', seconds) }),
       }
     },
     place(channel, how) {
@@ -206,6 +214,9 @@ export function makeProbes(
     },
     fitAfterDrier() {
       own.drierOut ??= random.between(-1, 1)
+    },
+    fitBeforeDevice() {
+      own.deviceIn ??= random.between(-1, 1)
     },
     zero() {
       zeroOffsetPa = 0

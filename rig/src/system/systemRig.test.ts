@@ -84,6 +84,24 @@ describe('the simulated system', () => {
     expect(drop({ restriction: 1 })).toBeGreaterThan(3)
   })
 
+  it('has one before the device, too: a kinked line loses there and not over the drier, a blocked drier at both', () => {
+    const drops = (faults: Partial<SystemFaults>) => {
+      const rig = createRig({ ...system('expansionValve'), faults: { ...soundSystem, ...faults } }, 3)
+      rig.apply({ kind: 'run', on: true })
+      expect('deviceIn' in rig.step(1200).values).toBe(false)
+      rig.apply({ kind: 'fitAfterDrier' })
+      rig.apply({ kind: 'fitBeforeDevice' })
+      rig.step(120)
+      const { liquidLine, drierOut, deviceIn } = rig.step(1).values
+      return [liquidLine! - drierOut!, liquidLine! - deviceIn!] as const
+    }
+    const [drier, line] = drops({ lineRestriction: 1 })
+    expect(Math.abs(drier)).toBeLessThan(1)
+    expect(line).toBeGreaterThan(3)
+    const both = drops({ restriction: 1 })
+    expect(Math.min(...both)).toBeGreaterThan(3)
+  })
+
   it('keeps near the common rule for a piston, in weathers it was not sized for', () => {
     for (const [outdoorF, roomF, humidity] of [
       [75, 75, 0.5],

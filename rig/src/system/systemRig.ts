@@ -28,6 +28,7 @@ export type SystemChange =
   /** low hose and suction clamp on another port */
   | { readonly kind: 'lowHose'; readonly at: LowHoseAt }
   | { readonly kind: 'fitAfterDrier' }
+  | { readonly kind: 'fitBeforeDevice' }
   | { readonly kind: 'manifold'; readonly refrigerant: Refrigerant }
   | { readonly kind: 'slipUnit'; readonly channel: SystemChannel }
   /** the manifold's high side is shut and the system draws the hoses down; off: opened again */
@@ -94,6 +95,8 @@ export function createRig(spec: SystemSpec, seed: number): SystemRig {
           return probes.setManifold(change.refrigerant)
         case 'fitAfterDrier':
           return probes.fitAfterDrier()
+        case 'fitBeforeDevice':
+          return probes.fitBeforeDevice()
         case 'bore':
           return model.setBore(change.ratio)
         case 'mode':

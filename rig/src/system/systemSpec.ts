@@ -3,8 +3,10 @@ import type { ProbeSpec } from './probeSpec'
 
 /** What can be wrong with a system that isn't its charge; sizes run from 0 (not there) to 1 (as bad as crews meet it). */
 export interface SystemFaults {
-  /** of the liquid line or drier, before the metering device */
+  /** of the drier */
   readonly restriction: number
+  /** of the liquid line behind it: kinked, a screen plugged, a valve half open */
+  readonly lineRestriction: number
   /** an expansion valve that doesn't open as it should (lost bulb charge, stuck) */
   readonly starvedValve: number
   /** an expansion valve that doesn't close as it should */
@@ -39,6 +41,7 @@ export interface SystemFaults {
 
 export const soundSystem: SystemFaults = {
   restriction: 0,
+  lineRestriction: 0,
   starvedValve: 0,
   overfeedingValve: 0,
   looseBulb: 0,

@@ -12,6 +12,7 @@ export interface Truth {
   readonly dischargeK: number
   /** behind whatever restricts the liquid line */
   readonly afterDrierK: number
+  readonly beforeDeviceK: number
   readonly returnK: number
   readonly returnHumidity: number
   readonly supplyK: number

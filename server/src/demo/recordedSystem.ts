@@ -15,7 +15,7 @@ import { demoId } from './ids'
 import type { story } from './story'
 
 /** what the crew's logger has probes for */
-const probes = systemChannels.filter((c) => !['lowSaturation', 'highSaturation', 'drierOut'].includes(c))
+const probes = systemChannels.filter((c) => !['lowSaturation', 'highSaturation', 'drierOut', 'deviceIn'].includes(c))
 
 /** A start-up that a logger recorded on the rig: the checklist at rest, valves open, and the reading that it settled to. */
 export function recordSystem(

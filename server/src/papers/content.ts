@@ -219,7 +219,7 @@ export function readingLines({ reading, heating, elevationM }: UnitView, system:
 /** What was seen to before, how it settled, every step with its readings, and coming off. */
 export function tuningLines({ tuning, reading }: UnitView, system: UnitSystem, timeZone: string): Line[] {
   const { before, steps, cameOff, beside } = tuning
-  const { restOverAmbientK, drierDropK } = beside
+  const { restOverAmbientK, drierDropK, lineDropK } = beside
   const d = (k: number | undefined) => (k === undefined ? '–' : showText('temperatureDifference', k, system))
   const live = reading?.item.entry.live
   const lines: Line[] = []
@@ -239,6 +239,7 @@ export function tuningLines({ tuning, reading }: UnitView, system: UnitSystem, t
         .join(', '),
     })
   if (drierDropK !== undefined) lines.push({ label: 'Over the drier', value: `${d(drierDropK)} lost` })
+  if (lineDropK !== undefined) lines.push({ label: 'Along the liquid line', value: `${d(lineDropK)} lost` })
   for (const step of steps)
     lines.push({
       label: `Step ${timeText(step.atMs, timeZone)}`,

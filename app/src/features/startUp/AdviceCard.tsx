@@ -10,6 +10,8 @@ import {
   separatingWords,
   stepReasonWords,
   swapWords,
+  unpartedHead,
+  unpartedText,
 } from '@zetesis/contract'
 import type { Act, FaultCause, LiveAssessment, MethodProfile, Symptom, UnitSystem } from '@zetesis/core'
 import { useState, type ReactNode } from 'react'
@@ -23,7 +25,10 @@ import { telling } from '@/ui/telling'
 import { Press } from '@/ui/Press'
 import { Body, Soft } from '@/ui/Words'
 
-export type Tuned = Pick<LiveAssessment, 'checks' | 'swap' | 'ranked' | 'separating' | 'advice' | 'gates' | 'act'>
+export type Tuned = Pick<
+  LiveAssessment,
+  'checks' | 'swap' | 'ranked' | 'unparted' | 'separating' | 'advice' | 'gates' | 'act'
+>
 
 /** What can't be true together, with what to look for; it stands before any advice. */
 export function PlausibilityCard({ tuned, onExchange }: { tuned: Tuned; onExchange?: () => void }) {
@@ -77,7 +82,7 @@ interface Lines {
   readonly takesOut?: boolean
   /** what else speaks against a step */
   readonly besides: readonly string[]
-  readonly causes: readonly { cause: FaultCause; name: string; text: string; act?: string }[]
+  readonly causes: readonly { cause: FaultCause | 'unparted'; name: string; text: string; act?: string }[]
   readonly ask?: string
   /** somebody has to look into causes now */
   readonly looks: boolean
@@ -102,12 +107,15 @@ const metals: Record<Act['code'], Metal> = {
 
 /** The card in words: while they are the same it isn't drawn anew. */
 function adviceLines(
-  { advice, gates, ranked, separating }: Tuned,
+  { advice, gates, ranked, unparted, separating }: Tuned,
   act: Act,
   method: MethodProfile,
   system: UnitSystem,
 ): Lines {
-  const ranks = ranked.slice(0, SHOWN_CAUSES).filter((r) => r.probability >= LEAST_SHARE)
+  const alike = unparted?.causes ?? []
+  const ranks = ranked
+    .filter((r) => !alike.includes(r.cause) && r.probability >= LEAST_SHARE)
+    .slice(0, SHOWN_CAUSES - (unparted ? 1 : 0))
   const steps = act.code === 'add' || act.code === 'remove'
   const gate = 'gate' in act ? act.gate : undefined
   const reasons = advice?.reasons.map((r) => stepReasonWords(r, system)).join(', ') ?? ''
@@ -125,14 +133,17 @@ function adviceLines(
     ...(steps && advice ? { then: predictedText(advice.predicted, system) } : {}),
     takesOut: act.code === 'remove',
     besides: others.map((g) => gateWords(g, system)),
-    causes: ranks.map((r) => ({
-      cause: r.cause,
-      name: causeOfFaultWords[r.cause],
-      text: rankedText(r, system),
-      act: r.probability > method.causeActShare.si ? causeActWords[r.cause] : undefined,
-    })),
+    causes: [
+      ...(unparted ? [{ cause: 'unparted' as const, name: unpartedHead, text: unpartedText(unparted) }] : []),
+      ...ranks.map((r) => ({
+        cause: r.cause,
+        name: causeOfFaultWords[r.cause],
+        text: rankedText(r, system),
+        act: r.probability > method.causeActShare.si ? causeActWords[r.cause] : undefined,
+      })),
+    ],
     ask:
-      separating && (ranks[0]?.probability ?? 0) < method.causeSettledShare.si
+      separating && (unparted || (ranks[0]?.probability ?? 0) < method.causeSettledShare.si)
         ? separatingWords(separating.between, separating.symptom)
         : undefined,
     looks: act.code === 'look' || act.code === 'notCharge' || act.code === 'danger',
@@ -153,6 +164,7 @@ export function askedSymptom({ act, separating }: Tuned): Symptom | undefined {
 }
 const symptomOf: { readonly [C in FaultCause]?: Symptom } = {
   restriction: 'drierDrop',
+  lineRestriction: 'lineDrop',
   air: 'restPressure',
   weakCompressor: 'amps',
 }
@@ -201,7 +213,7 @@ const Cause = telling(function Cause({
   text,
   act,
 }: {
-  cause: FaultCause
+  cause: FaultCause | 'unparted'
   name: string
   text: ReactNode
   act?: string

@@ -1,5 +1,13 @@
 import { lookedIntoLine } from '@zetesis/contract'
-import type { ChargeGateCode, Dimension, EntryBody, FaultCause, ReadingValues, Symptom } from '@zetesis/core'
+import {
+  starvingCauses,
+  type ChargeGateCode,
+  type Dimension,
+  type EntryBody,
+  type FaultCause,
+  type ReadingValues,
+  type Symptom,
+} from '@zetesis/core'
 import { useState } from 'react'
 import { XStack } from 'tamagui'
 import { useEntryForm } from '@/unit/useEntryForm'
@@ -17,6 +25,8 @@ import { Body, Soft } from '@/ui/Words'
 const fields = [
   { name: 'drierIn', label: 'Liquid line before the drier', dimension: 'temperature', answers: 'drierDrop' },
   { name: 'drierOut', label: 'Liquid line after the drier', dimension: 'temperature', answers: 'drierDrop' },
+  { name: 'lineIn', label: 'Liquid line at the outdoor unit', dimension: 'temperature', answers: 'lineDrop' },
+  { name: 'lineOut', label: 'Liquid line before the device', dimension: 'temperature', answers: 'lineDrop' },
   { name: 'ratedAmps', label: 'Rated current, off the compressor’s plate', dimension: 'current', answers: 'amps' },
   {
     name: 'standingPressure',
@@ -52,11 +62,15 @@ export const LookCard = drawn(function LookCard({
   const { beside } = unit.view.tuning
   const [opened, setOpened] = useState<boolean>()
   const [all, setAll] = useState(false)
-  const asking = fields.filter((f) => f.answers === asked)
+  // what was measured along the line isn't asked for again: a hand follows it
+  const measured = asked === 'lineDrop' && beside.lineDropK !== undefined
+  const asking = measured ? [] : fields.filter((f) => f.answers === asked)
   const open = opened ?? asking.length > 0
   const form = useEntryForm<Record<Name, QuantityText>>(unit, 'lookedInto', {
     drierIn: blank,
     drierOut: blank,
+    lineIn: blank,
+    lineOut: blank,
     ratedAmps: blank,
     standingPressure: blank,
     standingAir: blank,
@@ -88,16 +102,19 @@ export const LookCard = drawn(function LookCard({
   const wantsAir = !beside.airflowKnownGood && (gates.includes('airflowNotKnownGood') || causes.includes('lowAirflow'))
   const wantsCondenser =
     !beside.condenserClean && (gates.includes('condenserNotKnownClean') || causes.includes('dirtyCondenser'))
-  const device = causes.some((c) => c === 'starvedDevice' || c === 'overfeeding' || c === 'restriction')
+  const device = causes.some((c) => c === 'overfeeding' || starvingCauses.includes(c))
   const wantsDevice =
     !beside.deviceChecked && (gates.includes('deviceNotCompared') || (gates.includes('otherCauseLeads') && device))
+  const wantsLine = !beside.lineChecked && asked === 'lineDrop'
   const last = unit.record.items.lookedInto.at(-1)?.entry
   return (
     <Card testID="look">
       <Disclosure
         title="Looked into"
         summary={
-          last ? lookedIntoLine(last) : 'airflow, condenser, metering device, drier, rated current, standing pressure'
+          last
+            ? lookedIntoLine(last)
+            : 'airflow, condenser, metering device, drier, line, rated current, standing pressure'
         }
         open={open}
         onToggle={() => setOpened(!open)}
@@ -107,6 +124,11 @@ export const LookCard = drawn(function LookCard({
         {probes && asked === 'drierDrop' ? (
           <Press testID="fit-after-drier" onPress={() => atRig({ kind: 'fitAfterDrier' })}>
             Put a clamp behind the drier
+          </Press>
+        ) : null}
+        {probes && asked === 'lineDrop' && !measured ? (
+          <Press testID="fit-before-device" onPress={() => atRig({ kind: 'fitBeforeDevice' })}>
+            Put a clamp before the device
           </Press>
         ) : null}
         {shown.map(({ name, label, dimension }) => (
@@ -135,7 +157,7 @@ export const LookCard = drawn(function LookCard({
           </Press>
         ) : null}
       </Disclosure>
-      {wantsAir || wantsCondenser || wantsDevice ? (
+      {wantsAir || wantsCondenser || wantsDevice || wantsLine ? (
         <XStack gap="$2" flexWrap="wrap">
           {wantsAir ? (
             <Press testID="air-good" onPress={() => void say({ airflowGood: true })}>
@@ -145,6 +167,11 @@ export const LookCard = drawn(function LookCard({
           {wantsCondenser ? (
             <Press testID="condenser-good" onPress={() => void say({ condenserClean: true })}>
               Condenser is clean, fan free
+            </Press>
+          ) : null}
+          {wantsLine ? (
+            <Press testID="line-good" onPress={() => void say({ lineChecked: true })}>
+              Valves open, no kink, no cold spot
             </Press>
           ) : null}
           {wantsDevice ? (

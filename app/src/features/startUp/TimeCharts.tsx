@@ -49,6 +49,7 @@ const tones: Record<SystemChannel, { tone: Tone; dash?: readonly number[] }> = {
   lowSaturation: { tone: 'low', dash: [2, 3] },
   highSaturation: { tone: 'high', dash: [2, 3] },
   drierOut: { tone: 'high', dash: [6, 3] },
+  deviceIn: { tone: 'high', dash: [1, 3] },
 }
 const dimensionOf = (c: SystemChannel) => channelTable[c].dimension as TimeSeries['dimension']
 /** low and high side are told apart by a mark and a word, not by hue alone */

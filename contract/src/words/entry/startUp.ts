@@ -59,7 +59,8 @@ export function preStartLine({
 
 /** What was looked into, in a line. */
 export function lookedIntoLine(entry: LookedInto): string {
-  const { airflowGood, condenserClean, deviceChecked, drierIn, drierOut, ratedAmps } = entry
+  const { airflowGood, condenserClean, deviceChecked, drierIn, drierOut, lineChecked, lineIn, lineOut, ratedAmps } =
+    entry
   const { standingPressure, standingAir, standingIndoor } = entry
   const said = (yes: boolean | undefined, words: string) =>
     yes === undefined ? undefined : yes ? words : `not: ${words}`
@@ -68,6 +69,8 @@ export function lookedIntoLine(entry: LookedInto): string {
     said(condenserClean, 'condenser clean'),
     said(deviceChecked, 'metering device as on the label'),
     drierIn && drierOut && `drier ${showTyped(drierIn)} in, ${showTyped(drierOut)} out`,
+    said(lineChecked, 'valves open, line without kink or cold spot'),
+    lineIn && lineOut && `liquid line ${showTyped(lineIn)} outdoors, ${showTyped(lineOut)} before the device`,
     ratedAmps && `rated current ${showTyped(ratedAmps)}`,
     standingPressure &&
       standingAir &&

@@ -53,7 +53,10 @@ export type EntryProblem =
   | { code: 'aboveTestPressure'; path: 'gauge'; limitPa: number }
   | { code: 'noTestPressure'; path: 'gauge' }
   | { code: 'notStarted'; path: '' }
-  | { code: 'otherSideMissing'; path: 'drierIn' | 'drierOut' | 'standingPressure' | 'standingAir' }
+  | {
+      code: 'otherSideMissing'
+      path: 'drierIn' | 'drierOut' | 'lineIn' | 'lineOut' | 'standingPressure' | 'standingAir'
+    }
   | { code: 'windowUpsideDown'; path: string }
   | { code: 'dateGone'; path: 'by' | 'day' }
   | { code: 'hoursTurned'; path: 'to' }

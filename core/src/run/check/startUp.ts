@@ -35,13 +35,15 @@ const under = (place: string, problem: EntryProblem) =>
   ({ ...problem, path: problem.path.replace(/^values/, place) }) as EntryProblem
 
 function checkLookedInto(entry: LookedInto): EntryProblem[] {
-  const { airflowGood, condenserClean, deviceChecked, drierIn, drierOut, ratedAmps } = entry
+  const { airflowGood, condenserClean, deviceChecked, drierIn, drierOut, lineChecked, lineIn, lineOut, ratedAmps } =
+    entry
   const { standingPressure, standingAir, standingIndoor } = entry
-  const said = [airflowGood, condenserClean, deviceChecked]
-  const read = [drierIn, drierOut, ratedAmps, standingPressure, standingAir, standingIndoor]
+  const said = [airflowGood, condenserClean, deviceChecked, lineChecked]
+  const read = [drierIn, drierOut, lineIn, lineOut, ratedAmps, standingPressure, standingAir, standingIndoor]
   const none = [...said, ...read].every((value) => value === undefined)
   const pairs = [
     ['drierIn', 'drierOut'],
+    ['lineIn', 'lineOut'],
     ['standingPressure', 'standingAir'],
   ] as const
   return [
@@ -53,6 +55,8 @@ function checkLookedInto(entry: LookedInto): EntryProblem[] {
     ]),
     ...(drierIn ? positive('temperature', drierIn, 'drierIn') : []),
     ...(drierOut ? positive('temperature', drierOut, 'drierOut') : []),
+    ...(lineIn ? positive('temperature', lineIn, 'lineIn') : []),
+    ...(lineOut ? positive('temperature', lineOut, 'lineOut') : []),
     // the house alone says nothing: it narrows what the pressure may be
     ...(standingIndoor && !standingPressure ? [{ code: 'otherSideMissing', path: 'standingPressure' } as const] : []),
     ...(standingAir ? positive('temperature', standingAir, 'standingAir') : []),
