@@ -297,6 +297,12 @@ const samples: Record<string, readonly unknown[]> = {
   causeOf: [curve, causeTerms],
   causes: [possible.slice(0, 20), causeTerms],
   channelsSi: [values],
+  countedWeighings: [record],
+  chargeBelief: [
+    { inItKg: 2.9, inItStandardKg: 0.05, rightKg: 3, rightStandardKg: 0.1 },
+    [{ source: 'superheat', offKg: -0.2, standardKg: 0.15 }],
+  ],
+  shortBeyondDoubtKg: [{ offKg: -0.4, standardKg: 0.1 }, profile],
   chargeBalance: [record],
   chargeDue: [facts],
   chargeGates: [
@@ -590,6 +596,10 @@ const samples: Record<string, readonly unknown[]> = {
   coldWays: [{ facts, label, mode: 'heating', outdoorK: 271, returnK: 294 }, profile],
   standsForOutdoorK: [311, profile],
   dischargeOffset: [{ label }, profile],
+  coldSlope: [
+    { school: 'discharge', unit: { facts, label, elevationM: 0 }, steps, totalChargeKg: 3, profile },
+    { quantity: 'dischargeOverOutdoor' },
+  ],
   assessCold: [
     {
       school: 'discharge',

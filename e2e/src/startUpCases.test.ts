@@ -113,6 +113,31 @@ describe('start-up, when it isn’t plain', () => {
     await lead.reads('advice-head', /Not by charge.*11\.0 °F are lost over the drier/)
   })
 
+  it('on the low side alone names nothing over what starves the coil; a line that loses is no charge, and is asked for once', async () => {
+    const unit = await runningUnit(lead, 'C-04', {
+      ...valve,
+      metering: 'fixedOrifice',
+      lineLength: { value: 30, unit: 'ft' },
+    })
+    await lead.go(`/units/${unit}/start-up`)
+    const { liquidPressure: _, liquidLine: __, ...lowSide } = short
+    await typeReading(lead, { ...lowSide, suctionPressure: '98', suctionLine: '68', outdoor: '90' })
+    await lead.press('advice-more')
+    await lead.reads('cause-unparted', /Too little charge, or something starves the coil.*Low-side readings alone/)
+    await lead.reads('ask-next', /or .*\? Put gauge and clamp on the liquid side/)
+    assert.equal(await lead.page.$('[data-testid="cause-undercharge"]'), null)
+    await lead.press('look-open')
+    await lead.type('look-lineIn', '95')
+    await lead.type('look-lineOut', '84')
+    await lead.press('log-look')
+    await sent()
+    await lead.reads('advice-head', /Not by charge|first/)
+    await lead.reads('advice', /restricted liquid line|blocked drier/i)
+    assert.equal(await lead.page.$('[data-testid="cause-unparted"]'), null)
+    const [looked] = await entriesOfKind(lead, unit, 'lookedInto')
+    assert.deepEqual(looked!.lineOut, { value: 84, unit: '°F' })
+  })
+
   it('shows a recording of another day over time, fetched from the server, and moves in it', async () => {
     const ids = await unitIds(lead)
     await lead.go(`/units/${ids['L-03']}/start-up`)
@@ -125,7 +150,7 @@ describe('start-up, when it isn’t plain', () => {
       (before: string) => document.querySelector('[data-testid="chart-temperature"]')?.innerHTML !== before,
       whole,
     )
-    await lead.reads('ask-next', /restriction or a starving|starving metering device or a restriction/)
+    await lead.reads('ask-next', /blocked drier or a starving|starving metering device or a blocked drier/)
   })
 
   it('moves a chart with one finger and widens it with two', async () => {

@@ -24,6 +24,8 @@ export function actHead(act: Act, system: UnitSystem): string {
       return `Add ${showText('mass', act.amountKg, system)}`
     case 'remove':
       return `Take out ${showText('mass', act.amountKg, system)}`
+    case 'weighIn':
+      return `Weigh in ${showText('mass', act.amountKg, system)} by the scale`
     case 'wait':
       return 'Wait until it settles'
     case 'look': {
@@ -61,6 +63,8 @@ export function actWhy(act: Act): string | undefined {
         : 'Its best estimate is inside. Record and papers say probably in, and by which instruments; nobody asks for a reason.'
     case 'comeBack':
       return act.gate ? undefined : 'Today’s weather or load can’t settle it. Log it, and promise a return visit.'
+    case 'weighIn':
+      return 'Label, line set and scale say it is short by that. No reading is needed for it, and today none says better.'
     case 'notCharge': {
       const what = act.cause && `${causeOfFaultWords[act.cause]} comes next. ${causeActWords[act.cause] ?? ''}`.trim()
       return act.gate ? undefined : (what ?? 'The steps so far didn’t move it as charge does.')

@@ -21,6 +21,7 @@ import {
   manifoldWords,
   predictedText,
   rankedText,
+  reasonText,
   separatingWords,
   settlingText,
   stepReasonWords,
@@ -105,6 +106,13 @@ describe('words of tuning', () => {
     sentence(swapWords('suctionLineK', 'returnWetBulbK'))
     sentence(jumpWords({ channel: 'supply', from: 287, to: 330, wrongUnit: true }))
     sentence(manifoldWords({ shownK: 300, expectedK: 280, probably: 'R-22' }, 'R-410A', 'ip'))
+  })
+  it('say what a line or a drier lost, not that the loss is high', () => {
+    const lost = (symptom: 'drierDrop' | 'lineDrop', deviation: number) =>
+      reasonText({ symptom, deviation, wouldBe: 4, weight: 1 }, 'ip')
+    expect(lost('lineDrop', 5 / 1.8)).toBe('5.0 °F lost along the line')
+    expect(lost('drierDrop', 0.1)).toBe('nothing lost over the drier')
+    expect(lost('drierDrop', -0.6)).toBe('nothing lost over the drier')
   })
   it('part two causes by one question, and name what falls away without a probe', () => {
     expect(separatingWords(['restriction', 'starvedDevice'], 'drierDrop')).toMatch(

@@ -91,6 +91,7 @@ export const symptomWords: Record<Symptom, string> = {
   restPressure: 'standing pressure',
   drierDrop: 'temperature lost over the drier',
   lineDrop: 'temperature lost along the line',
+  weighed: 'charge by weight',
 }
 
 /** How a reading that isn't there yet is taken. */
@@ -105,6 +106,7 @@ export const askWords: Record<Symptom, string> = {
     'Stop it, wait until both sides are level, and compare the pressure with saturation at the air outdoors and in the house.',
   drierDrop: 'Feel, then measure the liquid line before and after the drier.',
   lineDrop: 'Follow the liquid line by hand, then measure it at the outdoor unit and right before the metering device.',
+  weighed: 'Weigh what goes in against label and line set.',
 }
 
 const signed = (si: number, system: UnitSystem, symptom: Symptom) => {
@@ -113,12 +115,21 @@ const signed = (si: number, system: UnitSystem, symptom: Symptom) => {
   return `${text} ${si < 0 ? 'low' : 'high'}`
 }
 
+const lostWhere: { readonly [S in Symptom]?: string } = { drierDrop: 'over the drier', lineDrop: 'along the line' }
+
 /** less than this is no deviation to speak of: K, amps in % */
 const HARDLY = { k: 0.25, percent: 2 }
 
 /** “subcooling 6.2 °F low”, or “standing pressure over saturation as it should be”. */
 export function reasonText({ symptom, deviation }: Reason, system: UnitSystem): string {
-  const hardly = Math.abs(deviation) < (symptom === 'amps' ? HARDLY.percent : HARDLY.k)
+  const hardly = Math.abs(deviation) < (symptom === 'amps' || symptom === 'weighed' ? HARDLY.percent : HARDLY.k)
+  if (symptom === 'weighed')
+    return hardly
+      ? 'right by weight'
+      : `${formatNumber(Math.abs(deviation), 0)} % ${deviation < 0 ? 'short' : 'over'} by weight`
+  const where = lostWhere[symptom]
+  if (where)
+    return `${deviation < HARDLY.k ? 'nothing' : showText('temperatureDifference', deviation, system)} lost ${where}`
   return `${symptomWords[symptom]} ${hardly ? 'as it should be' : signed(deviation, system, symptom)}`
 }
 
@@ -342,6 +353,8 @@ export function stepReasonWords(reason: StepReason, system: UnitSystem): string 
       return `no less than ${showText('mass', reason.leastKg, system)} can be read`
     case 'underTarget':
       return 'under the target'
+    case 'byWeight':
+      return `Label, line set and scale say ${showText('mass', reason.shortKg, system)} are missing, within ${showText('mass', 2 * reason.standardKg, system)}; the reading can’t say better.`
   }
 }
 

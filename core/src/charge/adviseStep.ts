@@ -56,6 +56,8 @@ export type StepReason =
   | { readonly code: 'capped'; readonly capKg: number }
   | { readonly code: 'leastStep'; readonly leastKg: number }
   | { readonly code: 'underTarget' }
+  /** label, line set and scale say so, and no reading says otherwise */
+  | { readonly code: 'byWeight'; readonly shortKg: number; readonly standardKg: number }
 
 export interface PredictedRange {
   readonly valueK: number

@@ -1,4 +1,12 @@
-import { adviseStep, type ChargeStep, type StepAdvice } from '../charge/adviseStep'
+import {
+  adviseStep,
+  estimateSlope,
+  type ChargeStep,
+  type Slope,
+  type StepAdvice,
+  type StepReason,
+} from '../charge/adviseStep'
+import { chargeBelief, shortBeyondDoubtKg, type ChargeBelief, type WeightKnown } from '../charge/chargeBelief'
 import { meteringIn } from '../heatpump/circuit'
 import type { PlausibilityCheck } from '../measurement/plausibility'
 import { checkPlausibility } from '../measurement/checkPlausibility'
@@ -34,6 +42,8 @@ export interface ColdQuestion {
   /** right charge by label and line set, and what the scale says is in it, kg */
   readonly totalChargeKg?: number
   readonly weighedKg?: number
+  /** the same with its doubts: then reading and scale are weighed together */
+  readonly weight?: WeightKnown
   readonly airflowKnownGood: boolean
 }
 
@@ -67,6 +77,8 @@ export interface ColdAssessment {
   /** never more than provisional */
   readonly verdict: ChargeVerdict
   readonly probabilityIn?: number
+  /** label, line set, scale and this reading together */
+  readonly belief?: ChargeBelief
   readonly advice?: StepAdvice
   readonly against: readonly ColdAgainst[]
   /** outdoor air that a covered condenser's condensing stands for */
@@ -96,13 +108,18 @@ export function dischargeOffset({ label }: Pick<ChargeUnit, 'label'>, method: Me
 export function assessCold(question: ColdQuestion): ColdAssessment {
   const found = measured(question)
   const against = againstOf(question, found)
-  const advised = against.some((a) => a.code !== 'airflowNotKnownGood') ? undefined : stepOf(question, found)
+  const silent = against.some((a) => a.code !== 'airflowNotKnownGood')
+  const belief = believed(question, found, silent)
+  const advised = byScale(question, belief, silent, silent ? undefined : stepOf(question, found))
   const { advice, over } = withinWeighed(question, advised)
   const misread = question.school === 'restrictedCondenser' && advice?.action === 'remove'
   const barred = misread || (against.length > 0 && advice?.action === 'add')
   return {
     ...found,
+    // short beyond doubt is out, whatever the band of a cold reading leaves open
+    ...(advised?.reasons[0]?.code === 'byWeight' && found.verdict === 'tooClose' ? { verdict: 'out' as const } : {}),
     school: question.school,
+    ...(belief ? { belief } : {}),
     ...(advice && !barred ? { advice } : {}),
     against: [
       // taking out asks less: it is never wrong for want of airflow
@@ -113,7 +130,7 @@ export function assessCold(question: ColdQuestion): ColdAssessment {
   }
 }
 
-type Found = Omit<ColdAssessment, 'school' | 'advice' | 'against'>
+type Found = Omit<ColdAssessment, 'school' | 'advice' | 'against' | 'belief'>
 
 function measured(q: ColdQuestion): Found {
   switch (q.school) {
@@ -252,17 +269,63 @@ const isWet = ({ school }: Pick<ColdQuestion, 'school'>, { superheatK, method }:
 /** what a whole charge moves discharge over outdoor air, K, behind a piston; with how little is known of it */
 const DISCHARGE = { perChargeK: -30, relative: 0.6 }
 
+/** The device by whose slope a way's quantity follows the charge. */
+function deviceOf({ school, unit }: Pick<ColdQuestion, 'school' | 'unit'>, { quantity }: Pick<Found, 'quantity'>) {
+  if (quantity === 'subcooling') return 'expansionValve' as const
+  return school === 'labelHeating' ? meteringIn('heating', unit.facts, unit.label) : ('fixedOrifice' as const)
+}
+
+/** What an amount of charge moves a way's quantity by, as far as this unit's steps and experience say; undefined where the device isn't known. */
+export function coldSlope(
+  q: Pick<ColdQuestion, 'school' | 'unit' | 'steps' | 'totalChargeKg' | 'profile'>,
+  found: Pick<Found, 'quantity'>,
+): Slope | undefined {
+  const { totalChargeKg, steps, profile } = q
+  const meteringDevice = deviceOf(q, found)
+  if (!meteringDevice || totalChargeKg === undefined || !(totalChargeKg > 1e-4 && totalChargeKg < 1e5)) return undefined
+  const { quantity } = found
+  return estimateSlope(steps, quantity === 'subcooling' ? 'subcooling' : 'superheat', {
+    totalChargeKg,
+    meteringDevice,
+    profile,
+    ...(quantity === 'dischargeOverOutdoor' ? { prior: DISCHARGE } : {}),
+  })
+}
+
+/** Scale and reading weighed together; the scale alone where the reading says nothing. */
+function believed(q: ColdQuestion, found: Found, silent: boolean): ChargeBelief | undefined {
+  if (!q.weight) return undefined
+  const { valueK, targetK, standardK } = found
+  const slope = coldSlope(q, found)
+  if (silent || !slope || valueK === undefined || targetK === undefined || standardK === undefined)
+    return chargeBelief(q.weight)
+  const offKg = (valueK - targetK) / slope.kPerKg
+  const standardKg = Math.hypot(standardK / slope.kPerKg, (offKg * slope.standard) / slope.kPerKg)
+  return chargeBelief(q.weight, [{ source: 'cold', offKg, standardKg }])
+}
+
+/** What the reading can't settle the scale may: short beyond doubt by both together is weighed in. */
+function byScale(
+  { totalChargeKg, profile }: ColdQuestion,
+  belief: ChargeBelief | undefined,
+  silent: boolean,
+  advice: StepAdvice | undefined,
+): StepAdvice | undefined {
+  const shortKg = belief && shortBeyondDoubtKg(belief, profile)
+  if (silent || shortKg === undefined || totalChargeKg === undefined || advice?.action !== 'stop') return advice
+  const open: readonly StepReason['code'][] = ['inBand', 'withinUncertainty']
+  if (!open.includes(advice.reasons[0]!.code)) return advice
+  const amountKg = Math.min(shortKg, profile.stepCapShare.si * totalChargeKg)
+  return { action: 'add', amountKg, reasons: [{ code: 'byWeight', shortKg, standardKg: belief!.standardKg }] }
+}
+
 function stepOf(q: ColdQuestion, found: Found): StepAdvice | undefined {
   const { valueK, targetK, highK, standardK, quantity, judged } = found
-  const { totalChargeKg, unit, school } = q
+  const { totalChargeKg } = q
   if (valueK === undefined || targetK === undefined || highK === undefined || totalChargeKg === undefined)
     return undefined
   const rises = quantity === 'subcooling'
-  const metering = rises
-    ? 'expansionValve'
-    : school === 'labelHeating'
-      ? meteringIn('heating', unit.facts, unit.label)
-      : 'fixedOrifice'
+  const metering = deviceOf(q, found)
   if (!metering) return undefined
   return adviseStep({
     history: q.steps,

@@ -117,6 +117,28 @@ describe('charged by discharge temperature', () => {
     expect(byHabit.advice?.action).toBe('stop')
     expect(byHabit.advice?.reasons[0]?.code).toBe('withinUncertainty')
   })
+  it('nine per cent short by the scale is weighed in, where the reading can’t settle it: not stopped at too close', () => {
+    const weight = { inItKg: 2.73, inItStandardKg: 0.02, rightKg: 3, rightStandardKg: 0.1 }
+    const short = { unit: { facts: pump, elevationM: 0 }, weighedKg: 2.73 }
+    expect(assessCold(question(117, short))).toMatchObject({ verdict: 'tooClose', advice: { action: 'stop' } })
+    const told = assessCold(question(117, { ...short, weight }))
+    expect(told).toMatchObject({
+      verdict: 'out',
+      advice: { action: 'add', reasons: [{ code: 'byWeight' }] },
+      against: [],
+    })
+    // to what both together say, no further than the method's first step
+    expect(told.belief!.witnesses.map((w) => w.source)).toEqual(['weight', 'cold'])
+    expect(told.advice!.amountKg).toBeCloseTo(Math.min(-told.belief!.offKg, customaryProfile.stepCapShare.si * 3), 9)
+    // right by weight, it stays open; and where the scale itself isn't sure
+    const right = { ...weight, inItKg: 3 }
+    expect(assessCold(question(117, { ...short, weighedKg: 3, weight: right })).advice?.action).toBe('stop')
+    expect(assessCold(question(117, { ...short, weight: { ...weight, rightStandardKg: 0.3 } })).advice?.action).toBe(
+      'stop',
+    )
+    // what contradicts itself, or hasn't settled, advises nothing by weight either
+    expect(assessCold(question(117, { ...short, weight, settled: false })).advice).toBeUndefined()
+  })
   it('says nothing while liquid comes back to the compressor', () => {
     const wet = { ...heats(130), suctionLine: degF(16) }
     expect(assessCold(question(130, { reading: { mode: 'heating', values: wet } }))).toMatchObject({

@@ -21,6 +21,36 @@ export const chargeHabits = {
   weighInToleranceKg: spec('charge', 'mass', 1, 'oz', 'a customary scale shows half an ounce; two of its steps', {
     max: 16,
   }),
+  factoryChargeShare: spec('charge', 'ratio', 2, '%', 'factories fill to within two per cent: an estimate', {
+    max: 20,
+  }),
+  allowanceShare: spec(
+    'charge',
+    'ratio',
+    10,
+    '%',
+    'allowance and measured length of a line set, together: a tenth of what they come to',
+    { max: 50 },
+  ),
+  rightChargeShare: spec(
+    'charge',
+    'ratio',
+    4,
+    '%',
+    'label and line set against the charge that meets the target: within four per cent on sound units, an estimate',
+    { max: 30 },
+  ),
+  conversionRightShare: spec(
+    'charge',
+    'ratio',
+    10,
+    '%',
+    'of a conversion nobody printed the right charge: a tenth either way',
+    { max: 50 },
+  ),
+  unweighedShare: spec('charge', 'ratio', 15, '%', 'a charge that nobody weighed: off by a sixth as likely as not', {
+    max: 80,
+  }),
   scaleAccuracyKg: spec('charge', 'mass', 0.5, 'oz', 'a scale that isn’t named counts as ±0.5 oz', {
     min: 0.01,
     max: 8,

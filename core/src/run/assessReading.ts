@@ -13,7 +13,7 @@ export function assessReading(
   { judged, settled }: { readonly judged: JudgedReading; readonly settled: boolean },
   { facts, tuning, label }: Pick<UnitView, 'facts' | 'tuning' | 'label'>,
 ): Assessment {
-  const { beside, totalChargeKg, steps } = tuning
+  const { beside, totalChargeKg, shortKg, steps } = tuning
   return assess({
     judged,
     settling: { state: settled ? 'settled' : 'settling' },
@@ -22,5 +22,6 @@ export function assessReading(
     beside,
     steps: learntSteps(steps),
     ...(totalChargeKg === undefined ? {} : { totalChargeKg }),
+    ...(shortKg === undefined ? {} : { shortKg }),
   })
 }

@@ -54,6 +54,8 @@ describe('what was looked into after the start', () => {
   })
   it('is nothing that was never said, but what the checklist said', () => {
     expect(view(opened, [[2, { kind: 'started' }]]).tuning.beside).toEqual({
+      weighedOffShare: expect.closeTo(-1 / 7, 9),
+      weighedStandardShare: expect.closeTo(0.0409, 4),
       airflowKnownGood: false,
       condenserClean: false,
     })
@@ -72,7 +74,8 @@ describe('what was looked into after the start', () => {
       ],
       [2, { kind: 'started' }],
     ]
-    const checked = { airflowKnownGood: true, condenserClean: true, deviceChecked: false }
+    const weight = { weighedOffShare: expect.closeTo(-1 / 7, 9), weighedStandardShare: expect.closeTo(0.0409, 4) }
+    const checked = { ...weight, airflowKnownGood: true, condenserClean: true, deviceChecked: false }
     expect(view(opened, before).tuning.beside).toEqual(checked)
     expect(view(opened, before, [looked(20, { condenserClean: false, deviceChecked: true })]).tuning.beside).toEqual({
       ...checked,

@@ -58,12 +58,16 @@ export function recoveredKg(record: UnitRecord, here: InForce = inForce(record))
 
 /** Net refrigerant that the scale says went in since the system was last emptied, less what the hoses kept or lost; kg, negative if more came out. */
 export function weighedKg(record: UnitRecord, here: InForce = inForce(record)): number {
-  const { weighed, hoseLeft } = record.items
+  const { hoseLeft } = record.items
   const sinceMs = emptiedMs(record, here)
-  const onScale = weighed
-    .filter((w) => timeOf(w) > sinceMs && !isRecovery(w, record, here))
-    .reduce((sum, { entry }) => sum + stepKg(entry), 0)
+  const onScale = countedWeighings(record, here).reduce((sum, { entry }) => sum + stepKg(entry), 0)
   return onScale - hosesKg(hoseLeft.filter((h) => timeOf(h) > sinceMs))
+}
+
+/** The weighings that what is in it comes of: since it was last emptied, without what was taken out before. */
+export function countedWeighings(record: UnitRecord, here: InForce = inForce(record)): readonly LogItem<Weighed>[] {
+  const sinceMs = emptiedMs(record, here)
+  return record.items.weighed.filter((w) => timeOf(w) > sinceMs && !isRecovery(w, record, here))
 }
 
 /** Out of the cylinder by one weighing, kg. */

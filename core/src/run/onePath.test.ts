@@ -94,8 +94,11 @@ function ways(seenNow: Seen) {
   const typed = shown(judged, assessReading({ judged, settled: true }, view))
   const si = channelsSi(values)
   const samples = Array.from({ length: 300 }, (_, i) => ({ timeS: 4 * i, values: si }))
-  const { beside, totalChargeKg } = tuning
-  const more = totalChargeKg === undefined ? {} : { totalChargeKg }
+  const { beside, totalChargeKg, shortKg } = tuning
+  const more = {
+    ...(totalChargeKg === undefined ? {} : { totalChargeKg }),
+    ...(shortKg === undefined ? {} : { shortKg }),
+  }
   const steps = learntSteps(tuning.steps)
   const found = assessLive(samples, {
     facts,

@@ -94,9 +94,10 @@ describe('tuning, as the log tells it', () => {
     expect([at(), at(0), at(1), at(2), at(3), at(9)]).toEqual([5, undefined, 5, 5, 6, 6])
   })
   it('says nothing of what isn’t there', () => {
+    // opened, nothing weighed in yet: short of its line set
     const { tuning } = view(opened)
     expect(Object.keys(tuning).sort()).toEqual(
-      ['beside', 'clock', 'events', 'steps', 'swaps', 'totalChargeKg', 'traces', 'trail'].sort(),
+      ['beside', 'clock', 'events', 'shortKg', 'steps', 'swaps', 'totalChargeKg', 'traces', 'trail'].sort(),
     )
     expect(tuning.events).toEqual([])
     const off = { kind: 'cameOff', running: true, suctionCore: 'tight', liquidCore: 'leaks', capsTight: true } as const

@@ -1,4 +1,5 @@
 import { predictStep, type ChargePoint, type ChargeStep, type StepAdvice } from '../charge/adviseStep'
+import { chargeBelief, shortBeyondDoubtKg, type WeightKnown } from '../charge/chargeBelief'
 import type { LogItem } from '../entry/entry'
 import type { CameOff, PreStart } from '../entry/startUp'
 import { byTime, timeOf } from '../entry/time'
@@ -14,6 +15,7 @@ import { stepKg, tunedWeighings } from './chargeBalance'
 import type { InForceHere } from './inForce'
 import type { JudgedItem } from './judgedReadings'
 import { swapsOf } from './swaps'
+import { weighedBeside } from './weightKnown'
 import { systemTraces, tuningClock, type SystemTrace } from './traces'
 import { tuningEvents, type TuningEvent } from './tuningEvents'
 
@@ -53,6 +55,8 @@ export interface TuningRun {
   readonly clock: RunClock
   /** by label and line set; what a step's share is of */
   readonly totalChargeKg?: number
+  /** short by label, line set and scale beyond doubt, kg */
+  readonly shortKg?: number
   readonly lastStepMs?: number
   readonly disturbedMs?: number
   /** what happened while it was watched, oldest first: marks on a chart */
@@ -71,11 +75,14 @@ export function tuningRun(
   {
     judged,
     totalChargeKg,
+    weight,
     ...here
   }: InForceHere & {
     /** the readings, judged; oldest first */
     readonly judged: readonly JudgedItem[]
     readonly totalChargeKg?: number
+    /** what label, line set and scale say */
+    readonly weight?: WeightKnown
   },
 ): TuningRun {
   const { items } = record
@@ -94,15 +101,18 @@ export function tuningRun(
   const steps = stepsOf(weighings, trail, here.facts.metering, totalChargeKg)
   const disturbed = byTime(items.disturbed).at(-1)
   const cameOff = byTime(items.cameOff).at(-1)?.entry
+  const alone = weight && chargeBelief(weight)
+  const shortKg = alone && shortBeyondDoubtKg(alone, here.method)
   return {
     ...(before ? { before } : {}),
-    beside: besideOf(record, here),
+    beside: { ...besideOf(record, here), ...weighedBeside(weight) },
     steps,
     trail,
     traces,
     ...(trace ? { trace } : {}),
     clock: tuningClock(record),
     ...(totalChargeKg === undefined ? {} : { totalChargeKg }),
+    ...(shortKg === undefined ? {} : { shortKg }),
     ...(weighings.length > 0 ? { lastStepMs: timeOf(weighings.at(-1)!) } : {}),
     ...(disturbed ? { disturbedMs: timeOf(disturbed) } : {}),
     events: tuningEvents(record),

@@ -1,3 +1,4 @@
+import type { ChargeBelief, WeightKnown } from '../charge/chargeBelief'
 import type { ConversionRefusal } from '../conversion/suitability'
 import type { LogItem } from '../entry/entry'
 import type { Stage } from '../entry/stage'
@@ -14,6 +15,7 @@ import type { JudgedReading } from '../tuning/judgeCharge'
 import { conversionRun, conversionStop, type ConversionRun } from './conversionRun'
 import { sincePumpDown, thisRound } from './round'
 import { coldRun, type ColdRun } from './coldRun'
+import { beliefRun } from './beliefRun'
 import { bothModes, shortInBoth, type BothModes } from './bothModes'
 import { chargeBalance, type ChargeBalance } from './chargeBalance'
 import { heatPumpRun, type HeatPumpRun } from './heatPumpRun'
@@ -26,6 +28,7 @@ import { tuningRun, type TuningRun } from './tuningRun'
 import { vacuumRun, type VacuumRun } from './vacuumRun'
 import { provisionalOf, visitRun, type Provisional, type VisitRun } from './visitRun'
 import { waitsOf, type Wait } from './waits'
+import { weightKnown } from './weightKnown'
 
 export interface UnitView {
   readonly facts: UnitFacts
@@ -49,6 +52,10 @@ export interface UnitView {
   readonly pressureTest: PressureTestRun
   readonly vacuum: VacuumRun
   readonly charge: ChargeBalance
+  /** what label, line set and scale say of the charge, with their doubts */
+  readonly weight?: WeightKnown
+  /** the same with all that was read since */
+  readonly belief?: ChargeBelief
   readonly startedMs?: number
   readonly tuning: TuningRun
   /** promised last; it stays here when it is over */
@@ -100,7 +107,10 @@ function tell(whole: UnitRecord, jobElevationM: number | undefined) {
   const { all, reading, heating, both } = judgedReadings(record, { ...here, startedMs })
   const totalChargeKg =
     (charge.due.ok ? charge.due.totalKg : undefined) ?? (facts.labelCharge && toSi('mass', facts.labelCharge))
-  const tuning = tuningRun(record, { ...here, judged: all, totalChargeKg })
+  const weight = weightKnown(record, charge, here)
+  const tuning = tuningRun(record, { ...here, judged: all, totalChargeKg, ...(weight ? { weight } : {}) })
+  const cold = coldRun(record, both)
+  const belief = beliefRun(record, { weight, tuning, cold, all, both }, here)
   const visit = visitRun(record, { reading, heating, bothModes: turned })
   const provisional = provisionalOf(record, visit)
   const sealed = isSealed(record)
@@ -111,11 +121,13 @@ function tell(whole: UnitRecord, jobElevationM: number | undefined) {
     ...(conversion ? { conversion } : {}),
     heatPump,
     ...(turned ? { bothModes: shortInBoth(reading, heating) ? { ...turned, short: true as const } : turned } : {}),
-    cold: coldRun(record, both),
+    cold,
     profile: unitProfile(record),
     pressureTest,
     vacuum,
     charge,
+    ...(weight ? { weight } : {}),
+    ...(belief ? { belief } : {}),
     startedMs,
     reading,
     ...(heating ? { heating } : {}),

@@ -29,6 +29,8 @@ export interface AssessQuestion {
   /** this unit's own charge steps, oldest first */
   readonly steps: readonly ChargeStep[]
   readonly totalChargeKg?: number
+  /** short by label, line set and scale beyond doubt, kg */
+  readonly shortKg?: number
   /** false: standing, before the start */
   readonly running?: boolean
 }
@@ -63,7 +65,8 @@ export function assess(question: AssessQuestion): Assessment {
   const told = { checks, ...(swap ? { swap } : {}) }
   if (!running || !facts.metering || mode === 'heating') return { ...told, ranked: [], gates: [] }
   const found = { ...told, ...tuned(question) }
-  return { ...found, act: decide({ judged, ...found }) }
+  const { shortKg } = question
+  return { ...found, act: decide({ judged, ...found, ...(shortKg === undefined ? {} : { shortKg }) }) }
 }
 
 /** Diagnosis, step and gates of a reading in cooling. */

@@ -46,6 +46,8 @@ export interface LiveTerms {
   readonly disturbedAtS?: number
   readonly steps: readonly ChargeStep[]
   readonly totalChargeKg?: number
+  /** short by label, line set and scale beyond doubt, kg */
+  readonly shortKg?: number
   readonly beside: Beside
   readonly atMs?: number
   /** probes that were exchanged and are read the other way round from then on */

@@ -51,6 +51,36 @@ describe('the one act', () => {
       { verdict: 'tooClose', nearEnough: true },
       { advice: add, gates: [gate('airflowNotKnownGood')] },
     ],
+    [
+      'short by weight on a day that decides nothing: the scale first',
+      { code: 'weighIn', amountKg: 0.25 },
+      { verdict: 'none' },
+      { advice: add, gates: [gate('outsideWindow')], shortKg: 0.25 },
+    ],
+    [
+      'short by weight, and no instrument here tells',
+      { code: 'weighIn', amountKg: 0.25 },
+      { verdict: 'tooClose' },
+      { advice: stop('withinUncertainty'), shortKg: 0.25 },
+    ],
+    [
+      'short by weight where a settled reading says how much: the reading’s step',
+      { code: 'add', amountKg: 0.1 },
+      {},
+      { advice: add, shortKg: 0.25 },
+    ],
+    [
+      'short by weight and In by its reading: signed',
+      { code: 'sign', as: 'in' },
+      { verdict: 'in' },
+      { ...sound, advice: stop('inBand'), shortKg: 0.25 },
+    ],
+    [
+      'a weight that is none',
+      { code: 'comeBack', gate: gate('outsideWindow') },
+      { verdict: 'none' },
+      { advice: add, gates: [gate('outsideWindow')], shortKg: Infinity },
+    ],
     ['not settled', { code: 'wait' }, {}, { advice: { action: 'wait', reasons: [] } }],
     [
       'a look',

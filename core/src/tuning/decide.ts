@@ -13,6 +13,8 @@ export type Act =
   | { readonly code: 'wait' }
   /** something is looked at, measured or made good before any charge */
   | { readonly code: 'look'; readonly gate: ChargeGate }
+  /** label, line set and scale say it is short beyond doubt, and today no reading says more: no reading is needed for that */
+  | { readonly code: 'weighIn'; readonly amountKg: number }
   /** today's weather or load can't decide: the weighed charge stays, and somebody comes back */
   | { readonly code: 'comeBack'; readonly gate?: ChargeGate }
   /** the readings contradict each other; or it is so short that they do, and the scale goes first */
@@ -36,6 +38,8 @@ interface Told {
   readonly ranked: readonly RankedCause[]
   readonly advice?: StepAdvice
   readonly gates: readonly ChargeGate[]
+  /** short by weight beyond doubt, kg */
+  readonly shortKg?: number
 }
 
 /**
@@ -43,12 +47,13 @@ interface Told {
  * which are signed; then the charge step or what goes before it.
  */
 export function decide(told: Told): Act {
-  const { judged, checks, gates, advice } = told
+  const { judged, checks, gates, advice, shortKg } = told
+  const weighIn = shortKg && shortKg < MOST_KG ? ({ code: 'weighIn', amountKg: shortKg } as const) : undefined
   if (checks.length > 0) return { code: 'remeasure', mayBeShort: checks.some(mayBeShort) }
   if (!judged.target.ok) return { code: 'findTarget' }
   if (judged.decidingValueK === undefined) return { code: 'read' }
   const weather = gates.find((g) => weatherGates.has(g.code))
-  if (weather) return { code: 'comeBack', gate: weather }
+  if (weather) return weighIn ?? { code: 'comeBack', gate: weather }
   if (advice?.action === 'wait' || gates.some((g) => g.code === 'notSettled')) return { code: 'wait' }
   if (judged.verdict === 'none') return { code: 'read' }
   const held = judged.findings.some((f) => f.consequence === 'notSettled')
@@ -65,9 +70,13 @@ export function decide(told: Told): Act {
   if (advice && wants && gates.length === 0)
     return { code: advice.action as 'add' | 'remove', amountKg: advice.amountKg! }
   if (wants) return beforeStep(told)
-  if (held) return { code: 'comeBack' }
-  return withoutStep(told)
+  if (held) return weighIn ?? { code: 'comeBack' }
+  const other = withoutStep(told)
+  return other.code === 'readFiner' ? (weighIn ?? other) : other
 }
+
+/** no split system holds more, kg */
+const MOST_KG = 1e5
 
 const weatherGates: ReadonlySet<ChargeGate['code']> = new Set(['outsideWindow', 'indoorsOutsideWindow', 'headTooLow'])
 const mayBeShort = ({ causes }: PlausibilityCheck) => causes.some((c) => c === 'nearlyEmpty' || c === 'emptySystem')

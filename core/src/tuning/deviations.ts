@@ -22,6 +22,9 @@ export interface Beside {
   /** line and service valves were followed by hand: open, no kink, no cold spot */
   readonly lineChecked?: boolean
   readonly ratedAmpsA?: number
+  /** what is in it by label, line set and scale over what is right, as a share of that, and how well that is known */
+  readonly weighedOffShare?: number
+  readonly weighedStandardShare?: number
   readonly airflowKnownGood?: boolean
   readonly condenserClean?: boolean
   /** its condenser may run as far over outdoors as old ones do */
@@ -129,6 +132,12 @@ export function deviationsOf(
   put('restPressure', beside.restOverAmbientK, 0, beside.restStandardK ?? typicalUncertainty.restPressure)
   put('drierDrop', beside.drierDropK, 0, typicalUncertainty.drierDrop)
   put('lineDrop', beside.lineDropK, 0, typicalUncertainty.lineDrop)
+  put(
+    'weighed',
+    beside.weighedOffShare === undefined ? undefined : 100 * beside.weighedOffShare,
+    0,
+    beside.weighedStandardShare === undefined ? typicalUncertainty.weighed : 100 * beside.weighedStandardShare,
+  )
   const cold = piston ? coldOf(m, refrigerant) : undefined
   const tolerance = own ? { superheat: undefined, subcooling: undefined, [own.deciding]: own.tolerance.si } : {}
   return {

@@ -202,7 +202,9 @@ function fitOf(cause: FaultCause, signature: Signature, f: DiagnosticFindings): 
       const density =
         cause === 'none' && symptom === deciding(f.metering)
           ? logEven(off, f.toleranceK ?? USUAL_TOLERANCE_K, standard)
-          : logDensity(off, standard)
+          : symptom === 'weighed'
+            ? logWeighed(off, standard) - logWeighed(-times * mean, standard)
+            : logDensity(off, standard)
       bySymptom[symptom] = density
       log += density
     }
@@ -253,6 +255,17 @@ function logDensity(off: number, standard: number): number {
   return -Math.log(standard) - (z < 2.5 ? (z * z) / 2 : 2.5 * z - 3.125)
 }
 
+/** so often something about a weight is wrong that nobody allowed for: a length, a label, a hose, what leaked out; and by how much then, % */
+const MISTAKEN = { share: 0.25, percent: 20 }
+
+/** Causes are as common as they are among units that were weighed in as they should be: a weight that is right says nothing more, so what is asked is this against that. */
+function logWeighed(off: number, standard: number): number {
+  const meant = Math.log(1 - MISTAKEN.share) + logDensity(off, standard)
+  const mistaken = Math.log(MISTAKEN.share) + logDensity(off, Math.hypot(standard, MISTAKEN.percent))
+  const top = Math.max(meant, mistaken)
+  return top + Math.log(Math.exp(meant - top) + Math.exp(mistaken - top))
+}
+
 function reasonsFor(
   index: number,
   fits: readonly { cause: FaultCause; fit: Fit }[],
@@ -301,7 +314,8 @@ export function separatingReading(
   const table = signatures[findings.metering]
   let best: { symptom: Symptom; apart: number } | undefined
   for (const symptom of symptoms) {
-    if (findings.deviations[symptom]) continue
+    // what was weighed is known or isn't: nobody takes that as a reading
+    if (findings.deviations[symptom] || symptom === 'weighed') continue
     const [meanA, spreadA] = table[a.cause][symptom]
     const [meanB, spreadB] = table[b.cause][symptom]
     const apart = Math.abs(meanA - meanB) / Math.hypot(typicalUncertainty[symptom], (spreadA + spreadB) / 2)

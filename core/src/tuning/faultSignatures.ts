@@ -14,6 +14,8 @@ export type Symptom =
   | 'drierDrop'
   /** temperature lost along the whole liquid line, drier and all, from the outdoor unit to right before the metering device */
   | 'lineDrop'
+  /** in it by label, line set and scale, over what is right; % of the right charge */
+  | 'weighed'
 export const symptoms = [
   'superheat',
   'subcooling',
@@ -24,6 +26,7 @@ export const symptoms = [
   'restPressure',
   'drierDrop',
   'lineDrop',
+  'weighed',
 ] as const satisfies readonly Symptom[]
 
 export type FaultCause =
@@ -77,11 +80,12 @@ export const leastSpread: Readonly<Record<Symptom, number>> = {
   drierDrop: 0.4,
   // a bare line loses or takes up by itself what the air around it makes of it
   lineDrop: 0.9,
+  weighed: 1,
 }
 
 const row = (
   [superheat, subcooling, evaporating, condensingOver, split, amps]: Effects,
-  more: { restPressure?: number; drierDrop?: number; lineDrop?: number } = {},
+  more: { restPressure?: number; drierDrop?: number; lineDrop?: number; weighed?: number } = {},
 ): Signature => {
   const means: Record<Symptom, number> = {
     superheat,
@@ -93,6 +97,7 @@ const row = (
     restPressure: more.restPressure ?? 0,
     drierDrop: more.drierDrop ?? 0,
     lineDrop: more.lineDrop ?? 0,
+    weighed: more.weighed ?? 0,
   }
   const of = (symptom: Symptom) =>
     [
@@ -110,9 +115,9 @@ const row = (
 export const signatures: Record<Metering, Record<FaultCause, Signature>> = {
   fixedOrifice: {
     none: row([0, 0, 0, 0, 0, 0]),
-    undercharge: row([7.5, -3, -1.7, -1.3, -0.9, -3]),
-    nearlyEmpty: row([15, -6, -7, -3.5, -4, -12]),
-    overcharge: row([-5.2, 2.6, 1, 1.3, 0.1, 3]),
+    undercharge: row([7.5, -3, -1.7, -1.3, -0.9, -3], { weighed: -17 }),
+    nearlyEmpty: row([15, -6, -7, -3.5, -4, -12], { weighed: -40 }),
+    overcharge: row([-5.2, 2.6, 1, 1.3, 0.1, 3], { weighed: 13 }),
     restriction: row([13, 2, -6, -1.1, -2.8, -5], { drierDrop: 4.5, lineDrop: 4.5 }),
     lineRestriction: row([13, 2, -6, -1.1, -2.8, -5], { lineDrop: 4.5 }),
     starvedDevice: row([12, 2, -5.5, -1, -2.7, -4.5]),
@@ -125,9 +130,9 @@ export const signatures: Record<Metering, Record<FaultCause, Signature>> = {
   },
   expansionValve: {
     none: row([0, 0, 0, 0, 0, 0]),
-    undercharge: row([0.4, -3.8, -0.2, -1.1, -0.3, -2.5]),
-    nearlyEmpty: row([9, -6, -6, -3.5, -4, -12]),
-    overcharge: row([-0.1, 3, 0.1, 1.3, 0, 3]),
+    undercharge: row([0.4, -3.8, -0.2, -1.1, -0.3, -2.5], { weighed: -17 }),
+    nearlyEmpty: row([9, -6, -6, -3.5, -4, -12], { weighed: -40 }),
+    overcharge: row([-0.1, 3, 0.1, 1.3, 0, 3], { weighed: 13 }),
     restriction: row([12, 1.8, -5.5, -0.9, -2.7, -4], { drierDrop: 4.5, lineDrop: 4.5 }),
     lineRestriction: row([12, 1.8, -5.5, -0.9, -2.7, -4], { lineDrop: 4.5 }),
     starvedDevice: row([12.5, 1.8, -6, -1.1, -2.8, -4.5]),
@@ -151,4 +156,5 @@ export const typicalUncertainty: Record<Symptom, number> = {
   restPressure: 0.7,
   drierDrop: 0.4,
   lineDrop: 0.6,
+  weighed: 4,
 }

@@ -16,6 +16,8 @@ import {
   type UnitView,
 } from '@zetesis/core'
 import {
+  beliefBy,
+  beliefText,
   accuracyWords,
   cameOffLine,
   despiteText,
@@ -144,7 +146,7 @@ export function vacuumLines({ vacuum, facts }: UnitView, system: UnitSystem): Li
   ]
 }
 
-export function chargeLines({ charge, facts }: UnitView, system: UnitSystem): Line[] {
+export function chargeLines({ charge, facts, weight, belief }: UnitView, system: UnitSystem): Line[] {
   const { due, weighedKg, tunedKg, openKg, weighings, hoses } = charge
   const mass = (kg: number) => showText('mass', kg, system)
   const lines: Line[] = []
@@ -179,13 +181,16 @@ export function chargeLines({ charge, facts }: UnitView, system: UnitSystem): Li
   if (tunedKg !== 0)
     lines.push({ label: 'While tuning', value: `${mass(tunedKg)} ${tunedKg < 0 ? 'taken out' : 'added'}` })
   if (openKg !== undefined) lines.push({ label: 'Difference', value: mass(-openKg) })
-  if (facts.labelCharge && facts.work !== 'conversion') {
+  if (weight) {
+    const emptied = due.ok && due.startShare !== undefined
     lines.push({
       label: 'Charge in the system',
-      value: mass(toSi('mass', facts.labelCharge) + weighedKg),
-      note: 'label charge and weighed in',
+      value: mass(weight.inItKg),
+      note: emptied ? 'weighed in' : 'label charge and weighed in',
     })
   }
+  if (belief && belief.witnesses.length > 1)
+    lines.push({ label: 'By all that is known', value: beliefText(belief, system), note: beliefBy(belief) })
   return lines
 }
 

@@ -93,6 +93,7 @@ const metals: Record<Act['code'], Metal> = {
   add: 'tooClose',
   remove: 'tooClose',
   wait: 'none',
+  weighIn: 'tooClose',
   look: 'tooClose',
   comeBack: 'tooClose',
   remeasure: 'out',
@@ -125,7 +126,7 @@ function adviceLines(
       (act.code === 'leave'
         ? gateWords({ code: 'soundLikelier', probability: act.probability }, system)
         : reasons && `${reasons}${reasons.endsWith('.') ? '' : '.'}`))
-  const others = steps ? [] : gates.filter((g) => g !== gate && g.code !== 'soundLikelier')
+  const others = steps || act.code === 'weighIn' ? [] : gates.filter((g) => g !== gate && g.code !== 'soundLikelier')
   return {
     metal: act.code === 'sign' && act.as === 'probablyIn' ? 'tooClose' : metals[act.code],
     word: actHead(act, system),
@@ -173,7 +174,7 @@ const symptomOf: { readonly [C in FaultCause]?: Symptom } = {
 export const mayDespite = (tuned: Tuned) => !mayStep(tuned) && tuned.checks.length === 0
 
 /** Nothing speaks against it: the step may be made. */
-export const mayStep = ({ act }: Tuned) => act?.code === 'add' || act?.code === 'remove'
+export const mayStep = ({ act }: Tuned) => act?.code === 'add' || act?.code === 'remove' || act?.code === 'weighIn'
 
 const Advised = drawn(function Advised({ looks, besides, causes, ask, ...head }: Lines) {
   const [opened, setOpened] = useState<boolean>()

@@ -206,7 +206,7 @@ function useColdAssessment(
   now: Now | undefined,
   kit: readonly Instrument[],
 ): ColdAssessment | undefined {
-  const { facts, label, elevationM, method, cold, charge, tuning, heatPump } = view
+  const { facts, label, elevationM, method, cold, charge, weight, tuning, heatPump } = view
   return useMemo(() => {
     const school: ColdSchool = cold.school
     if (school === 'weighInOnly' || !now) return undefined
@@ -223,9 +223,10 @@ function useColdAssessment(
       ...(tuning.totalChargeKg === undefined
         ? {}
         : { totalChargeKg: tuning.totalChargeKg, weighedKg: inItKg(charge, tuning.totalChargeKg) }),
+      ...(weight ? { weight } : {}),
       airflowKnownGood: tuning.beside.airflowKnownGood ?? false,
     })
-  }, [facts, label, elevationM, method, cold, charge, tuning, heatPump.mode, now, kit])
+  }, [facts, label, elevationM, method, cold, charge, weight, tuning, heatPump.mode, now, kit])
 }
 
 /** A settled look at what the probes say, for the card above. */

@@ -7,6 +7,7 @@ import { chosenFor, useInstrumentChoice, type SlotChoice } from '@/kit/choice'
 import { InstrumentPicker } from '@/kit/InstrumentPicker'
 import { useReadingsFrom } from '@/recording/ReadingsFrom'
 import { useRig } from '@/recording/RigCard'
+import { BeliefLine } from '@/unit/BeliefLine'
 import { Gate } from '@/unit/Gate'
 import { UnitPage } from '@/unit/UnitPage'
 import type { UnitHandle } from '@/unit/useUnit'
@@ -108,6 +109,7 @@ function StartUp({ unit }: { unit: UnitHandle }) {
       ) : (
         <ReadingBench unit={unit} kit={kit} choice={choice} choose={choose} />
       )}
+      <BeliefLine belief={view.belief} />
       <Below>{from}</Below>
       <BothModesCard unit={unit} />
       <LiveReturnVisit unit={unit} live={live} />

@@ -79,6 +79,7 @@ function liveTerms(
     ...(disturbedMs !== undefined && disturbedMs > changedMs ? { disturbedAtS: inTrace(disturbedMs) } : {}),
     steps: learntSteps(tuning.steps),
     ...(tuning.totalChargeKg === undefined ? {} : { totalChargeKg: tuning.totalChargeKg }),
+    ...(tuning.shortKg === undefined ? {} : { shortKg: tuning.shortKg }),
     beside: tuning.beside,
     swaps: tuning.swaps,
   }

@@ -7,6 +7,7 @@ import { YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
 import { stageHref } from '@/frame/routes'
 import { AskLead } from '@/unit/AskLead'
+import { BeliefLine } from '@/unit/BeliefLine'
 import { UnitPage, VISIT } from '@/unit/UnitPage'
 import type { UnitHandle } from '@/unit/useUnit'
 import { leftToDo, PromiseForm } from '@/unit/visit/PromiseForm'
@@ -28,6 +29,7 @@ function UnitVisit({ unit }: { unit: UnitHandle }) {
   return (
     <YStack gap="$4">
       <Standing unit={unit} visit={visit} />
+      <BeliefLine belief={unit.view.belief} />
       <VisitItems unit={unit} visit={visit} />
       {visit.open && !visit.visiting ? <VisitDays unit={unit} visit={visit} /> : null}
       {visit.open && !visit.visiting ? <PutOff unit={unit} /> : null}

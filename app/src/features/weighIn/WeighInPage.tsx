@@ -16,6 +16,7 @@ import { useBarAction } from '@/frame/barAction'
 import { chosenFor, slotFor, useInstrumentChoice } from '@/kit/choice'
 import { InstrumentPicker } from '@/kit/InstrumentPicker'
 import { ReadingsFrom, useReadingsFrom } from '@/recording/ReadingsFrom'
+import { BeliefLine } from '@/unit/BeliefLine'
 import { Gate } from '@/unit/Gate'
 import { UnitPage } from '@/unit/UnitPage'
 import { useEntryForm } from '@/unit/useEntryForm'
@@ -133,6 +134,7 @@ function WeighIn({ unit, recovery = false }: { unit: UnitHandle; recovery?: bool
   return (
     <YStack gap="$4">
       {recovery ? <RecoveredBanner view={view} /> : <BalanceBanner view={view} />}
+      {recovery ? null : <BeliefLine belief={view.belief} />}
       {session && !view.sealed ? (
         <TransferCard
           unit={unit}
