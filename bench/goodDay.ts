@@ -20,6 +20,8 @@ type Beside = NonNullable<Parameters<Visit['look']>[0]>
 const ticked: Beside = { airflowKnownGood: true, condenserClean: true, deviceChecked: true }
 const MOST_ACTS = 6
 const MOST_STEPS = 6
+/** how well the weighed charge is known, as a share of it: the method's habits together */
+const SCALE_SHARE = 0.045
 /** of what a clamp differs from its neighbour on one pipe, °F */
 const CLAMPS_F = 0.4
 /** what the air takes of or gives to a liquid line on its way, °F */
@@ -102,7 +104,7 @@ interface Day {
 
 /** One unit as a crew works it: reads, does what it is asked for, steps as advised, until nothing is advised any more. */
 function day(d: Dice, clamp: Dice, spec: PlantSpec, right: readonly FaultCause[], beside: Beside = ticked): Day {
-  const { unnamed, ...given } = beside as Beside & { unnamed?: true }
+  const { unnamed, scale, ...given } = beside as Beside & { unnamed?: true; scale?: Dice }
   const visit = new Visit(spec, d, unnamed ? { kit: [], instruments: {} } : undefined)
   const done = new Set<string>()
   let seen: Beside = { ...given, restOverAmbientK: undefined }
@@ -113,8 +115,15 @@ function day(d: Dice, clamp: Dice, spec: PlantSpec, right: readonly FaultCause[]
     return spec.metering === 'fixedOrifice' ? t.targetF - t.superheatF : t.subcoolingF - t.targetF
   }
   const isIn = () => Math.abs(offF()) <= 3
+  // label, line set and scale say what is in it, as well as they can
+  const scaleOff = scale && SCALE_SHARE * scale.normal()
+  const weighed = () =>
+    scaleOff === undefined
+      ? {}
+      : { weighedOffShare: visit.plant.share - 1 + scaleOff, weighedStandardShare: SCALE_SHARE }
+  const look = () => visit.look({ ...seen, ...weighed() })
   visit.wait()
-  let now = visit.look(seen)
+  let now = look()
   const hidden = now.judged.verdict === 'in'
   for (;;) {
     if (acts <= 3) firstTwo ||= inFirstTwo(now, right)
@@ -126,7 +135,7 @@ function day(d: Dice, clamp: Dice, spec: PlantSpec, right: readonly FaultCause[]
       done.add(act)
       acts++
       seen = { ...seen, ...answer(act, spec, visit, clamp) }
-      now = visit.look(seen)
+      now = look()
       continue
     }
     if (now.gates.length > 0) {
@@ -140,7 +149,7 @@ function day(d: Dice, clamp: Dice, spec: PlantSpec, right: readonly FaultCause[]
       acts++
       if (steps === 0) actsBeforeFirst++
       seen = { ...seen, ...answer(act, spec, visit, clamp) }
-      now = visit.look(seen)
+      now = look()
       continue
     }
     const add = now.advice!.action === 'add'
@@ -150,9 +159,9 @@ function day(d: Dice, clamp: Dice, spec: PlantSpec, right: readonly FaultCause[]
     visit.wait()
     steps++
     if (add) adds++
-    const fresh = visit.look(seen)
+    const fresh = look()
     visit.steps = [...visit.steps, { amountKg: kg, before, after: pointOf(fresh) }]
-    now = visit.look(seen)
+    now = look()
     if (add && offF() > 3) over = true
     if (steps <= 4) inByFour = isIn()
   }
@@ -182,26 +191,35 @@ const share = <T>(all: readonly T[], f: (x: T) => boolean, digits = 1) =>
   percent(all.filter(f).length / Math.max(1, all.length), digits)
 
 console.log(`# A good day: seed ${seed}, ${systems} systems a line\n`)
-console.log(
-  '| short, otherwise sound | metering | acts asked before an ungated add: median, 95 % | dead ends | In within four steps | In at last | steps: median, 90 % | overcharged at any time |',
-)
-console.log('| --- | --- | --- | ---: | ---: | ---: | --- | ---: |')
-for (const metering of meterings)
-  for (const [name, low, high] of [
-    ['3–8 %', 0.92, 0.97],
-    ['8–25 %', 0.75, 0.92],
-  ] as const) {
-    const d = new Dice(seed + 40 + 7 * Number(metering === 'fixedOrifice') + Math.round(100 * low))
-    const clamp = new Dice(seed + 41)
-    const days = Array.from({ length: systems }, () =>
-      day(d, clamp, drawPlant(d, metering, { share: d.from(low, high) }), ['undercharge', 'nearlyEmpty']),
-    )
-    const acts = days.map((x) => x.actsBeforeFirst)
-    const steps = days.map((x) => x.steps)
-    console.log(
-      `| ${name} | ${metering} | ${quantile(acts, 0.5)}, ${quantile(acts, 0.95)} | ${share(days, (x) => x.deadEnd)} | ${share(days, (x) => x.inByFour)} | ${share(days, (x) => x.inTruth)} | ${quantile(steps, 0.5)}, ${quantile(steps, 0.9)} | ${share(days, (x) => x.over)} |`,
-    )
-  }
+function shorts(scale: boolean) {
+  if (scale) console.log('\nWith what label, line set and scale say of the charge, known to 4.5 %:\n')
+  console.log(
+    '| short, otherwise sound | metering | acts asked before an ungated add: median, 95 % | dead ends | In within four steps | In at last | steps: median, 90 % | overcharged at any time |',
+  )
+  console.log('| --- | --- | --- | ---: | ---: | ---: | --- | ---: |')
+  for (const metering of meterings)
+    for (const [name, low, high] of [
+      ['3–8 %', 0.92, 0.97],
+      ['8–25 %', 0.75, 0.92],
+    ] as const) {
+      const d = new Dice(seed + 40 + 7 * Number(metering === 'fixedOrifice') + Math.round(100 * low))
+      const clamp = new Dice(seed + 41)
+      const scales = new Dice(seed + 43)
+      const days = Array.from({ length: systems }, () =>
+        day(d, clamp, drawPlant(d, metering, { share: d.from(low, high) }), ['undercharge', 'nearlyEmpty'], {
+          ...ticked,
+          ...(scale ? { scale: scales } : {}),
+        } as Beside),
+      )
+      const acts = days.map((x) => x.actsBeforeFirst)
+      const steps = days.map((x) => x.steps)
+      console.log(
+        `| ${name} | ${metering} | ${quantile(acts, 0.5)}, ${quantile(acts, 0.95)} | ${share(days, (x) => x.deadEnd)} | ${share(days, (x) => x.inByFour)} | ${share(days, (x) => x.inTruth)} | ${quantile(steps, 0.5)}, ${quantile(steps, 0.9)} | ${share(days, (x) => x.over)} |`,
+      )
+    }
+}
+shorts(false)
+shorts(true)
 
 console.log(
   '\n| sound | metering | In | probably in | Out or undecided | In: nothing barred, nothing else likelier | called In, truly in |',
@@ -231,44 +249,53 @@ const faults: readonly (readonly [string, PlantFault, readonly FaultCause[], Met
   ['dirty condenser', 'dirtyCondenser', ['dirtyCondenser']],
   ['air in it', 'air', ['air']],
 ]
-console.log(
-  '\n| fault, all ticked as a crew would | metering | no step | one at most | two or more | where it shows: right cause in the first two after three acts |',
-)
-console.log('| --- | --- | ---: | ---: | ---: | ---: |')
-let [all, shown, atMostOne, two, found] = [0, 0, 0, 0, 0]
-for (const metering of meterings)
-  for (const [name, fault, right, only] of faults) {
-    if (only && only !== metering) continue
-    const d = new Dice(seed + 900 + name.length * 13 + Number(metering === 'fixedOrifice'))
-    const clamp = new Dice(seed + 901 + name.length)
-    const days = Array.from({ length: systems }, () => {
-      const spec = drawPlant(d, metering, { fault, severity: d.from(0.15, 1), share: 1 })
-      // a piston of another size and a dirty condenser are seen by who looks; air that is low and a valve that sticks aren't
-      return day(d, clamp, spec, right, {
-        ...ticked,
-        condenserClean: fault !== 'dirtyCondenser',
-        deviceChecked: fault !== 'smallPiston',
+function faultTable(scale: boolean) {
+  if (scale) console.log('\nWith what label, line set and scale say of the charge, known to 4.5 %:')
+  console.log(
+    '\n| fault, all ticked as a crew would | metering | no step | one at most | two or more | where it shows: right cause in the first two after three acts |',
+  )
+  console.log('| --- | --- | ---: | ---: | ---: | ---: |')
+  let [all, shown, atMostOne, two, found] = [0, 0, 0, 0, 0]
+  for (const metering of meterings)
+    for (const [name, fault, right, only] of faults) {
+      if (only && only !== metering) continue
+      const d = new Dice(seed + 900 + name.length * 13 + Number(metering === 'fixedOrifice'))
+      const clamp = new Dice(seed + 901 + name.length)
+      const scales = new Dice(seed + 903 + name.length)
+      const known = scale ? { scale: scales } : {}
+      const days = Array.from({ length: systems }, () => {
+        const spec = drawPlant(d, metering, { fault, severity: d.from(0.15, 1), share: 1 })
+        // a piston of another size and a dirty condenser are seen by who looks; air that is low and a valve that sticks aren't
+        return day(d, clamp, spec, right, {
+          ...ticked,
+          condenserClean: fault !== 'dirtyCondenser',
+          deviceChecked: fault !== 'smallPiston',
+          ...known,
+        } as Beside)
       })
-    })
-    // what can be seen is seen: a dirty condenser isn't ticked clean, nor air that is low as good, nor a piston of another size as right
-    const open = Array.from({ length: systems }, () =>
-      day(d, clamp, drawPlant(d, metering, { fault, severity: d.from(0.15, 1), share: 1 }), right, {
-        airflowKnownGood: fault !== 'lowAirflow',
-        condenserClean: fault !== 'dirtyCondenser',
-        deviceChecked: fault !== 'smallPiston' && fault !== 'starvedValve',
-      }),
-    )
-    const honest = open.filter((x) => !x.hidden)
-    all += days.length
-    shown += honest.length
-    atMostOne += days.filter((x) => x.adds <= 1).length
-    two += days.filter((x) => x.adds >= 2).length
-    found += honest.filter((x) => x.firstTwo).length
-    console.log(
-      `| ${name} | ${metering} | ${share(days, (x) => x.adds === 0)} | ${share(days, (x) => x.adds <= 1)} | ${share(days, (x) => x.adds >= 2)} | ${share(honest, (x) => x.firstTwo)} |`,
-    )
-  }
-console.log(`| all | | | ${percent(atMostOne / all, 1)} | ${percent(two / all, 1)} | ${percent(found / shown, 1)} |`)
+      // what can be seen is seen: a dirty condenser isn't ticked clean, nor air that is low as good, nor a piston of another size as right
+      const open = Array.from({ length: systems }, () =>
+        day(d, clamp, drawPlant(d, metering, { fault, severity: d.from(0.15, 1), share: 1 }), right, {
+          airflowKnownGood: fault !== 'lowAirflow',
+          condenserClean: fault !== 'dirtyCondenser',
+          deviceChecked: fault !== 'smallPiston' && fault !== 'starvedValve',
+          ...known,
+        } as Beside),
+      )
+      const honest = open.filter((x) => !x.hidden)
+      all += days.length
+      shown += honest.length
+      atMostOne += days.filter((x) => x.adds <= 1).length
+      two += days.filter((x) => x.adds >= 2).length
+      found += honest.filter((x) => x.firstTwo).length
+      console.log(
+        `| ${name} | ${metering} | ${share(days, (x) => x.adds === 0)} | ${share(days, (x) => x.adds <= 1)} | ${share(days, (x) => x.adds >= 2)} | ${share(honest, (x) => x.firstTwo)} |`,
+      )
+    }
+  console.log(`| all | | | ${percent(atMostOne / all, 1)} | ${percent(two / all, 1)} | ${percent(found / shown, 1)} |`)
+}
+faultTable(false)
+faultTable(true)
 
 // nitrogen: one gauge with a bias that stays, one probe, gas that lags a little; the customary hold and longer ones
 console.log('\n| nitrogen | tight: passes | leaks that the hold says it sees: pass | leaks that matter: called In |')

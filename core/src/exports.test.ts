@@ -298,6 +298,7 @@ const samples: Record<string, readonly unknown[]> = {
   causes: [possible.slice(0, 20), causeTerms],
   channelsSi: [values],
   countedWeighings: [record],
+  chargeWitnesses: [{ judged, ranked, facts, beside: {}, steps, totalChargeKg: 3 }],
   chargeBelief: [
     { inItKg: 2.9, inItStandardKg: 0.05, rightKg: 3, rightStandardKg: 0.1 },
     [{ source: 'superheat', offKg: -0.2, standardKg: 0.15 }],

@@ -187,6 +187,7 @@ export * from './tuning/deviations'
 export * from './tuning/diagnose'
 export * from './tuning/faultSignatures'
 export * from './tuning/unparted'
+export { chargeWitnesses } from './tuning/chargeWitnesses'
 export type {
   CoilsCode,
   Consequence,

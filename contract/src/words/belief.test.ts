@@ -23,7 +23,7 @@ describe('the belief about the charge in a line', () => {
   })
   it('and by what', () => {
     const { witnesses } = belief(0, 1)
-    expect(beliefBy({ ...belief(0, 1), witnesses: witnesses.slice(0, 1) })).toBe('by label, line set and scale')
-    expect(beliefBy(belief(0, 1))).toBe('by label, line set and scale, superheat and subcooling')
+    expect(beliefBy({ ...belief(0, 1), witnesses: witnesses.slice(0, 1) })).toBe('by weight')
+    expect(beliefBy(belief(0, 1))).toBe('by weight, superheat and subcooling')
   })
 })

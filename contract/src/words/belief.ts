@@ -1,7 +1,7 @@
 import { showText, type ChargeBelief, type ChargeWitness, type UnitSystem } from '@zetesis/core'
 
 const witnessWords: Record<ChargeWitness['source'], string> = {
-  weight: 'label, line set and scale',
+  weight: 'weight',
   superheat: 'superheat',
   subcooling: 'subcooling',
   cold: 'the cold day’s reading',
@@ -21,7 +21,7 @@ export function beliefText({ inItKg, inItStandardKg, offKg, standardKg }: Charge
   return `${mass(inItKg)}, within ±${mass(COVERAGE * inItStandardKg)}; ${off}`
 }
 
-/** “by label, line set and scale, superheat and subcooling”. */
+/** “by weight, superheat and subcooling”. */
 export function beliefBy({ witnesses }: ChargeBelief): string {
   const names = witnesses.map((w) => witnessWords[w.source])
   const last = names.at(-1)!

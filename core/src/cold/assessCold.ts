@@ -23,6 +23,7 @@ import {
   type ChargeVerdict,
   type JudgedReading,
 } from '../tuning/judgeCharge'
+import { witness } from '../tuning/chargeWitnesses'
 import { countedClass } from '../tuning/countedClass'
 import { plausibilityMargins, plausibleOf } from '../tuning/plausible'
 import { verdictThresholds } from '../tuning/verdictThresholds'
@@ -299,9 +300,7 @@ function believed(q: ColdQuestion, found: Found, silent: boolean): ChargeBelief 
   const slope = coldSlope(q, found)
   if (silent || !slope || valueK === undefined || targetK === undefined || standardK === undefined)
     return chargeBelief(q.weight)
-  const offKg = (valueK - targetK) / slope.kPerKg
-  const standardKg = Math.hypot(standardK / slope.kPerKg, (offKg * slope.standard) / slope.kPerKg)
-  return chargeBelief(q.weight, [{ source: 'cold', offKg, standardKg }])
+  return chargeBelief(q.weight, witness('cold', { deviationK: valueK - targetK, standardK }, slope))
 }
 
 /** What the reading can't settle the scale may: short beyond doubt by both together is weighed in. */

@@ -1,11 +1,9 @@
 import { assessCold, coldSlope } from '../cold/assessCold'
-import { estimateSlope } from '../charge/adviseStep'
 import { chargeBelief, type ChargeBelief, type ChargeWitness, type WeightKnown } from '../charge/chargeBelief'
 import { timeOf } from '../entry/time'
 import type { UnitRecord } from '../log/fold'
 import { assess } from '../tuning/assess'
-import { deviationsOf } from '../tuning/deviations'
-import type { FaultCause } from '../tuning/faultSignatures'
+import { chargeWitnesses, witness } from '../tuning/chargeWitnesses'
 import { stepKg } from './chargeBalance'
 import type { ColdRun } from './coldRun'
 import type { InForceHere } from './inForce'
@@ -28,17 +26,12 @@ export function beliefRun(record: UnitRecord, told: Told, here: InForceHere): Ch
   return chargeBelief(told.weight, warm.length > 0 ? warm : coldWitness(record, told, here))
 }
 
-const ofCharge: readonly FaultCause[] = ['none', 'undercharge', 'nearlyEmpty', 'overcharge']
-/** where the charge is less likely than this what a reading says isn't the charge's */
-const SPEAKS_OF_CHARGE = 0.5
-
 /** What the latest settled reading in cooling says, moved on by what was put in since. */
 function witnessesOf(record: UnitRecord, { tuning, all }: Told, here: InForceHere): ChargeWitness[] {
-  const { facts, label, method } = here
-  const { metering, refrigerant } = facts
+  const { facts, label } = here
   const { totalChargeKg, beside } = tuning
   const last = all.filter((r) => r.settled && r.judged.verdict !== 'none').at(-1)
-  if (!last || !metering || totalChargeKg === undefined || !(totalChargeKg > 1e-4)) return []
+  if (!last || totalChargeKg === undefined || !(totalChargeKg > 1e-4)) return []
   const { judged, item } = last
   if (judged.checks.length > 0 || !judged.target.ok || judged.findings.some((f) => f.consequence === 'notSettled'))
     return []
@@ -51,27 +44,11 @@ function witnessesOf(record: UnitRecord, { tuning, all }: Told, here: InForceHer
     steps: learntSteps(tuning.steps),
     totalChargeKg,
   })
-  const share = ranked.reduce((sum, r) => (ofCharge.includes(r.cause) ? sum + r.probability : sum), 0)
-  if (share < SPEAKS_OF_CHARGE) return []
   const since = record.items.weighed.filter((w) => timeOf(w) > timeOf(item))
   const sinceKg = since.reduce((sum, { entry }) => sum + stepKg(entry), 0)
-  const { deviations } = deviationsOf(
-    { measured: judged, target: judged.target, metering, refrigerant, standard: judged.standard },
-    judged.method,
-    { ...beside, ...(judged.uncertainty ? { standardK: judged.uncertainty.standardK } : {}) },
+  return chargeWitnesses({ judged, ranked, facts, beside, steps: learntSteps(tuning.steps), totalChargeKg }).map(
+    (w) => ({ ...w, offKg: w.offKg + sinceKg }),
   )
-  // behind a valve superheat is the valve's
-  const telling = metering === 'fixedOrifice' ? (['superheat', 'subcooling'] as const) : (['subcooling'] as const)
-  return telling.flatMap((source): ChargeWitness[] => {
-    const seen = deviations[source]
-    if (!seen) return []
-    const slope = estimateSlope(learntSteps(tuning.steps), source, {
-      totalChargeKg,
-      meteringDevice: metering,
-      profile: method,
-    })
-    return witness(source, seen.deviation, seen.standard / Math.sqrt(share), slope, sinceKg)
-  })
 }
 
 /** On a cold day, by the way that was chosen for it. */
@@ -101,27 +78,9 @@ function coldWitness(record: UnitRecord, { cold, tuning, both }: Told, here: InF
   const slope = coldSlope(question, found)
   if (silent || valueK === undefined || targetK === undefined || standardK === undefined || !slope) return []
   const since = record.items.weighed.filter((w) => timeOf(w) > timeOf(last.item))
-  return witness(
-    'cold',
-    valueK - targetK,
-    standardK,
-    slope,
-    since.reduce((sum, { entry }) => sum + stepKg(entry), 0),
-  )
-}
-
-/** flatter than this a slope says nothing of the charge, K/kg */
-const FLAT = 1e-6
-
-function witness(
-  source: ChargeWitness['source'],
-  deviationK: number,
-  standardK: number,
-  { kPerKg, standard }: { readonly kPerKg: number; readonly standard: number },
-  sinceKg: number,
-): ChargeWitness[] {
-  if (!(Math.abs(kPerKg) > FLAT)) return []
-  const offKg = deviationK / kPerKg
-  const standardKg = Math.hypot(standardK / kPerKg, (offKg * standard) / kPerKg)
-  return [{ source, offKg: offKg + sinceKg, standardKg }]
+  const sinceKg = since.reduce((sum, { entry }) => sum + stepKg(entry), 0)
+  return witness('cold', { deviationK: valueK - targetK, standardK }, slope).map((w) => ({
+    ...w,
+    offKg: w.offKg + sinceKg,
+  }))
 }

@@ -30,6 +30,12 @@ describe('what the papers say', () => {
     ])
     expect(value(lines, 'Charge in the system')).toBe('108.1 oz')
   })
+  it('says the one belief about the charge in a line, and by what', () => {
+    const lines = chargeLines(opened('K-01').view, 'ip')
+    const believed = lines.find((l) => l.label === 'By all that is known')!
+    expect(believed.value).toMatch(/^108\.\d oz, within ±\d\.\d oz; right within ±\d\.\d oz$/)
+    expect(believed.note).toBe('by weight and subcooling')
+  })
   it('names verdict, target, source and tolerance', () => {
     const line = verdictLine(opened('K-01').view, 'ip')
     expect(line.verdict).toBe('in')
