@@ -60,7 +60,7 @@ export function actWhy(act: Act): string | undefined {
     case 'sign':
       return act.as === 'in'
         ? undefined
-        : 'Its best estimate is inside. Record and papers say probably in, and by which instruments; nobody asks for a reason.'
+        : 'Its best estimate is inside. Record and papers say how likely, and by which instruments; nobody asks for a reason.'
     case 'comeBack':
       return act.gate ? undefined : 'Today’s weather or load can’t settle it. Log it, and promise a return visit.'
     case 'weighIn':

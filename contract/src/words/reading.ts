@@ -48,11 +48,23 @@ export const verdictWord = ({
   verdict,
   nearEnough,
   danger,
+  probabilityIn,
 }: {
   readonly verdict: ChargeVerdict
   readonly nearEnough?: boolean
   readonly danger?: boolean
-}): string => (danger ? 'Danger' : nearEnough ? 'Probably in' : verdictWords[verdict])
+  readonly probabilityIn?: number
+}): string =>
+  danger
+    ? 'Danger'
+    : nearEnough
+      ? probabilityIn !== undefined && probabilityIn < EVEN
+        ? 'Near enough'
+        : 'Probably in'
+      : verdictWords[verdict]
+
+/** less likely in than out: instruments too coarse for the tolerance */
+const EVEN = 0.5
 
 /** How sure the verdict is: “probably in, 81 %, by these instruments”. Empty without a probability. */
 export function howSureWords({
@@ -69,7 +81,10 @@ export function howSureWords({
   if (probabilityIn === undefined) return ''
   const inside = sureWords(probabilityIn)
   if (danger) return 'whatever it reads, a danger comes first'
-  if (nearEnough) return `probably in, ${inside}, by these instruments`
+  if (nearEnough)
+    return probabilityIn < EVEN
+      ? `best estimate in, though these instruments make only ${inside} of it`
+      : `probably in, ${inside}, by these instruments`
   if (verdict === 'in') return `in, ${inside} likely by these instruments`
   if (verdict === 'out') return `out, ${sureWords(1 - probabilityIn)} likely by these instruments`
   return `more likely out than in, by these instruments: ${inside} that it is in`

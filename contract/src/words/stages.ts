@@ -142,7 +142,7 @@ export function needWords(need: Need, system: UnitSystem): string {
     case 'sign':
       return 'sign'
     case 'signNear':
-      return 'probably in: sign'
+      return 'near enough: sign'
     case 'nothing':
       return 'sealed'
   }

@@ -5,7 +5,7 @@ import type { VisitRun } from '../run/visitRun'
 import type { AskedFor } from '../entry/anyStage'
 import type { PassableStage, Stage } from '../entry/stage'
 import { allItems, type UnitRecord } from '../log/fold'
-import type { ChargeVerdict } from '../tuning/judgeCharge'
+import type { ChargeVerdict, JudgedReading } from '../tuning/judgeCharge'
 import type { ChargeBalance } from '../run/chargeBalance'
 import { openRequests } from '../run/requests'
 import { ownElevationM } from '../run/inForce'
@@ -31,6 +31,8 @@ export interface UnitSummary {
   readonly verdict: ChargeVerdict
   /** too close to call, and near enough to be signed as probably in */
   readonly nearEnough?: true
+  /** that it is in, where it is near enough: coarse instruments leave less than a half */
+  readonly probabilityIn?: number
   readonly sealed: boolean
   readonly sealedAt?: string
   readonly passed: number
@@ -96,7 +98,7 @@ export function summarise(record: UnitRecord, options: { nowMs: number; jobEleva
     waits: archived ? [] : view.waits,
     need: archived ? { code: 'nothing' } : view.need,
     verdict: view.reading?.judged.verdict ?? 'none',
-    ...(view.reading?.judged.nearEnough ? { nearEnough: true } : {}),
+    ...(view.reading?.judged.nearEnough ? nearEnough(view.reading.judged) : {}),
     sealed: view.sealed,
     sealedAt: record.items.sealed[0]?.entry.at,
     passed: view.stages.filter((s) => s.state === 'bypassed').length,
@@ -175,3 +177,6 @@ const afterWait = {
   decayHold: { during: 'holdRunning', then: 'readGauge' },
   settle: { during: 'settling', then: 'takeReading' },
 } as const satisfies Record<WaitKind, { during: Need['code']; then: Need['code'] }>
+
+const nearEnough = ({ probabilityIn }: JudgedReading) =>
+  ({ nearEnough: true, ...(probabilityIn === undefined ? {} : { probabilityIn }) }) as const
