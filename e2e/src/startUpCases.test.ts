@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { before, describe, it } from 'node:test'
-import { entriesOfKind, runningUnit, tellEntries, unitIds } from './demo'
+import { entriesOfKind, runningUnit, unitIds } from './demo'
 import { Driver } from './driver'
 import { pdfText } from './pdfText'
 import { setStage } from './stage'
@@ -144,10 +144,10 @@ describe('start-up, when it isn’t plain', () => {
     await lead.reads('charge-belief', /^Charge 102\.0 oz, within ±.* oz short, within ±.*by weight\.$/)
     await typeReading(lead, { ...short, outdoor: '45' })
     await lead.reads('advice-head', /Weigh in [\d.]+ oz by the scale.*No reading is needed for it/)
-    const weighed = { kind: 'weighed', direction: 'add', running: true, before: { value: 300, unit: 'oz' } }
     const [, ounces] = /Weigh in ([\d.]+) oz/.exec(await lead.text('advice-head'))!
-    await tellEntries(lead, unit, [[0, { ...weighed, after: { value: 300 - Number(ounces), unit: 'oz' } }]])
-    await lead.go(`/units/${unit}/start-up`)
+    await lead.reads('step', new RegExp(`Empty: ${ounces} oz, as advised`))
+    await lead.press('log-step')
+    await sent()
     await lead.reads('charge-belief', /right within ±/)
     await lead.reads('advice-head', /^(?!.*Weigh in)/)
   })

@@ -13,7 +13,7 @@ import {
   unpartedHead,
   unpartedText,
 } from '@zetesis/contract'
-import type { Act, FaultCause, LiveAssessment, MethodProfile, Symptom, UnitSystem } from '@zetesis/core'
+import type { Act, FaultCause, LiveAssessment, MethodProfile, StepAdvice, Symptom, UnitSystem } from '@zetesis/core'
 import { useState, type ReactNode } from 'react'
 import { YStack } from 'tamagui'
 import { useSettings } from '@/settings/settings'
@@ -171,10 +171,13 @@ const symptomOf: { readonly [C in FaultCause]?: Symptom } = {
 }
 
 /** A step against the advice: something is advised against, and the readings don't contradict each other. */
-export const mayDespite = (tuned: Tuned) => !mayStep(tuned) && tuned.checks.length === 0
+export const mayDespite = (tuned: Tuned) => !stepOf(tuned) && tuned.checks.length === 0
 
-/** Nothing speaks against it: the step may be made. */
-export const mayStep = ({ act }: Tuned) => act?.code === 'add' || act?.code === 'remove' || act?.code === 'weighIn'
+/** The step that the act is, with its amount. */
+export function stepOf({ act }: Tuned): Pick<StepAdvice, 'action' | 'amountKg'> | undefined {
+  if (act?.code === 'add' || act?.code === 'remove') return { action: act.code, amountKg: act.amountKg }
+  return act?.code === 'weighIn' ? { action: 'add', amountKg: act.amountKg } : undefined
+}
 
 const Advised = drawn(function Advised({ looks, besides, causes, ask, ...head }: Lines) {
   const [opened, setOpened] = useState<boolean>()

@@ -12,7 +12,7 @@ import { Disclosure } from '@/ui/Disclosure'
 import { useStable } from '@/ui/useStable'
 import { WhenSeen } from '@/ui/WhenSeen'
 import { Body, Soft } from '@/ui/Words'
-import { AdviceCard, askedSymptom, likeliest, mayDespite, mayStep, PlausibilityCard } from './AdviceCard'
+import { AdviceCard, askedSymptom, likeliest, mayDespite, PlausibilityCard, stepOf } from './AdviceCard'
 import { AimCard } from './AimCard'
 import { readingSlots } from '@/kit/instruments'
 import { Ladder } from '@/verdict/Ladder'
@@ -94,6 +94,7 @@ const Bench = memo(function Bench({
   const probes = useStable(() => live?.values)
   if (!live) return <Body testID="live-waiting">Waiting for the first readings …</Body>
   const { judged } = live
+  const advised = stepOf(live)
   const heating = judged.mode === 'heating'
   const exchange = () => {
     const [a, b] = live.swap ? [recordedChannel(live.swap.a), recordedChannel(live.swap.b)] : []
@@ -129,13 +130,8 @@ const Bench = memo(function Bench({
         onRig={view.tuning.trace?.source === 'rig'}
         reading={start}
       />
-      {live.advice && mayStep(live) ? (
-        <StepCard
-          unit={unit}
-          advice={{ action: live.advice.action, amountKg: live.advice.amountKg }}
-          reading={start}
-          onRig={view.tuning.trace?.source === 'rig'}
-        />
+      {advised ? (
+        <StepCard unit={unit} advice={advised} reading={start} onRig={view.tuning.trace?.source === 'rig'} />
       ) : null}
       <YStack width="100%" maxWidth={420} alignSelf="center">
         <WhenSeen>

@@ -19,7 +19,7 @@ import { Caution } from '@/ui/Caution'
 import { WhenSeen } from '@/ui/WhenSeen'
 import { Ticking } from '@/ui/Ticking'
 import { ReadingFields, useReadingForm } from './useReadingForm'
-import { AdviceCard, askedSymptom, likeliest, mayDespite, mayStep, PlausibilityCard } from './AdviceCard'
+import { AdviceCard, askedSymptom, likeliest, mayDespite, PlausibilityCard, stepOf } from './AdviceCard'
 import { AimCard } from './AimCard'
 import { AskInstruments } from './AskInstruments'
 import { BeforeStart } from './BeforeStart'
@@ -195,6 +195,7 @@ function ReadingBench({
   const named = readingSlots(kit).some((slot) => chosenFor(slot, choice) !== undefined)
   const settle = view.waits.find((w) => w.kind === 'settle')
   const tuned = useTuned(unit, shown)
+  const advised = tuned && stepOf(tuned)
   const strike = useStrikeStep(unit)
   const now = useMemo(() => {
     if (typing) return { values: preview, settled: false }
@@ -266,9 +267,7 @@ function ReadingBench({
           {last?.targetMovedK !== undefined && !typing ? <TargetMovedBy movedK={last.targetMovedK} /> : null}
           {tuned && typing ? <PlausibilityCard tuned={tuned} /> : null}
           {tuned && !heating ? <AdviceCard tuned={tuned} method={view.method} /> : null}
-          {tuned?.advice && mayStep(tuned) && !typing && !view.sealed ? (
-            <StepCard unit={unit} advice={tuned.advice} onRig={false} />
-          ) : null}
+          {advised && !typing && !view.sealed ? <StepCard unit={unit} advice={advised} onRig={false} /> : null}
           {tuned && !heating && !typing && !view.sealed ? (
             <>
               <LookCard
