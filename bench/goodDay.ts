@@ -128,6 +128,8 @@ function day(d: Dice, clamp: Dice, spec: PlantSpec, right: readonly FaultCause[]
   for (;;) {
     if (acts <= 3) firstTwo ||= inFirstTwo(now, right)
     if (steps >= MOST_STEPS) break
+    // signed as probably in: nobody goes on
+    if (now.act?.code === 'sign' && now.judged.verdict !== 'in') break
     if (!wantsCharge(now)) {
       // nothing to charge, and not In either: the reading that would part the first two is taken
       const act = now.judged.verdict === 'in' || acts >= MOST_ACTS ? undefined : separating(now, done)

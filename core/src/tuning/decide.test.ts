@@ -46,6 +46,24 @@ describe('the one act', () => {
       { advice: add },
     ],
     [
+      'near enough behind an orifice, and that nothing is wrong clearly likelier: signed, not gone on with',
+      { code: 'sign', as: 'probablyIn' },
+      { verdict: 'tooClose', nearEnough: true, target: { ok: true, deciding: 'superheat' } },
+      { advice: add, ranked: rank(['none', 0.6], ['undercharge', 0.41]) },
+    ],
+    [
+      'near enough behind an orifice, short about as likely: gone on with',
+      { code: 'add', amountKg: 0.1 },
+      { verdict: 'tooClose', nearEnough: true, target: { ok: true, deciding: 'superheat' } },
+      { advice: add, ranked: rank(['none', 0.5], ['undercharge', 0.3], ['nearlyEmpty', 0.06]) },
+    ],
+    [
+      'near enough behind a valve: gone on with, subcooling tells',
+      { code: 'add', amountKg: 0.1 },
+      { verdict: 'tooClose', nearEnough: true, target: { ok: true, deciding: 'subcooling' } },
+      { advice: add, ranked: rank(['none', 0.6], ['undercharge', 0.41]) },
+    ],
+    [
       'near enough, and a look before going on: signed, as it is',
       { code: 'sign', as: 'probablyIn' },
       { verdict: 'tooClose', nearEnough: true },

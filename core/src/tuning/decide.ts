@@ -66,7 +66,8 @@ export function decide(told: Told): Act {
   const accused = first && first.probability > judged.method.accusedShare.si && !charge.includes(first.cause)
   if (accused && !wants && !held) return { code: 'notCharge', cause: first.cause }
   if (judged.verdict === 'in' && !held) return { code: 'sign', as: 'in' }
-  if (judged.nearEnough && !held && !(wants && gates.length === 0)) return { code: 'sign', as: 'probablyIn' }
+  const goesOn = wants && gates.length === 0 && isWorthGoingOn(told)
+  if (judged.nearEnough && !held && !goesOn) return { code: 'sign', as: 'probablyIn' }
   if (advice && wants && gates.length === 0)
     return { code: advice.action as 'add' | 'remove', amountKg: advice.amountKg! }
   if (wants) return beforeStep(told)
@@ -112,6 +113,20 @@ function withoutStep({ judged, advice, ranked }: Told): Act {
   if (because === 'withinUncertainty') return { code: 'readFiner' }
   if (because === undefined) return { code: 'findCharge' }
   return { code: 'notCharge', ...(other ? { cause: other } : {}) }
+}
+
+/** behind an orifice, of what nothing wrong is likely: less, and going on from near enough feeds what starves the coil as often as what is short */
+const GOES_ON = 0.7
+
+/** Near enough, it is gone on with behind an orifice only while the charge is about as likely wrong as nothing is; behind a valve subcooling tells what starves from what is short. */
+const isWorthGoingOn = (told: Told) =>
+  told.judged.target.deciding !== 'superheat' ||
+  shareOf(told, told.advice?.action) > GOES_ON * shareOf(told, 'none')
+
+/** How likely it is that the charge is wrong that way; or that nothing is. */
+function shareOf({ ranked }: Told, action: StepAdvice['action'] | 'none' | undefined): number {
+  const causes = action === 'add' || action === 'remove' ? chargeCauses[action] : (['none'] as const)
+  return ranked.reduce((sum, r) => ((causes as readonly FaultCause[]).includes(r.cause) ? sum + r.probability : sum), 0)
 }
 
 const charge: readonly FaultCause[] = ['none', ...chargeCauses.add, ...chargeCauses.remove]
