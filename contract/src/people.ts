@@ -146,7 +146,16 @@ export const WithPassword = z.strictObject({
 })
 export type WithPassword = z.infer<typeof WithPassword>
 
-export const MailRow = z.object({ id, to: z.string(), subject: z.string(), at: instant, text: z.string() })
+export const MailRow = z.object({
+  id,
+  to: z.string(),
+  subject: z.string(),
+  at: instant,
+  text: z.string(),
+  /** waiting: the mail server hasn't taken it yet, tried again by itself; failed: given up after a day */
+  state: z.enum(['waiting', 'sent', 'failed']),
+  problem: z.string().optional(),
+})
 export type MailRow = z.infer<typeof MailRow>
 export const Mails = z.object({ mails: z.array(MailRow) })
 

@@ -25,7 +25,15 @@ describe('a company of one’s own', () => {
     ;({ server, browser, lead: ada } = stage)
     pim = await Driver.open(browser, server.base)
   })
-  const mail = (about: RegExp): string => {
+  /** it goes out a moment after the act that it belongs to */
+  const mail = async (about: RegExp): Promise<string> => {
+    for (const until = Date.now() + 30_000; Date.now() < until; await new Promise((later) => setTimeout(later, 100))) {
+      const found = mailed(about)
+      if (found) return found
+    }
+    throw new Error(`no mail about ${about}`)
+  }
+  const mailed = (about: RegExp): string | undefined => {
     const texts = readdirSync(mails)
       .sort()
       .map((name) =>
@@ -33,9 +41,7 @@ describe('a company of one’s own', () => {
           .replace(/=\r?\n/g, '')
           .replace(/=3D/g, '='),
       )
-    const found = texts.filter((text) => about.test(text)).at(-1)
-    assert.ok(found, `a mail about ${about}`)
-    return found
+    return texts.filter((text) => about.test(text)).at(-1)
   }
   const linkIn = (text: string) => /http:\/\/127\.0\.0\.1:\d+(\/\S+#[\w-]{43})/.exec(text)![1]!
   const sent = (driver: Driver) => driver.reads('sync-note', /everything sent/)
@@ -105,7 +111,7 @@ describe('a company of one’s own', () => {
     await ada.type('invite-login', 'PIM@Example.com')
     await ada.press('invite-go')
     await ada.see('invited')
-    const link = linkIn(mail(/pim@example\.com/))
+    const link = linkIn(await mail(/pim@example\.com/))
     assert.ok((await ada.text('invite-link')).endsWith(link))
     // opened where somebody else is signed in, it says so
     const tab = await ada.page.browserContext().newPage()
@@ -252,7 +258,7 @@ describe('a company of one’s own', () => {
     await elsewhere.type('login', 'pim@example.com')
     await elsewhere.press('send-link')
     await elsewhere.see('forgotten-sent')
-    const link = linkIn(mail(/new password/i))
+    const link = linkIn(await mail(/new password/i))
     await elsewhere.load(link)
     await elsewhere.type('password', 'qwertyqwerty')
     await elsewhere.press('set-password')

@@ -54,6 +54,7 @@ describe('passwords', () => {
     const { agent, login } = await world.person('installer')
     await request(world.app).post('/api/forgotten').send({ login: 'nobody@example.com' }).expect(204)
     await request(world.app).post('/api/forgotten').send({ login }).expect(204)
+    await world.posted()
     const [shown] = await world.mailed()
     expect(shown).toMatchObject({ to: login, text: expect.not.stringMatching(/#/) })
     const eml = readdirSync(mails)
@@ -74,6 +75,7 @@ describe('passwords', () => {
     const { login, id } = await world.person('installer')
     const link = async () => {
       await request(world.app).post('/api/forgotten').send({ login }).expect(204)
+      await world.posted()
       const eml = readdirSync(mails)
         .sort()
         .map((name) => readFileSync(path.join(mails, name), 'utf8'))

@@ -41,8 +41,10 @@ const services = await makeServices(db, pool, renderer, {
   from: process.env.MAIL_FROM,
   dir: process.env.MAIL_DIR,
   publicUrl: setting('PUBLIC_URL', `http://127.0.0.1:${setting('PORT', '4860')}`),
+  secret: setting('SESSION_SECRET'),
 })
 await services.news.listen()
+services.postman.start()
 const { app, close } = makeApp({
   services,
   pool,
@@ -68,6 +70,7 @@ setInterval(() => void deleteEnded(db).catch((error: unknown) => console.error(e
 function stop(): void {
   close()
   services.news.close()
+  services.postman.stop()
   server.closeIdleConnections()
   server.close(() => void Promise.all([pool.end(), renderer.close()]).then(() => process.exit(0)))
   setTimeout(() => process.exit(0), 3000).unref()

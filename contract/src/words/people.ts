@@ -1,3 +1,4 @@
+import type { MailRow } from '../people'
 import type { AskedFor, PassableStage, Right, RightAnswer, Role } from '@zetesis/core'
 import { stageWords } from './stages'
 
@@ -88,3 +89,10 @@ const audited: Readonly<Record<string, (about: string) => string>> = {
 
 /** One line of what was done to people and accounts. */
 export const auditWords = (what: string, about: string): string => audited[what]?.(about) ?? `${what}: ${about}`
+
+/** Where a mail stands that isn't out yet; nothing for one that is. */
+export const mailStateWords: Record<MailRow['state'], string | undefined> = {
+  sent: undefined,
+  waiting: 'not out yet: tried again by itself',
+  failed: 'never went out: the mail server didn’t take it for a day',
+}

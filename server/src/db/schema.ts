@@ -132,9 +132,32 @@ export const mails = pgTable(
     subject: text('subject').notNull(),
     text: text('text').notNull(),
     at: timestamp('at', { withTimezone: true }).notNull().defaultNow(),
+    /** waiting: in the outbox; failed: given up, and why */
+    state: text('state').$type<'waiting' | 'sent' | 'failed'>().notNull().default('sent'),
+    problem: text('problem'),
   },
   (t) => [primaryKey({ columns: [t.companyId, t.id] }), index('mails_time').on(t.companyId, t.at)],
 )
+
+/** Mails that are still to go out, sealed: what is for their readers alone is in no table and in no backup. */
+export const outbox = pgTable(
+  'outbox',
+  {
+    id: uuid('id').primaryKey(),
+    sealed: text('sealed').notNull(),
+    attempts: integer('attempts').notNull().default(0),
+    nextAt: timestamp('next_at', { withTimezone: true }).notNull().defaultNow(),
+    until: timestamp('until', { withTimezone: true }).notNull(),
+  },
+  (t) => [index('outbox_next').on(t.nextAt)],
+)
+
+/** Somebody asked for a new password under this name; whether there is such a person is looked at afterwards. */
+export const resetsAsked = pgTable('resets_asked', {
+  id: uuid('id').primaryKey(),
+  login: text('login').notNull(),
+  at: timestamp('at', { withTimezone: true }).notNull().defaultNow(),
+})
 
 /** Who did what to people and accounts: written beside the act, read by leads, changed by nobody. */
 export const audit = pgTable(

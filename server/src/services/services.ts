@@ -23,6 +23,7 @@ import { entriesAfter, recordFile } from './record'
 import { makeAccounts } from './people/accounts'
 import { makeHeld } from './people/held'
 import { makeMailer, type MailSettings } from './people/mail'
+import { makePostman } from './people/postman'
 import { makeMembers } from './people/members'
 import { makeSettingUp } from './people/setUp'
 import { makeTries } from './people/tries'
@@ -41,8 +42,12 @@ export async function makeServices(db: Db, pool: pg.Pool, renderer: Renderer, ma
     if (!head) throw notFound()
     return head
   }
-  const mailer = makeMailer(mail)
-  const accounts = makeAccounts({ db, mailer, tries: await makeTries(pool) })
+  const wake = () => postman.wake()
+  const mailer = makeMailer(mail, wake)
+  const accounts = makeAccounts({ db, mailer, tries: await makeTries(pool), asked: wake })
+  const postman = makePostman(db, mail, async () => {
+    while (await accounts.mailReset());
+  })
   const append = {
     unit: (scope: AppendScope, unitId: string, entries: readonly Entry[]) => writer.append(scope, unitId, entries),
     book: async (scope: AppendScope, entries: readonly BookEntry[]) => {
@@ -84,6 +89,7 @@ export async function makeServices(db: Db, pool: pg.Pool, renderer: Renderer, ma
     conversionPaper,
     accounts,
     members: makeMembers({ db, mailer, accounts }),
+    postman,
     settingUp: makeSettingUp(db),
     held: makeHeld(db, append),
     news,

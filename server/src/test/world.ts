@@ -93,7 +93,8 @@ async function makeProcess(database: string, { mail, ...options }: Partial<AppOp
   const renderer = makeRenderer({ filename: path.resolve(__dirname, '../../dist/workers/thread.cjs') })
   const services = await makeServices(db, pool, renderer, {
     publicUrl: 'http://test.example',
-    ...(mail ? { dir: mail } : {}),
+    secret: 'for tests only',
+    ...(mail ? (mail.startsWith('smtp:') ? { smtpUrl: mail } : { dir: mail }) : {}),
   })
   await services.news.listen()
   const { app, close } = makeApp({ services, pool, sessionSecret: 'for tests only', logLevel: 'silent', ...options })
@@ -102,9 +103,12 @@ async function makeProcess(database: string, { mail, ...options }: Partial<AppOp
     db,
     pool,
     services,
+    /** brings all mails that are due, and mails the links that were asked for */
+    posted: () => services.postman.drain(),
     async close() {
       close()
       services.news.close()
+      services.postman.stop()
       await renderer.close()
       await pool.end()
     },

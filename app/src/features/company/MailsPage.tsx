@@ -1,3 +1,4 @@
+import { mailStateWords } from '@zetesis/contract'
 import { format } from 'date-fns/format'
 import { useState } from 'react'
 import { YStack } from 'tamagui'
@@ -27,15 +28,18 @@ export function MailsPage() {
       {error ? <Body>{sentence(error)}</Body> : null}
       {may && data?.length === 0 ? <Body>No mail went out yet.</Body> : null}
       <YStack gap="$2" testID="mails">
-        {(data ?? []).map(({ id, to, subject, at, text }) => (
+        {(data ?? []).map(({ id, to, subject, at, text, state, problem }) => (
           <Disclosure
             key={id}
             title={subject}
-            summary={`to ${to} · ${format(new Date(at), 'd MMM, HH:mm')}`}
+            summary={[`to ${to}`, format(new Date(at), 'd MMM, HH:mm'), mailStateWords[state]]
+              .filter(Boolean)
+              .join(' · ')}
             open={open === id}
             onToggle={() => setOpen(open === id ? undefined : id)}
             testID={`mail-${to}`}
           >
+            {problem ? <Body color="$oxide">{`The mail server says: ${problem}`}</Body> : null}
             <Body
               fontSize="$3"
               lineHeight="$3"

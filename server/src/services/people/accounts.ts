@@ -1,11 +1,13 @@
 import { RESET_MINUTES, type SessionRow, type WithPassword } from '@zetesis/contract'
 import { rightsTable } from '@zetesis/core'
 import Bowser from 'bowser'
+import { randomUUID } from 'node:crypto'
 import { LRUCache } from 'lru-cache'
 import type { SessionData } from 'express-session'
 import type { Db, Tx } from '../../db/client'
 import { writeAudit } from '../../db/companies'
 import { endSession, endSessionsOf, insertReset, sessionsOf, takeReset } from '../../db/links'
+import { askReset, takeResetAsked } from '../../db/outbox'
 import { changePerson, companiesOf, findByLogin, findPerson, lockPerson, type PersonRow } from '../../db/people'
 import type { AuditWhat } from '../../db/schema'
 import { HttpProblem } from '../../http/problem'
@@ -21,7 +23,18 @@ export type Accounts = ReturnType<typeof makeAccounts>
 
 const wrong = () => new HttpProblem(401, 'wrongCredentials', 'Name or password is wrong. Check both and try again.')
 /** Signing in, and what a person does with their own account. */
-export function makeAccounts({ db, tries, mailer }: { db: Db; tries: Tries; mailer: Mailer }) {
+export function makeAccounts({
+  db,
+  tries,
+  mailer,
+  asked = () => undefined,
+}: {
+  db: Db
+  tries: Tries
+  mailer: Mailer
+  /** a new password was asked for: somebody has to mail a link */
+  asked?: () => void
+}) {
   const known = new LRUCache<string, { person?: Person }, string>({
     max: 10_000,
     ttl: FRESH_MS,
@@ -157,13 +170,19 @@ export function makeAccounts({ db, tries, mailer }: { db: Db; tries: Tries; mail
         return setPassword(tx, row, password)
       })
     },
-    /** Mails a link for a new password. The answer is the same whether anybody has that address. */
+    /** Takes note that a new password was asked for: the same work, and the same answer, whether anybody has that address. */
     async forgot(login: string, from: string): Promise<void> {
       const name = login.trim().toLowerCase()
       await tries.count(`forgot ${name}`, from)
-      const row = await findByLogin(db, name)
-      if (!row) return
-      await db.transaction(async (tx) => {
+      await askReset(db, { id: randomUUID(), login: name })
+      asked()
+    },
+    /** Mails a link to whoever asked for one and is somebody. @returns false where nobody had asked */
+    async mailReset(): Promise<boolean> {
+      return db.transaction(async (tx) => {
+        const taken = await takeResetAsked(tx)
+        const row = taken && (await findByLogin(tx, taken.login))
+        if (!row) return taken !== undefined
         await audited(tx, row.id, 'resetAsked')
         const link = await resetLink(tx, mailer, row.id)
         const companies = (await companiesOf(tx, row.id)).filter((c) => !c.removedAt).map((c) => c.id)
@@ -175,6 +194,7 @@ export function makeAccounts({ db, tries, mailer }: { db: Db; tries: Tries; mail
           text: text(link),
           shown: text('(the link stands in the mail alone)'),
         })
+        return true
       })
     },
     /** Takes a link up: a new password, and every session is over. */

@@ -1,9 +1,8 @@
 import { randomUUID } from 'node:crypto'
-import { mkdirSync, writeFileSync } from 'node:fs'
-import path from 'node:path'
-import { createTransport } from 'nodemailer'
 import type { Tx } from '../../db/client'
 import { insertMail } from '../../db/companies'
+import { putInOutbox } from '../../db/outbox'
+import { makeSealing } from './sealing'
 
 export interface Mail {
   readonly to: string
@@ -21,30 +20,35 @@ export interface MailSettings {
   readonly from?: string
   /** where the links in them lead */
   readonly publicUrl: string
+  /** of this installation, not in its database: seals what waits to go out */
+  readonly secret: string
 }
 
 export interface Mailer {
   readonly publicUrl: string
-  /** Keeps it under *Sent mail* of the companies, and sends it. A server that doesn't take it fails the act that it belongs to. */
+  /** Keeps it under *Sent mail* of the companies, and puts it into the outbox: it goes out once the transaction it belongs to has ended. Whether a server takes it holds up nobody. */
   send(tx: Tx, companyIds: readonly string[], mail: Mail): Promise<void>
 }
 
-const FROM = 'Zetesis <zetesis@localhost>'
+export type OutgoingMail = Pick<Mail, 'to' | 'subject' | 'text'>
 
-export function makeMailer({ smtpUrl, dir, from = FROM, publicUrl }: MailSettings): Mailer {
-  const smtp = smtpUrl ? createTransport(smtpUrl, { from }) : undefined
-  const file = createTransport({ streamTransport: true, buffer: true, newline: 'windows' }, { from })
-  if (dir) mkdirSync(dir, { recursive: true, mode: 0o700 })
+/** a link in it is over by then */
+const GIVEN_UP_MS = 24 * 60 * 60_000
+
+export const sealingOf = ({ secret }: Pick<MailSettings, 'secret'>) => makeSealing(secret, 'zetesis outbox')
+
+export function makeMailer(settings: MailSettings, wake: () => void): Mailer {
+  const sealing = sealingOf(settings)
   return {
-    publicUrl,
+    publicUrl: settings.publicUrl,
     async send(tx, companyIds, { to, subject, text, shown = text }) {
       const id = randomUUID()
-      for (const companyId of companyIds) await insertMail(tx, { companyId, id, to, subject, text: shown })
-      if (smtp) return void (await smtp.sendMail({ to, subject, text }))
-      if (!dir) return
-      const { message } = await file.sendMail({ to, subject, text })
-      const stamp = new Date().toISOString().replace(/[:.]/g, '-')
-      writeFileSync(path.join(dir, `${stamp}-${id.slice(0, 8)}.eml`), message as Buffer, { mode: 0o600 })
+      for (const companyId of companyIds)
+        await insertMail(tx, { companyId, id, to, subject, text: shown, state: 'waiting' })
+      const out: OutgoingMail = { to, subject, text }
+      const until = new Date(Date.now() + GIVEN_UP_MS)
+      await putInOutbox(tx, { id, sealed: sealing.seal(JSON.stringify(out)), until })
+      wake()
     },
   }
 }

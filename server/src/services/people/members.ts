@@ -166,11 +166,13 @@ export function makeMembers({ db, mailer, accounts }: { db: Db; mailer: Mailer; 
     },
 
     mails: async (companyId: string) =>
-      (await listMails(db, companyId, MAILS_SHOWN)).map(({ at, id, to, subject, text }) => ({
+      (await listMails(db, companyId, MAILS_SHOWN)).map(({ at, id, to, subject, text, state, problem }) => ({
         id,
         to,
         subject,
         text,
+        state,
+        ...(problem ? { problem } : {}),
         at: at.toISOString(),
       })),
 
