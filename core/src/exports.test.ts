@@ -287,6 +287,7 @@ const samples: Record<string, readonly unknown[]> = {
   asItIs: [cylinder, 'R-22'],
   assessLive: [trace, liveTerms],
   atmosphericPressurePa: [100],
+  balanceOn: [{ netKg: 4, standardUncertaintyKg: 0.01, findings: [], unexplainedKg: 0 }, []],
   balanceCylinder: [
     [movement, { ...movement, id: 'n', atMs: 9, kg: -2 }, { ...movement, id: 'o', atMs: 12, kind: 'weighed', kg: 8 }],
     { fillLimitKg: 19 },

@@ -81,14 +81,29 @@ export function balanceCylinder(
   movements: readonly CylinderMovement[],
   limits: { readonly fillLimitKg?: number } = {},
 ): CylinderBalance {
+  return balanceOn({ netKg: 0, standardUncertaintyKg: 0, findings: [], unexplainedKg: 0 }, movements, limits)
+}
+
+/** A balance that movements go on from, and the last of them that wasn't a weighing. */
+export interface BalancedSoFar extends CylinderBalance {
+  readonly last?: CylinderMovement
+}
+
+/**
+ * The same for movements that came after all those a balance was made of: what came before isn't looked at again, however much it is. One of the earlier ones among them counts twice; who asks knows them to be new.
+ *
+ * @param movements all later than what the balance was made of, under the same limits
+ */
+export function balanceOn(
+  before: BalancedSoFar,
+  movements: readonly CylinderMovement[],
+  limits: { readonly fillLimitKg?: number } = {},
+): CylinderBalance {
   const once = [...new Map(movements.filter(isNumber).map((m) => [m.id, within(m)])).values()]
   const sorted = once.sort((a, b) => a.atMs - b.atMs || (a.id < b.id ? -1 : 1))
-  const findings: CylinderFinding[] = []
-  let netKg = 0
-  let variance = 0
-  let unexplainedKg = 0
-  let holds: Refrigerant | undefined
-  let last: CylinderMovement | undefined
+  const findings: CylinderFinding[] = [...before.findings]
+  let { netKg, unexplainedKg, holds, last } = before
+  let variance = before.standardUncertaintyKg ** 2
   for (const m of sorted) {
     const u = m.standardUncertaintyKg
     if (m.kind === 'weighed') {

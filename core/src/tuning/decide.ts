@@ -120,8 +120,7 @@ const GOES_ON = 0.7
 
 /** Near enough, it is gone on with behind an orifice only while the charge is about as likely wrong as nothing is; behind a valve subcooling tells what starves from what is short. */
 const isWorthGoingOn = (told: Told) =>
-  told.judged.target.deciding !== 'superheat' ||
-  shareOf(told, told.advice?.action) > GOES_ON * shareOf(told, 'none')
+  told.judged.target.deciding !== 'superheat' || shareOf(told, told.advice?.action) > GOES_ON * shareOf(told, 'none')
 
 /** How likely it is that the charge is wrong that way; or that nothing is. */
 function shareOf({ ranked }: Told, action: StepAdvice['action'] | 'none' | undefined): number {

@@ -6,7 +6,7 @@ import {
   type CylinderMovement,
   type MovementSum,
 } from '@zetesis/core'
-import { and, asc, count, desc, eq, gte, inArray, isNull, lt, sql, sum } from 'drizzle-orm'
+import { and, asc, count, desc, eq, gte, inArray, isNull, lt, ne, sql, sum } from 'drizzle-orm'
 import type { Tx } from './client'
 import { bookEntries, cylinderMovements, cylinders, jobs, logEntries, unitState } from './schema'
 
@@ -51,12 +51,40 @@ export const movementOf = (row: MovementRecord): CylinderMovement => ({
   ...(row.unitId ? { unitId: row.unitId } : {}),
 })
 
-export async function insertMovements(tx: Tx, rows: readonly NewMovement[]) {
-  if (rows.length > 0)
-    await tx
-      .insert(cylinderMovements)
-      .values([...rows])
-      .onConflictDoNothing()
+/** Those of them that weren't there yet. */
+export async function insertMovements(tx: Tx, rows: readonly NewMovement[]): Promise<MovementRecord[]> {
+  if (rows.length === 0) return []
+  return tx
+    .insert(cylinderMovements)
+    .values([...rows])
+    .onConflictDoNothing()
+    .returning()
+}
+
+/** What a unit's log told so far. */
+export async function movementsOfUnit(tx: Tx, companyId: string, unitId: string): Promise<MovementRecord[]> {
+  return tx
+    .select()
+    .from(cylinderMovements)
+    .where(and(eq(cylinderMovements.companyId, companyId), eq(cylinderMovements.unitId, unitId)))
+}
+
+/** The last movement of a cylinder that wasn't a weighing of it, some left out. */
+export async function lastMovementBefore(tx: Tx, companyId: string, cylinderId: string, without: ReadonlySet<string>) {
+  const rows = await tx
+    .select()
+    .from(cylinderMovements)
+    .where(
+      and(
+        eq(cylinderMovements.companyId, companyId),
+        eq(cylinderMovements.cylinderId, cylinderId),
+        ne(cylinderMovements.kind, 'weighed'),
+      ),
+    )
+    .orderBy(desc(cylinderMovements.at), desc(cylinderMovements.entryId))
+    .limit(without.size + 1)
+  const row = rows.find((r) => !without.has(r.entryId))
+  return row && movementOf(row)
 }
 
 /** Takes out what a unit's log, an entry, or the book of some cylinders told; answers with the cylinders that it touched. */
@@ -78,6 +106,23 @@ export async function deleteMovements(
     .where(and(eq(m.companyId, companyId), which))
     .returning({ cylinderId: m.cylinderId })
   return gone.map((row) => row.cylinderId)
+}
+
+/** Which of some entries of the book are struck out, whatever came first. */
+export async function struckAmong(tx: Tx, companyId: string, ids: readonly string[]): Promise<ReadonlySet<string>> {
+  if (ids.length === 0) return new Set()
+  const strikes = sql<string>`${bookEntries.entry}->>'strikes'`
+  const rows = await tx
+    .select({ strikes })
+    .from(bookEntries)
+    .where(
+      and(
+        eq(bookEntries.companyId, companyId),
+        sql`${bookEntries.entry}->>'kind' = 'movementStruck'`,
+        inArray(strikes, [...ids]),
+      ),
+    )
+  return new Set(rows.map((row) => row.strikes))
 }
 
 /** The book's own movements of some cylinders, struck ones left out, with the cylinders that they name. */
@@ -124,9 +169,12 @@ export async function settle(
   companyId: string,
   cylinderId: string,
   balance: CylinderBalance,
-  movements: readonly CylinderMovement[],
+  {
+    movements,
+    lastMs,
+    from = 0,
+  }: { movements: number; lastMs: number; /** findings before this one were written already */ from?: number },
 ) {
-  const lastMs = movements.reduce((last, m) => Math.max(last, m.atMs), -Infinity)
   await tx
     .update(cylinders)
     .set({
@@ -134,11 +182,11 @@ export async function settle(
       uncertaintyKg: balance.standardUncertaintyKg,
       holds: balance.holds ?? null,
       findings: balance.findings,
-      movements: movements.length,
-      lastAt: movements.length === 0 ? null : new Date(lastMs),
+      movements,
+      lastAt: movements === 0 ? null : new Date(lastMs),
     })
     .where(and(eq(cylinders.companyId, companyId), eq(cylinders.id, cylinderId)))
-  for (const finding of balance.findings) {
+  for (const finding of balance.findings.slice(from)) {
     if (finding.code !== 'unexplained') continue
     const mine = and(
       eq(cylinderMovements.companyId, companyId),

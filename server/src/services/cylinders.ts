@@ -1,6 +1,7 @@
 import { returnFateWords, type CylinderPage, type RefrigerantReport } from '@zetesis/contract'
 import {
   balanceCylinder,
+  balanceOn,
   bookMovements,
   chosenProfile,
   fillLimitKg,
@@ -31,14 +32,19 @@ import {
   insertMovements,
   listCylinders,
   lockCylinders,
+  lastMovementBefore,
+  movementOf,
   movementsOf,
+  movementsOfUnit,
   pageMovements,
   putCylinder,
   recoveryCylinders,
   settle,
+  struckAmong,
   sumByJob,
   sumMovements,
   type CylinderRecord,
+  type MovementRecord,
   type Period,
 } from '../db/cylinders'
 import { notFound } from '../http/problem'
@@ -90,13 +96,75 @@ export async function bookUnit(
     if (entry.vessel) await putCylinder(tx, companyId, entry.vessel, { saved: false })
   const named = new Set(movements.map((m) => m.cylinderId))
   await lockCylinders(tx, companyId, [...named].sort())
+  const rows = movements.map((m) => rowOf(companyId, m, jobId))
+  const kept = new Map((await movementsOfUnit(tx, companyId, unitId)).map((row) => [keyOf(row), row]))
+  const stands = rows.filter((row) => sameMovement(kept.get(keyOf(row)), row))
+  // nothing that was told before is told otherwise now: what is new comes on top
+  if (stands.length === kept.size)
+    return addOn(
+      tx,
+      companyId,
+      rows.filter((row) => !kept.has(keyOf(row))),
+    )
   const touched = await deleteMovements(tx, companyId, { unitId })
-  await insertMovements(
-    tx,
-    movements.map((m) => rowOf(companyId, m, jobId)),
-  )
+  await insertMovements(tx, rows)
   await balance(tx, companyId, [...touched, ...named])
 }
+
+const keyOf = ({ cylinderId, entryId, kind }: MovementKey) => `${cylinderId} ${entryId} ${kind}`
+type MovementKey = Pick<MovementRecord, 'cylinderId' | 'entryId' | 'kind'>
+
+/** As it was told before; how much a weighing found is the book's to say. */
+function sameMovement(kept: MovementRecord | undefined, row: ReturnType<typeof rowOf>): boolean {
+  if (!kept) return false
+  const { at, deltaKg: _, ...rest } = row
+  return (
+    kept.at.getTime() === at.getTime() &&
+    (Object.keys(rest) as (keyof typeof rest)[]).every((key) => kept[key] === rest[key])
+  )
+}
+
+/** New movements on top of what is there: where they come after all others only they are reckoned with. */
+async function addOn(tx: Tx, companyId: string, rows: readonly ReturnType<typeof rowOf>[]): Promise<void> {
+  const added = await insertMovements(tx, rows)
+  const ids = [...new Set(added.map((row) => row.cylinderId))].sort()
+  const anew: string[] = []
+  for (const row of await lockCylinders(tx, companyId, ids)) {
+    const mine = added.filter((m) => m.cylinderId === row.id).map(movementOf)
+    // a recovery cylinder whose refrigerant only its movements tell is limited by all of them
+    const ownLimit = takesRecovered(row.cylinder) && !row.cylinder.refrigerant
+    if (ownLimit || mine.some((m) => m.atMs <= (row.lastAt?.getTime() ?? -Infinity))) {
+      anew.push(row.id)
+      continue
+    }
+    const limit = takesRecovered(row.cylinder)
+      ? fillLimitKg(row.cylinder, row.cylinder.refrigerant, await methodOf(tx, companyId))
+      : undefined
+    const last = await lastMovementBefore(tx, companyId, row.id, new Set(mine.map((m) => m.id)))
+    const made = balanceOn(
+      {
+        netKg: row.netKg,
+        standardUncertaintyKg: row.uncertaintyKg,
+        findings: row.findings,
+        unexplainedKg: 0,
+        ...(row.holds ? { holds: row.holds } : {}),
+        ...(last ? { last } : {}),
+      },
+      mine,
+      { fillLimitKg: limit },
+    )
+    const lastMs = mine.reduce((latest, m) => Math.max(latest, m.atMs), -Infinity)
+    await settle(tx, companyId, row.id, made, {
+      movements: row.movements + mine.length,
+      lastMs,
+      from: row.findings.length,
+    })
+  }
+  await balance(tx, companyId, anew)
+}
+
+const methodOf = async (tx: Tx, companyId: string) =>
+  resolveProfile(chosenProfile(foldBook(await methodEntries(tx, companyId))))
 
 /**
  * The same for entries of the company's book. What the book tells of a cylinder is made anew from its entries, so that a mended tare or a
@@ -105,6 +173,8 @@ export async function bookUnit(
 export async function bookCompany(tx: Tx, companyId: string, items: readonly BookItem[]): Promise<void> {
   const touched = new Set<string>()
   const struck: string[] = []
+  // movements alone, of cylinders that stay what they are, come on top of what is there
+  if (items.every(({ entry }) => entry.kind === 'cylinderMoved')) return addMoves(tx, companyId, items)
   for (const { entry } of items) {
     if (entry.kind === 'cylinderSaved') {
       await putCylinder(tx, companyId, entry.cylinder, { saved: true })
@@ -138,6 +208,25 @@ export async function bookCompany(tx: Tx, companyId: string, items: readonly Boo
   await balance(tx, companyId, [...touched])
 }
 
+async function addMoves(tx: Tx, companyId: string, items: readonly BookItem[]): Promise<void> {
+  const struck = await struckAmong(
+    tx,
+    companyId,
+    items.map(({ entry }) => entry.id),
+  )
+  const moved = items.flatMap(({ entry, author }) =>
+    entry.kind === 'cylinderMoved' && !struck.has(entry.id) ? [{ entry, by: author.name }] : [],
+  )
+  const ids = [...new Set(moved.flatMap(({ entry: e }) => [e.cylinderId, ...(e.toCylinderId ? [e.toCylinderId] : [])]))]
+  const held = new Map((await lockCylinders(tx, companyId, ids.sort())).map((row) => [row.id, row.cylinder]))
+  const rows = moved.flatMap(({ entry, by }) => bookMovements(entry, by, held).filter((m) => held.has(m.cylinderId)))
+  await addOn(
+    tx,
+    companyId,
+    rows.map((m) => rowOf(companyId, m, null)),
+  )
+}
+
 function rowOf(
   companyId: string,
   m: Omit<UnitMovement, 'unitId'> & { unitId?: string; fate?: ReturnFate; note?: string },
@@ -168,11 +257,14 @@ const noteOf = ({ fate, note }: { fate?: ReturnFate; note?: string }) =>
 
 async function balance(tx: Tx, companyId: string, ids: readonly string[]): Promise<void> {
   if (ids.length === 0) return
-  const method = resolveProfile(chosenProfile(foldBook(await methodEntries(tx, companyId))))
+  const method = await methodOf(tx, companyId)
   for (const row of await lockCylinders(tx, companyId, [...new Set(ids)].sort())) {
     const movements = await movementsOf(tx, companyId, row.id)
     const limit = limitOf(row, movements, method)
-    await settle(tx, companyId, row.id, balanceCylinder(movements, { fillLimitKg: limit }), movements)
+    await settle(tx, companyId, row.id, balanceCylinder(movements, { fillLimitKg: limit }), {
+      movements: movements.length,
+      lastMs: movements.reduce((last, m) => Math.max(last, m.atMs), -Infinity),
+    })
   }
 }
 
