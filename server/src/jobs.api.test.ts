@@ -4,6 +4,7 @@ import { randomUUID } from 'node:crypto'
 import { renewSummaries } from './services/summaries'
 import { verifyAll } from './services/verify'
 import { databaseBefore } from './test/before'
+import { Heads } from './services/heads'
 import { entry, makeWorld, type World } from './test/world'
 
 let world: World
@@ -80,6 +81,9 @@ describe('jobs in the company’s book', () => {
     await open(wren, jobId, unitId).expect(201)
     await open(wren, jobId, away).expect(201)
     await log(away, { kind: 'archived', reason: 'given up' }).expect(201)
+    // as another part of this process saw it before the card was corrected
+    const heads = new Heads()
+    expect((await heads.read(world.db, world.ours.companyId, away))?.jobElevationM).toBe(667)
     const { body } = await post(wren, at({ value: 20, unit: 'm' })).expect(422)
     expect(body).toMatchObject({ type: 'urn:zetesis:problem:elevationStands' })
     expect(body.detail).toMatch(/goes by this elevation/)
@@ -87,6 +91,8 @@ describe('jobs in the company’s book', () => {
     await log(unitId, { kind: 'facts', facts: { elevation: { value: 20, unit: 'm' } } }).expect(201)
     await post(wren, at({ value: 20, unit: 'm' })).expect(201)
     expect(await listed(wren, jobId)).toMatchObject({ elevation: { value: 20, unit: 'm' } })
+    // its log is the same, what it goes by isn’t
+    expect((await heads.read(world.db, world.ours.companyId, away))?.jobElevationM).toBe(20)
     // without its own again, and back from the archive, they go by what the card says now
     await log(unitId, { kind: 'facts', facts: { elevation: null } }).expect(201)
     await log(away, { kind: 'archived', reason: 'wanted', back: true }).expect(201)
