@@ -165,7 +165,19 @@ export const Audit = z.object({ lines: z.array(AuditRow), more: z.boolean() })
 
 /** What a removed person’s phone still held: with the server, and in no log until a lead takes it. */
 export const HeldList = z.object({
-  held: z.array(z.object({ id, by: z.string(), at: instant, unitId: id.optional(), lines: z.array(z.string()) })),
+  held: z.array(
+    z.object({
+      id,
+      by: z.string(),
+      at: instant,
+      unitId: id.optional(),
+      /** how many entries, and the first of them in words */
+      count: z.number(),
+      lines: z.array(z.string()),
+    }),
+  ),
+  /** how many more wait behind these */
+  more: z.number(),
 })
 export type HeldList = z.infer<typeof HeldList>
 /** A removed person's entries, put by for a lead. */

@@ -1,3 +1,4 @@
+import { HeldList } from '@zetesis/contract'
 import {
   mayAppend,
   rightsTable,
@@ -162,6 +163,48 @@ describe('leads', () => {
 })
 
 describe('somebody who was taken out', () => {
+  it('fills nobody’s list: so many entries wait, of units that there are, each once, a page of them at a time', async () => {
+    const pim = await world.person('installer')
+    const unitId = randomUUID()
+    await post(pim.agent, unitId, opened()).expect(201)
+    await wren.post(`/api/people/${pim.id}/remove`).send({}).expect(204)
+    await fresh()
+    const notes = (count: number) => Array.from({ length: count }, (_, i) => entry({ kind: 'note', text: `line ${i}` }))
+    const send = (unit: string, entries: ReturnType<typeof notes>) =>
+      pim.agent.post(`/api/units/${unit}/entries`).send({ entries })
+    const waiting = async () => HeldList.parse((await wren.get('/api/held').expect(200)).body)
+    // a unit that nobody has, unless this phone opened it itself
+    await send(randomUUID(), notes(1)).expect(404)
+    const own = randomUUID()
+    await send(own, [entry(opened())]).expect(202)
+    await send(own, notes(1)).expect(202)
+    // sent twice it stands there once
+    const first = notes(30)
+    await send(unitId, first).expect(202)
+    await send(unitId, first).expect(202)
+    const list = await waiting()
+    expect(list.held.map((h) => [h.unitId, h.count, h.lines.length])).toEqual([
+      [own, 1, 1],
+      [own, 1, 1],
+      [unitId, 30, 8],
+    ])
+    expect(list.more).toBe(0)
+    // twenty rows at a time, and how many more
+    for (let i = 0; i < 22; i++) await send(unitId, notes(1)).expect(202)
+    const page = await waiting()
+    expect([page.held.length, page.more]).toEqual([20, 5])
+    // the rest of what they may leave, and no more: the phone keeps it and sends it again later
+    for (let i = 0; i < 2; i++) await send(unitId, notes(200)).expect(202)
+    const over = await send(unitId, notes(100)).expect(429)
+    expect(over.body).toMatchObject({ type: problem('heldFull') })
+    expect(over.body.detail).toMatch(/stays there and is sent again/)
+    // as many bytes as a phone may leave, in few entries
+    await world.pool.query('update held set decided_at = now() where user_id = $1', [pim.id])
+    const long = () => Array.from({ length: 120 }, () => entry({ kind: 'note', text: 'x'.repeat(1990) }))
+    for (let i = 0; i < 3; i++) await send(unitId, long()).expect(202)
+    await send(unitId, long()).expect(429)
+    await world.pool.query('update held set decided_at = now() where user_id = $1', [pim.id])
+  })
   it('reads nothing; what their phone still held is put by, taken by a lead, and marked', async () => {
     const pim = await world.person('installer')
     const unitId = randomUUID()
@@ -179,7 +222,7 @@ describe('somebody who was taken out', () => {
     const log = async () => (await wren.get(`/api/units/${unitId}/entries`).expect(200)).body.entries
     expect(await log()).toHaveLength(1)
     const { held } = (await wren.get('/api/held').expect(200)).body
-    expect(held).toMatchObject([{ by: 'Pim installer', unitId, lines: ['typed in the cellar'] }])
+    expect(held).toMatchObject([{ by: 'Pim installer', unitId, count: 1, lines: ['typed in the cellar'] }])
     await wren.post(`/api/held/${held[0].id}/take`).send({}).expect(204)
     await wren.post(`/api/held/${held[0].id}/take`).send({}).expect(404)
     const [, taken, mark] = await log()

@@ -45,7 +45,7 @@ export function peopleRoutes({ members, held }: Pick<Services, 'members' | 'held
     res.json(await members.audit(companyId, before))
   })
   router.get('/held', async (req, res) => {
-    res.json({ held: await held.list(allowedTo(req, 'company').companyId) })
+    res.json(await held.list(allowedTo(req, 'company').companyId))
   })
   router.post('/held/:heldId/take', async (req, res) => {
     const lead = allowedTo(req, 'company')

@@ -7,8 +7,6 @@ import { Press } from '@/ui/Press'
 import { Body, Soft } from '@/ui/Words'
 import { decideHeld, useHeld } from './api'
 
-const LINES = 8
-
 /** What devices of people who were taken out still held: a lead takes it into the log, or puts it away. */
 export function HeldCards() {
   const { data } = useHeld()
@@ -18,14 +16,15 @@ export function HeldCards() {
       () => setProblem(undefined),
       (error: unknown) => setProblem({ id, words: sentence(error) }),
     )
-  return (data ?? []).map(({ id, by, at, lines }) => (
+  if (!data) return null
+  const cards = data.held.map(({ id, by, at, count, lines }) => (
     <Card key={id} borderColor="$brass" borderWidth={2} testID="held">
-      <Body fontWeight="700">{`◐ ${by}’s device still held ${lines.length === 1 ? 'an entry' : `${lines.length} entries`}`}</Body>
+      <Body fontWeight="700">{`◐ ${by}’s device still held ${count === 1 ? 'an entry' : `${count} entries`}`}</Body>
       <Soft>{`They had left the company; it came ${format(new Date(at), 'EEE d MMM, HH:mm')}.`}</Soft>
-      {lines.slice(0, LINES).map((line, i) => (
+      {lines.map((line, i) => (
         <Body key={i} fontSize="$3" lineHeight="$3">{`· ${line}`}</Body>
       ))}
-      {lines.length > LINES ? <Soft>{`and ${lines.length - LINES} more`}</Soft> : null}
+      {count > lines.length ? <Soft>{`and ${count - lines.length} more`}</Soft> : null}
       {problem?.id === id ? <Body color="$oxide">{problem.words}</Body> : null}
       <XStack gap="$2" flexWrap="wrap">
         <Press look="act" testID="held-take" onPress={() => void decide(id, 'take')}>
@@ -37,4 +36,10 @@ export function HeldCards() {
       </XStack>
     </Card>
   ))
+  return (
+    <>
+      {cards}
+      {data.more > 0 ? <Soft testID="held-more">{`${data.more} more wait behind these.`}</Soft> : null}
+    </>
+  )
 }

@@ -32,8 +32,7 @@ export const useAudit = (before?: number) =>
     queryFn: () => call(`/audit${before ? `?before=${before}` : ''}`, { answer: Audit }),
   })
 
-export const useHeld = () =>
-  useQuery({ queryKey: heldKey, queryFn: async () => (await call('/held', { answer: HeldList })).held })
+export const useHeld = () => useQuery({ queryKey: heldKey, queryFn: async () => call('/held', { answer: HeldList }) })
 export async function decideHeld(id: string, what: 'take' | 'put-away'): Promise<void> {
   await tell(`/held/${id}/${what}`)
   void queryClient.invalidateQueries()

@@ -3,8 +3,9 @@ import type { BookEntry, Entry } from '@zetesis/core'
 import { randomUUID } from 'node:crypto'
 import type { Db } from '../../db/client'
 import { writeAudit } from '../../db/companies'
-import { decideHeld, insertHeld, listHeld, type HeldRow } from '../../db/held'
-import { notFound } from '../../http/problem'
+import { decideHeld, findHeld, heldOf, insertHeld, listHeld, type HeldRow } from '../../db/held'
+import { findUnit } from '../../db/units'
+import { HttpProblem, notFound } from '../../http/problem'
 import type { SignedIn } from '../../http/scope'
 import type { AppendScope } from '../log'
 
@@ -15,31 +16,63 @@ interface Append {
   book(scope: AppendScope, entries: readonly BookEntry[]): Promise<unknown>
 }
 
+/** of one person, until a lead has looked through them: a phone's week, and no flood */
+const MOST_WAITING = { entries: 500, bytes: 1_000_000 }
+/** so many at once, and so many lines of each: more follow once these are decided */
+const SHOWN = { rows: 20, lines: 8 }
+
+const full = () =>
+  new HttpProblem(
+    429,
+    'heldFull',
+    `Up to ${MOST_WAITING.entries} entries of somebody who left wait until a lead has looked through them. Ask a lead to; what is on this device stays there and is sent again.`,
+  )
+const noUnit = () => new HttpProblem(404, 'notFound', 'There is no such unit in this company.')
+
 /** What the phone of somebody who was taken out still held: put by, and in a log once a lead takes it. */
 export function makeHeld(db: Db, append: Append) {
   return {
-    /** Sent twice it stands there twice, and is taken once: an entry's id is its identity. */
+    /** Sent twice it stands there once: an entry's id is its identity. */
     async putBy(
       who: SignedIn,
       unitId: string | undefined,
       entries: readonly (Entry | BookEntry)[],
     ): Promise<{ held: number }> {
       const { companyId, id: userId, name: by } = who
-      await insertHeld(db, { companyId, id: randomUUID(), userId, by, unitId: unitId ?? null, entries })
+      await db.transaction(async (tx) => {
+        const { waiting, known, units } = await heldOf(
+          tx,
+          { companyId, userId },
+          entries.map(({ id }) => id),
+        )
+        // one that the phone itself opened, there or in what waits already
+        const isThere = !unitId || units.has(unitId) || entries.some(({ kind }) => kind === 'opened')
+        if (!isThere && !(await findUnit(tx, companyId, unitId))) throw noUnit()
+        const fresh = entries.filter(({ id }) => !known.has(id))
+        if (fresh.length === 0) return
+        const bytes = waiting.bytes + JSON.stringify(fresh).length
+        if (waiting.entries + fresh.length > MOST_WAITING.entries || bytes > MOST_WAITING.bytes) throw full()
+        await insertHeld(tx, { companyId, id: randomUUID(), userId, by, unitId: unitId ?? null, entries: fresh })
+      })
       return { held: entries.length }
     },
     async list(companyId: string) {
-      return (await listHeld(db, companyId)).map(({ id, by, at, unitId, entries }) => ({
+      const { rows, all } = await listHeld(db, companyId, SHOWN.rows)
+      const held = rows.map(({ id, by, at, unitId, entries }) => ({
         id,
         by,
         at: at.toISOString(),
         ...(unitId ? { unitId } : {}),
-        lines: entries.map((entry) => (unitId ? entryWords(entry as Entry) : bookEntryWords(entry as BookEntry))),
+        count: entries.length,
+        lines: entries
+          .slice(0, SHOWN.lines)
+          .map((entry) => (unitId ? entryWords(entry as Entry) : bookEntryWords(entry as BookEntry))),
       }))
+      return { held, more: all - rows.length }
     },
     /** Into the log, by whoever wrote it, with a line that says how it came there. What speaks against it is the answer, and then nothing is taken. */
     async take(lead: SignedIn, id: string): Promise<void> {
-      const row = (await listHeld(db, lead.companyId)).find((each) => each.id === id)
+      const row = await findHeld(db, lead.companyId, id)
       if (!row) throw notFound()
       const author = { id: row.userId, name: row.by }
       const { companyId } = lead
