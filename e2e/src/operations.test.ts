@@ -152,7 +152,7 @@ describe('running it', () => {
     const folder = mkdtempSync(path.join(tmpdir(), 'zetesis-backup.'))
     try {
       const file = path.join(folder, 'all.dump')
-      await zetesis(first.url, 'backup', file)
+      assert.match((await zetesis(first.url, 'backup', file)).stderr, /backup of the demo world/)
       const empty = await cluster()
       await zetesis(empty.url, 'restore', file)
       const [before, restored] = await Promise.all([first, empty].map((c) => zetesis(c.url, 'verify')))
@@ -164,6 +164,23 @@ describe('running it', () => {
       assert.equal(await (await again.send('/api/units')).text(), await (await phone.send('/api/units')).text())
       // a backup over another, one that was cut, one without its checksum: nothing is changed
       await assert.rejects(zetesis(first.url, 'backup', file), /is there already/)
+      // the demo world comes into no company's own database without a word: its passwords are known
+      const own = (...args: string[]) =>
+        run(path.join(root, 'zetesis'), args, {
+          env: { ...process.env, DATABASE_URL: empty.url, ZETESIS_DEMO: '0' },
+          cwd: root,
+        })
+      await assert.rejects(own('restore', file), /holds the demo world.*Nothing was changed/s)
+      assert.equal((await again.send('/api/units')).status, 200)
+      // a checksum beside it of another file is none of this one
+      const whole = readFileSync(file)
+      const sum = readFileSync(`${file}.sha256`, 'utf8')
+      writeFileSync(path.join(folder, 'other.dump'), whole)
+      writeFileSync(`${file}.sha256`, sum.replace('all.dump', 'other.dump'))
+      writeFileSync(file, whole.subarray(0, 6000))
+      await assert.rejects(zetesis(empty.url, 'restore', file), /checksum differs/)
+      writeFileSync(file, whole)
+      writeFileSync(`${file}.sha256`, sum)
       writeFileSync(file, readFileSync(file).subarray(0, 5000))
       await assert.rejects(zetesis(empty.url, 'restore', file), /checksum differs/)
       rmSync(`${file}.sha256`)
