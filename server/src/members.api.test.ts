@@ -162,6 +162,20 @@ describe('leads', () => {
   })
 })
 
+describe('an invitation opened in somebody else’s browser', () => {
+  it('is refused with a sentence, and stays open for whom it is for', async () => {
+    const login = `${randomUUID().slice(0, 8)}@example.com`
+    const token = tokenOf(await invite(login).expect(201))
+    const pim = await world.person('installer')
+    const body = { token, name: 'Kim', password: GOOD }
+    const refused = await pim.agent.post('/api/join').send(body).expect(409)
+    expect(refused.body).toMatchObject({ type: problem('signedInAsOther') })
+    expect(refused.body.detail).toMatch(/signed in as Pim installer, and the invitation is for .*Sign out first/)
+    expect((await pim.agent.get('/api/me').expect(200)).body.user?.login ?? pim.login).toBe(pim.login)
+    await join(body).expect(200)
+  })
+})
+
 describe('somebody who was taken out', () => {
   it('fills nobody’s list: so many entries wait, of units that there are, each once, a page of them at a time', async () => {
     const pim = await world.person('installer')

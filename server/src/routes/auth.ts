@@ -91,7 +91,7 @@ export function authRoutes({ accounts, members, settingUp }: Asked, sessions: Se
     res.json(await members.shown(OpenLink.parse(req.body).token))
   })
   router.post('/join', async (req, res) => {
-    await begin(req, await members.join(Join.parse(req.body), from(req)), res)
+    await begin(req, await members.join(Join.parse(req.body), from(req), req.signedIn?.id), res)
   })
 
   router.post('/forgotten', async (req, res) => {

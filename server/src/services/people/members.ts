@@ -14,6 +14,7 @@ import { changeInvitation, insertInvitation, listInvitations, lockInvitation, ty
 import {
   changePerson,
   findByLogin,
+  findPerson,
   findMember,
   insertPerson,
   membersOf,
@@ -120,9 +121,18 @@ export function makeMembers({ db, mailer, accounts }: { db: Db; mailer: Mailer; 
     async join(
       { token, name, password, code }: { token: string; name?: string; password: string; code?: string },
       from: string,
+      /** whose session the browser has */
+      signedIn?: string,
     ) {
       // a password is looked at outside the transaction: it is slow, and a wrong one is counted whatever becomes of the rest
       const { login } = (await db.transaction((tx) => openInvitation(tx, token))).invitation
+      const here = signedIn === undefined ? undefined : await findPerson(db, signedIn)
+      if (here && here.login !== login)
+        throw new HttpProblem(
+          409,
+          'signedInAsOther',
+          `This browser is signed in as ${here.name}, and the invitation is for ${login}. Sign out first, then open the link again.`,
+        )
       const known = await findByLogin(db, login)
       if (known) await accounts.proven({ login, password, code }, from)
       else refuseWeak(password, [name ?? '', login])
