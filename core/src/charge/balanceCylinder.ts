@@ -102,8 +102,11 @@ export function balanceOn(
   const once = [...new Map(movements.filter(isNumber).map((m) => [m.id, within(m)])).values()]
   const sorted = once.sort((a, b) => a.atMs - b.atMs || (a.id < b.id ? -1 : 1))
   const findings: CylinderFinding[] = [...before.findings]
-  let { netKg, unexplainedKg, holds, last } = before
-  let variance = before.standardUncertaintyKg ** 2
+  let { holds } = before
+  let last = before.last && within(before.last)
+  let netKg = bounded(before.netKg, MOST_KG)
+  let unexplainedKg = bounded(before.unexplainedKg, MOST_KG)
+  let variance = bounded(before.standardUncertaintyKg, MOST_KG) ** 2
   for (const m of sorted) {
     const u = m.standardUncertaintyKg
     if (m.kind === 'weighed') {
