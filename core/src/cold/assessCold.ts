@@ -117,8 +117,8 @@ export function assessCold(question: ColdQuestion): ColdAssessment {
   const barred = misread || (against.length > 0 && advice?.action === 'add')
   return {
     ...found,
-    // short beyond doubt is out, whatever the band of a cold reading leaves open
-    ...(advised?.reasons[0]?.code === 'byWeight' && found.verdict === 'tooClose' ? { verdict: 'out' as const } : {}),
+    // short beyond doubt by scale and reading together is out, whatever the band of a cold reading by itself says
+    ...(advised?.reasons[0]?.code === 'byWeight' ? { verdict: 'out' as const, probabilityIn: undefined } : {}),
     school: question.school,
     ...(belief ? { belief } : {}),
     ...(advice && !barred ? { advice } : {}),

@@ -130,6 +130,11 @@ describe('charged by discharge temperature', () => {
     // to what both together say, no further than the method's first step
     expect(told.belief!.witnesses.map((w) => w.source)).toEqual(['weight', 'cold'])
     expect(told.advice!.amountKg).toBeCloseTo(Math.min(-told.belief!.offKg, customaryProfile.stepCapShare.si * 3), 9)
+    // a scale that is surer than the reading outweighs it, and In never stands beside a step
+    const sure = { ...weight, inItKg: 2.5, rightStandardKg: 0.03 }
+    const inside = assessCold(question(115, { weighedKg: 2.5, weight: sure }))
+    expect(inside).toMatchObject({ verdict: 'out', advice: { action: 'add', reasons: [{ code: 'byWeight' }] } })
+    expect(inside.probabilityIn).toBeUndefined()
     // right by weight, it stays open; and where the scale itself isn't sure
     const right = { ...weight, inItKg: 3 }
     expect(assessCold(question(117, { ...short, weighedKg: 3, weight: right })).advice?.action).toBe('stop')

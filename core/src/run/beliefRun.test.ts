@@ -97,6 +97,12 @@ describe('what is believed of the charge', () => {
     const early = { ...body, live: { traceId: testId(700), traceS: 1500, state: 'settling' } } as EntryBody
     expect(view(opened, valve, filled, begun, [[minute, early]]).belief!.witnesses).toHaveLength(1)
   })
+  it('leaves what is short to the way that was chosen round the cold: one advice', () => {
+    const chosen: Lines = [[-30, { kind: 'coldWayChosen', school: 'restrictedCondenser' }]]
+    expect(view(opened, begun).tuning.shortKg).toBeGreaterThan(0.1)
+    expect(view(opened, begun, chosen).tuning.shortKg).toBeUndefined()
+    expect(view(opened, begun, chosen).weight).toEqual(view(opened, begun).weight)
+  })
   it('is silent while what is right isn’t known', () => {
     const blank = view([[-90, { kind: 'opened', jobId: testId(500), tag: 'T-1' }]])
     expect(blank.weight).toBeUndefined()

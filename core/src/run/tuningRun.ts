@@ -76,6 +76,7 @@ export function tuningRun(
     judged,
     totalChargeKg,
     weight,
+    coldWay,
     ...here
   }: InForceHere & {
     /** the readings, judged; oldest first */
@@ -83,6 +84,8 @@ export function tuningRun(
     readonly totalChargeKg?: number
     /** what label, line set and scale say */
     readonly weight?: WeightKnown
+    /** a way round the cold was chosen: it weighs the scale in itself, and no page has two advices */
+    readonly coldWay?: boolean
   },
 ): TuningRun {
   const { items } = record
@@ -101,7 +104,7 @@ export function tuningRun(
   const steps = stepsOf(weighings, trail, here.facts.metering, totalChargeKg)
   const disturbed = byTime(items.disturbed).at(-1)
   const cameOff = byTime(items.cameOff).at(-1)?.entry
-  const alone = weight && chargeBelief(weight)
+  const alone = coldWay ? undefined : weight && chargeBelief(weight)
   const shortKg = alone && shortBeyondDoubtKg(alone, here.method)
   return {
     ...(before ? { before } : {}),

@@ -108,8 +108,9 @@ function tell(whole: UnitRecord, jobElevationM: number | undefined) {
   const totalChargeKg =
     (charge.due.ok ? charge.due.totalKg : undefined) ?? (facts.labelCharge && toSi('mass', facts.labelCharge))
   const weight = weightKnown(record, charge, here)
-  const tuning = tuningRun(record, { ...here, judged: all, totalChargeKg, ...(weight ? { weight } : {}) })
   const cold = coldRun(record, both)
+  const coldWay = cold.school !== 'weighInOnly'
+  const tuning = tuningRun(record, { ...here, judged: all, totalChargeKg, coldWay, ...(weight ? { weight } : {}) })
   const belief = beliefRun(record, { weight, tuning, cold, all, both }, here)
   const visit = visitRun(record, { reading, heating, bothModes: turned })
   const provisional = provisionalOf(record, visit)
