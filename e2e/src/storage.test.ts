@@ -72,6 +72,35 @@ describe('what a phone keeps', () => {
       { polling: 50 },
     )
 
+  it('shows what the server took right before it went away, until it is seen in the log', async () => {
+    const phone = await Driver.open(browser, server.base)
+    await phone.signIn('jonas', 'first-season')
+    const unit = ids['L-01']!
+    await phone.go(`/units/${unit}/vacuum`)
+    await phone.type('micron', '4711')
+    // the entry arrives and is answered; nothing else does from then on
+    let isAway = false
+    await phone.page.setRequestInterception(true)
+    phone.page.on('request', (asked) => {
+      if (isAway) return void asked.abort('connectionrefused')
+      isAway = asked.method() === 'POST' && asked.url().endsWith(`${unit}/entries`)
+      void asked.continue()
+    })
+    await phone.press('bar-action')
+    await phone.until(() => document.querySelector<HTMLInputElement>('[data-testid=micron]')?.value === '')
+    await phone.reads('sync-note', /1 not sent yet/)
+    for (let looks = 0; (await readings(unit, 4711)).length === 0 && looks < 600; looks++)
+      await new Promise((later) => setTimeout(later, 100))
+    // longer than the phone asks after it again and again
+    await new Promise((later) => setTimeout(later, 6000))
+    await phone.reads('decay-verdict', /4711|4,711/)
+    isAway = false
+    await phone.reads('sync-note', /everything sent/)
+    await phone.reads('decay-verdict', /4711|4,711/)
+    assert.equal((await readings(unit, 4711)).length, 1)
+    await phone.close()
+  })
+
   for (const [name, breakStorage, value] of [
     ['full', full, 1711],
     ['switched off', off, 1712],

@@ -1,4 +1,4 @@
-import { createContext, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
+import { createContext, useContext, useEffect, useLayoutEffect, useMemo, useRef, useState, type ReactNode } from 'react'
 
 interface BarAction {
   readonly label: string
@@ -30,7 +30,8 @@ export function useBar(): BarActions {
 /** Puts a screen's main act under the thumb, in the wait bar, for as long as the screen is shown. */
 export function useBarAction(label: string | undefined, onPress: () => void, disabled = false): void {
   const { set, handler } = useBar()
-  useEffect(() => {
+  // with the page as it is drawn, never one keystroke behind it
+  useLayoutEffect(() => {
     handler.current = onPress
   })
   useEffect(() => {

@@ -46,11 +46,10 @@ export async function call<T>(
       ...(companyId ? { [COMPANY_HEADER]: companyId } : {}),
     },
     body: body === undefined ? undefined : JSON.stringify(body),
-  }).catch(() => {
-    throw new NoAnswer('The server doesn’t answer. What you typed is kept; it is sent as soon as it answers.')
-  })
+  }).catch(noAnswer)
   clock.heard(Date.parse(response.headers.get('date') ?? ''), sentMs, Date.now())
-  const text = await response.text()
+  // a connection may end in the middle of it
+  const text = await response.text().catch(noAnswer)
   const parsed: unknown = text === '' ? undefined : safeJson(text)
   if (response.ok) return answer.parse(parsed)
   const problem = Problem.safeParse(parsed)
@@ -58,6 +57,10 @@ export async function call<T>(
   if (problem.success) throw new ApiError(problem.data, retryS >= 0 ? retryS * 1000 : undefined)
   const detail = `The server answered ${response.status}. Try again in a moment.`
   throw new ApiError({ type: 'about:blank', title: 'Unreadable answer', status: response.status, detail })
+}
+
+function noAnswer(): never {
+  throw new NoAnswer('The server doesn’t answer. What you typed is kept; it is sent as soon as it answers.')
 }
 
 function safeJson(text: string): unknown {

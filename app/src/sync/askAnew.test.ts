@@ -57,10 +57,11 @@ describe('asking after what was just sent', () => {
     client.clear()
   })
 
-  it('goes on where there is no answer', async () => {
+  it('says so where there is no answer, as when the server goes away right after it took what was sent', async () => {
     const client = new QueryClient({ defaultOptions: { queries: { retry: false } } })
     client.setQueryData(key, ['opened'])
-    await askAnew(client, key, () => Promise.reject(new Error('away')))
+    const away = new Error('away')
+    expect(await askAnew(client, key, () => Promise.reject(away))).toBe(away)
     expect(client.getQueryData(key)).toEqual(['opened'])
     client.clear()
   })

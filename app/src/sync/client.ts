@@ -15,7 +15,7 @@ import {
 import type { BookEntry, BookItem, ChainedEntry, Entry } from '@zetesis/core'
 import { QueryCache, QueryClient } from '@tanstack/react-query'
 import { z } from 'zod'
-import { ApiError, call } from './api'
+import { ApiError, call, NoAnswer } from './api'
 import { askAnew } from './askAnew'
 import { fromBase64, toBase64 } from './base64'
 import { draftsWritten, forgetDrafts, rewriteDrafts } from './drafts'
@@ -163,6 +163,19 @@ export const fetchBook = (): Promise<readonly StoredBookItem[]> =>
 const isHere = (companyId: string | undefined) =>
   companyId === undefined || companyId === queryClient.getQueryData<SessionUser>(meKey)?.companyId
 
+/** Nobody answered, or somebody for a server that is away. */
+const isAway = (error: unknown): boolean =>
+  error instanceof NoAnswer || (error instanceof ApiError && [502, 503, 504].includes(error.problem.status))
+
+/**
+ * The log first, then the outbox lets go: an entry never vanishes from the screen in between. Where the server went away after it had taken the entry, it is sent
+ * once more later, which is harmless.
+ */
+async function seen(key: readonly unknown[], ask: () => Promise<unknown>): Promise<void> {
+  const failed = await askAnew(queryClient, key, ask)
+  if (isAway(failed)) throw failed
+}
+
 async function sendToBook(entries: readonly (Entry | BookEntry)[], companyId?: string): Promise<void> {
   await call('/book/entries', {
     method: 'POST',
@@ -173,7 +186,7 @@ async function sendToBook(entries: readonly (Entry | BookEntry)[], companyId?: s
   if (!isHere(companyId)) return
   if (entries.some((e) => e.kind === 'rightsSet' || e.kind === 'companySaved'))
     void queryClient.invalidateQueries({ queryKey: meKey })
-  await askAnew(queryClient, bookKey, fetchBook)
+  await seen(bookKey, fetchBook)
   void queryClient.invalidateQueries({ queryKey: ['jobs'] })
   void queryClient.invalidateQueries({ queryKey: ['cylinders'] })
 }
@@ -193,8 +206,7 @@ async function sendToLog(unitId: string, entries: readonly (Entry | BookEntry)[]
   const answer = z.union([Appended, HeldBack])
   await call(`/units/${unitId}/entries`, { method: 'POST', body: { entries }, companyId, answer })
   if (!isHere(companyId)) return
-  // the log first, then the outbox lets go: an entry never vanishes from the screen in between
-  await askAnew(queryClient, logKey(unitId), () => fetchLog(unitId))
+  await seen(logKey(unitId), () => fetchLog(unitId))
   void queryClient.invalidateQueries({ queryKey: ['units'] })
   if (entries.some((e) => e.kind === 'weighed' || e.kind === 'struck'))
     void queryClient.invalidateQueries({ queryKey: ['cylinders'] })

@@ -10,7 +10,7 @@ import {
   type Quantity,
   type UnitView,
 } from '@zetesis/core'
-import { useEffect, useMemo, useRef } from 'react'
+import { useEffect, useLayoutEffect, useMemo, useRef } from 'react'
 import { useMedia, XStack, YStack } from 'tamagui'
 import { SceneView } from '@/charts/SceneView'
 import { useBarAction } from '@/frame/barAction'
@@ -185,7 +185,7 @@ function Vacuum({ unit }: { unit: UnitHandle }) {
 function useTyped(onReading: (reading: Quantity<'vacuum'>) => void) {
   const source = useMemo(() => typedSource(), [])
   const listener = useRef(onReading)
-  useEffect(() => {
+  useLayoutEffect(() => {
     listener.current = onReading
   })
   useEffect(() => {
