@@ -1,12 +1,10 @@
 import type { AddressInfo } from 'node:net'
 import { randomUUID } from 'node:crypto'
-import { readdirSync, readFileSync } from 'node:fs'
-import path from 'node:path'
 import { Secret, TOTP } from 'otpauth'
 import request from 'supertest'
 import { newSetUpCode } from './services/people/setUp'
 import { weakness } from './services/people/passwords'
-import { mailDir, makeWorld, type World } from './test/world'
+import { lastMail, mailDir, makeWorld, tokenIn, type World } from './test/world'
 
 let world: World
 const mails = mailDir()
@@ -18,7 +16,6 @@ afterAll(() => world.close())
 /** what is known of a person is asked for anew after so long */
 const fresh = () => new Promise((resolve) => setTimeout(resolve, 2100))
 const GOOD = 'three brass elbows in rain'
-const tokenIn = (text: string) => /#([\w-]{43})/.exec(text)![1]!
 const code = (type: string) => `urn:zetesis:problem:${type}`
 
 describe('passwords', () => {
@@ -57,11 +54,9 @@ describe('passwords', () => {
     await world.posted()
     const [shown] = await world.mailed()
     expect(shown).toMatchObject({ to: login, text: expect.not.stringMatching(/#/) })
-    const eml = readdirSync(mails)
-      .map((name) => readFileSync(path.join(mails, name), 'utf8'))
-      .find((text) => text.includes(login))!
+    const eml = lastMail(mails, login)
     expect(eml).toMatch(/^Content-Transfer-Encoding: /m)
-    const token = tokenIn(eml.replace(/=\r?\n/g, ''))
+    const token = tokenIn(eml)
     const reset = (password: string) => request(world.app).post('/api/new-password').send({ token, password })
     // a weak one is refused, and the link still holds
     await reset('qwertyqwerty').expect(422)
@@ -76,12 +71,7 @@ describe('passwords', () => {
     const link = async () => {
       await request(world.app).post('/api/forgotten').send({ login }).expect(204)
       await world.posted()
-      const eml = readdirSync(mails)
-        .sort()
-        .map((name) => readFileSync(path.join(mails, name), 'utf8'))
-        .filter((text) => text.includes(login))
-        .at(-1)!
-      return tokenIn(eml.replace(/=\r?\n/g, ''))
+      return tokenIn(lastMail(mails, login))
     }
     const first = await link()
     const second = await link()

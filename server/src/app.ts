@@ -7,6 +7,8 @@ import path from 'node:path'
 import type pg from 'pg'
 import { requestLog } from './http/log'
 import { makeMetrics } from './http/metrics'
+import { makePlaces } from './http/place'
+import { makePolicyReports } from './http/policyReports'
 import { notFound, problemHandler } from './http/problem'
 import { identify, requireJson, requireOwnOrigin, stillReads } from './http/scope'
 import { makeSessions } from './http/session'
@@ -73,22 +75,32 @@ function api({ services, pool, sessionSecret }: AppOptions) {
     res.json({ ok: true })
   })
   router.use(openApiRoutes())
+  const reports = makePolicyReports(services.policyReported)
+  router.post('/policy-reports', requireOwnOrigin, ...reports.take)
   router.use(requireOwnOrigin, requireJson, express.json({ limit: MAX_BODY }))
   const sessions = makeSessions(pool, sessionSecret)
   const news = newsRoutes(services.news, stillReads(sessions.whose, services.accounts.whoIs))
   router.use(sessions.handler, identify(services.accounts.whoIs))
-  router.use(authRoutes(services, sessions))
+  const places = makePlaces(sessionSecret)
+  router.use(authRoutes(services, sessions, places))
   router.use(news.router)
   router.use(bookRoutes(services))
   router.use(cylinderRoutes(services))
   router.use(peopleRoutes(services))
-  router.use(leavingRoutes(services))
+  router.use(leavingRoutes(services, places))
   router.use(unitRoutes(services))
   router.use(() => {
     throw notFound()
   })
-  return { router, close: news.close }
+  const close = () => {
+    news.close()
+    reports.close()
+  }
+  return { router, close }
 }
+
+/** where a browser says that a page wanted something else */
+const REPORTS = '/api/policy-reports'
 
 /** What a browser may do on the app's pages. */
 const pageHeaders = helmet({
@@ -97,6 +109,7 @@ const pageHeaders = helmet({
       // the interface library writes its rules into style elements as components appear, and takes no nonce for them
       'style-src': ["'self'", "'unsafe-inline'"],
       'style-src-attr': ["'none'"],
+      'report-uri': [REPORTS],
       // fonts are shipped with the app
       'font-src': ["'self'"],
       'upgrade-insecure-requests': null,

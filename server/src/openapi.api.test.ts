@@ -109,4 +109,44 @@ describe('what an operator asks', () => {
     await from().set('Authorization', 'Bearer wrong').expect(403)
     await from().set('Authorization', 'Bearer brass').expect(200)
   })
+  it('what browsers report of the pages’ policy is counted by rule and kind, and keeps no address', async () => {
+    const post = (type: string, body: unknown) =>
+      request(world.app).post('/api/policy-reports').set('Content-Type', type).send(JSON.stringify(body))
+    const old = (directive: string, blocked: string) =>
+      post('application/csp-report', {
+        'csp-report': {
+          'document-uri': 'https://app.example/units/7f0c#secret',
+          'effective-directive': directive,
+          'blocked-uri': blocked,
+        },
+      }).expect(204)
+    await old('script-src-elem', 'https://evil.example/a.js?who=wren')
+    await old('script-src-elem', 'inline')
+    await old('made-up-by wren', 'wren:wren')
+    await post('application/reports+json', [
+      { type: 'csp-violation', body: { effectiveDirective: 'font-src', blockedURL: 'data', referrer: 'wren' } },
+      ...Array.from({ length: 40 }, () => ({ type: 'csp-violation', body: { effectiveDirective: 'img-src' } })),
+      { type: 'deprecation', body: {} },
+    ]).expect(204)
+    // nonsense is no fault of the server
+    await post('application/csp-report', { x: 1 }).expect(204)
+    await request(world.app)
+      .post('/api/policy-reports')
+      .set('Content-Type', 'application/csp-report')
+      .send('{')
+      .expect(400)
+    await post('application/csp-report', { x: 'y'.repeat(20_000) }).expect(413)
+    await post('application/csp-report', {}).set('Origin', 'https://elsewhere.example').expect(403)
+    await new Promise((resolve) => setTimeout(resolve, 2500))
+    const { rows } = await world.pool.query('select directive, source, count from policy_reports order by 1, 2')
+    expect(rows).toEqual([
+      { directive: 'font-src', source: 'data', count: 1 },
+      { directive: 'img-src', source: 'elsewhere', count: 19 },
+      { directive: 'other', source: 'elsewhere', count: 1 },
+      { directive: 'script-src', source: 'elsewhere', count: 1 },
+      { directive: 'script-src', source: 'inline', count: 1 },
+    ])
+    const shown = await request(world.app).get('/api/metrics').expect(200)
+    expect(shown.text).toContain('zetesis_policy_reports{directive="img-src",source="elsewhere"} 19')
+  })
 })

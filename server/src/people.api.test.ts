@@ -1,12 +1,14 @@
 import { verifyChain, type ChainedEntry } from '@zetesis/core'
 import { randomUUID } from 'node:crypto'
+import { Secret } from 'otpauth'
 import request from 'supertest'
 import { hashPassword } from './services/people/passwords'
-import { entry, makeWorld, type World } from './test/world'
+import { entry, lastMail, mailDir, makeWorld, tokenIn, type World } from './test/world'
 
 let world: World
+const mails = mailDir()
 beforeAll(async () => {
-  world = await makeWorld()
+  world = await makeWorld({ mail: mails })
 })
 afterAll(() => world.close())
 
@@ -93,24 +95,105 @@ describe('who is signed in', () => {
 })
 
 describe('guessing', () => {
+  const from = async () => {
+    const { app } = await world.another({ trustProxy: 'loopback' })
+    return (address: string, login: string) => guess(login, app).set('X-Forwarded-For', address)
+  }
+  const statuses = (answers: readonly { status: number }[], status: number) =>
+    answers.filter((a) => a.status === status).length
+  const each = async <T>(count: number, ask: (i: number) => PromiseLike<T>): Promise<T[]> => {
+    const answers: T[] = []
+    for (let i = 0; i < count; i++) answers.push(await ask(i))
+    return answers
+  }
+
   it('counts before it looks: of 60 guesses at once 20 are looked at', async () => {
     const answers = await Promise.all(Array.from({ length: 60 }, () => guess('crowd')))
-    expect(answers.filter((a) => a.status === 401)).toHaveLength(20)
-    expect(answers.filter((a) => a.status === 429)).toHaveLength(40)
+    expect(statuses(answers, 401)).toBe(20)
+    expect(statuses(answers, 429)).toBe(40)
+    // and says truly when it may be tried again
+    const wait = Number(answers.find((a) => a.status === 429)!.headers['retry-after'])
+    expect(wait).toBeGreaterThan(60)
+    expect(wait).toBeLessThanOrEqual(300)
   })
   it('from one place many names meet a limit of their own, and a proxy’s clients are told apart', async () => {
-    const proxied = await world.another({ trustProxy: 'loopback' })
-    const from = (address: string, login: string) => guess(login, proxied.app).set('X-Forwarded-For', address)
-    const answers: number[] = []
-    for (let i = 0; i < 160; i++) answers.push((await from('198.51.100.7', `n${i}`)).status)
-    expect(answers.slice(0, 150)).toEqual(Array.from({ length: 150 }, () => 401))
-    expect(answers.at(-1)).toBe(429)
+    const guessFrom = await from()
+    const answers = await each(160, (i) => guessFrom('198.51.100.7', `n${i}`))
+    expect(answers.slice(0, 150).map((a) => a.status)).toEqual(Array.from({ length: 150 }, () => 401))
+    expect(answers.at(-1)!.status).toBe(429)
     // another client behind the same proxy isn't locked out by them
-    expect((await from('198.51.100.8', 'n1')).status).toBe(401)
+    expect((await guessFrom('198.51.100.8', 'n1')).status).toBe(401)
     // whoever isn't behind a trusted proxy can't claim an address
     const direct = await guess('n2').set('X-Forwarded-For', '203.0.113.9')
     expect(direct.status).toBe(401)
   })
+  it('one IPv6 line is one place, whichever of its addresses asks', async () => {
+    const guessFrom = await from()
+    const answers = await each(170, (i) => guessFrom(`2001:db8:7:7:${i.toString(16)}::${i}`, `v${i}`))
+    expect(statuses(answers, 401)).toBe(150)
+    expect(statuses(answers, 429)).toBe(20)
+    expect((await guessFrom('2001:db8:7:8::1', 'v1')).status).toBe(401)
+  })
+  it('shuts nobody else out, however many names are tried: strangers wait a little instead', async () => {
+    await world.pool.query(
+      `insert into sign_in_tries (key, points, expire) values ('strangers:all', 100000, $1)
+       on conflict (key) do update set points = 100000, expire = $1`,
+      [Date.now() + 300_000],
+    )
+    const agent = request.agent(world.app)
+    await agent.post('/api/sign-in').send({ login: 'wren', password: 'brass-elbow' }).expect(200)
+    await world.pool.query(`delete from sign_in_tries where key = 'strangers:all'`)
+  }, 30_000)
+  it('takes a hundred wrong tries an hour at one person, and none of them shuts out a device of theirs', async () => {
+    const guessFrom = await from()
+    const { login, agent } = await world.person('lead')
+    const answers = await each(130, (i) => guessFrom(`203.0.113.${i}`, login))
+    expect(statuses(answers, 401)).toBe(100)
+    expect(Number(answers.at(-1)!.headers['retry-after'])).toBeGreaterThan(3000)
+    const right = { login, password: 'brass-elbow' }
+    // the right password from somewhere new is shut out with them, told in words
+    const elsewhere = await request(world.app).post('/api/sign-in').send(right).expect(429)
+    expect(elsewhere.body.detail).toMatch(/Too many wrong tries\. Wait \d+ min/)
+    // a browser that they had signed in with isn't
+    await agent.post('/api/sign-out').send({}).expect(204)
+    await agent.post('/api/sign-in').send(right).expect(200)
+    // nor is one that came by a link from their mail
+    const byMail = request.agent(world.app)
+    await byMail.post('/api/forgotten').send({ login }).expect(204)
+    await world.posted()
+    const token = tokenIn(lastMail(mails, login))
+    await byMail.post('/api/new-password').send({ token, password: 'seven grey herons wade' }).expect(204)
+    await byMail.post('/api/sign-in').send({ login, password: 'seven grey herons wade' }).expect(200)
+  }, 60_000)
+  it('counts a device of theirs, too, and a mark that somebody made up is none', async () => {
+    const { login, agent } = await world.person('installer')
+    const wrong = await each(35, () => agent.post('/api/sign-in').send({ login, password: 'no' }))
+    expect(statuses(wrong, 401)).toBe(30)
+    expect(statuses(wrong, 429)).toBe(5)
+    const other = await world.person('installer')
+    const madeUp = `zetesis-device=${'A'.repeat(22)}.${'B'.repeat(22)}`
+    const byStranger = await each(25, () => guess(other.login).set('Cookie', madeUp))
+    expect(statuses(byStranger, 401)).toBe(20)
+    // and another person's device is a stranger's to them
+    const { agent: third } = await world.person('installer')
+    expect((await third.post('/api/sign-in').send({ login: other.login, password: 'no' })).status).toBe(429)
+  })
+  it('counts codes by themselves, twenty wrong ones an hour, and links by themselves', async () => {
+    const { id, login, agent } = await world.person('lead')
+    const secret = new Secret({ size: 20 })
+    await world.pool.query('update people set second_factor = $1 where id = $2', [secret.base32, id])
+    const withCode = (code?: string) => agent.post('/api/sign-in').send({ login, password: 'brass-elbow', code })
+    // asked for the code only: no try
+    const asked = await each(40, () => withCode())
+    expect(new Set(asked.map((a) => a.body.type))).toEqual(new Set(['urn:zetesis:problem:secondFactor']))
+    const codes = await each(30, (i) => withCode(String(100000 + i)))
+    expect(statuses(codes, 401)).toBe(20)
+    expect(codes.at(-1)!.body.detail).toMatch(/Too many wrong codes/)
+    await guess(login).expect(401)
+    const links = await each(25, () => request(world.app).post('/api/forgotten').send({ login }))
+    expect(statuses(links, 204)).toBe(20)
+    expect(links.at(-1)!.body.detail).toMatch(/Too many links/)
+  }, 60_000)
   it('over https, as a trusted proxy says, the cookie is for https only and the browser is told so', async () => {
     const proxied = await world.another({ trustProxy: '1' })
     const answer = await request(proxied.app)

@@ -15,6 +15,7 @@ import type {
 import {
   bigint,
   customType,
+  date,
   doublePrecision,
   foreignKey,
   index,
@@ -375,4 +376,16 @@ export const sessions = pgTable(
     expire: timestamp('expire', { precision: 6 }).notNull(),
   },
   (t) => [index('session_expire').on(t.expire)],
+)
+
+/** What browsers report of the pages' content policy, counted: no address, no person, no page. */
+export const policyReports = pgTable(
+  'policy_reports',
+  {
+    day: date('day').notNull(),
+    directive: text('directive').notNull(),
+    source: text('source').notNull(),
+    count: integer('count').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.day, t.directive, t.source] })],
 )

@@ -34,6 +34,21 @@ export function makeMetrics(pool: pg.Pool, token: string | undefined): Metrics {
       this.set({ state: 'waiting' }, pool.waitingCount)
     },
   })
+  new client.Gauge({
+    name: 'zetesis_policy_reports',
+    help: 'What browsers reported of the pages’ content policy, by rule and by what met it',
+    labelNames: ['directive', 'source'],
+    registers: [registry],
+    async collect() {
+      // the rest is worth showing where the database is gone
+      const counted = await pool
+        .query<{ directive: string; source: string; count: string }>(
+          'select directive, source, sum(count) as count from policy_reports group by 1, 2',
+        )
+        .catch(() => undefined)
+      for (const { directive, source, count } of counted?.rows ?? []) this.set({ directive, source }, Number(count))
+    },
+  })
   return {
     count(req, res, next) {
       const stop = seconds.startTimer()

@@ -10,6 +10,8 @@ export class HttpProblem extends Error {
     readonly code: string,
     readonly detail: string,
     readonly errors?: Problem['errors'],
+    /** after how many seconds it may be otherwise */
+    readonly retryAfterS?: number,
   ) {
     super(detail)
   }
@@ -41,10 +43,10 @@ const requestId = (res: Response) => {
 
 export function sendProblem(
   res: Response,
-  { status, code, detail, errors }: Omit<HttpProblem, 'name' | 'message'>,
+  { status, code, detail, errors, retryAfterS }: Omit<HttpProblem, 'name' | 'message'>,
 ): void {
   // a phone that is told to come back soon does; one that isn't waits ever longer
-  if (status === 503 || status === 429) res.setHeader('Retry-After', '1')
+  if (status === 503 || status === 429) res.setHeader('Retry-After', String(retryAfterS ?? 1))
   const problem: Problem = {
     type: `urn:zetesis:problem:${code}`,
     title: titles[status] ?? 'Problem',

@@ -15,6 +15,7 @@ import {
 } from '@zetesis/contract'
 import { Router, type Request, type Response } from 'express'
 import { anybodyOf, scopeOf, surely, surelyBeside, type SignedIn, type Whose } from '../http/scope'
+import type { Places } from '../http/place'
 import type { Sessions } from '../http/session'
 import type { Services } from '../services/services'
 
@@ -24,7 +25,7 @@ const done = (act: (callback: (error?: unknown) => void) => void) =>
 type Asked = Pick<Services, 'accounts' | 'members' | 'settingUp'>
 
 /** Beginning and ending sessions, and what a person does with their own account. */
-export function authRoutes({ accounts, members, settingUp }: Asked, sessions: Sessions): Router {
+export function authRoutes({ accounts, members, settingUp }: Asked, sessions: Sessions, places: Places): Router {
   const router = Router()
 
   async function begin(
@@ -45,6 +46,7 @@ export function authRoutes({ accounts, members, settingUp }: Asked, sessions: Se
     // written before it is answered: a session that couldn't be kept is no session
     await done((callback) => req.session.save(callback))
     req.signedIn = user
+    places.know(req, res, user.login)
     // who was taken out everywhere has a session for what their device still holds, and is told so
     res.json(SessionUser.parse(scopeOf(req)))
   }
@@ -52,7 +54,7 @@ export function authRoutes({ accounts, members, settingUp }: Asked, sessions: Se
     await done((callback) => req.session.destroy(callback))
     res.clearCookie('zetesis').status(204).end()
   }
-  const from = (req: Request) => req.ip ?? ''
+  const from = places.of
 
   router.post('/sign-in', async (req, res) => {
     await begin(req, await accounts.signIn(SignIn.parse(req.body), from(req)), res)
@@ -100,7 +102,8 @@ export function authRoutes({ accounts, members, settingUp }: Asked, sessions: Se
   })
   router.post('/new-password', async (req, res) => {
     const { token, password } = ResetPassword.parse(req.body)
-    await accounts.reset(token, password)
+    // whoever reads the person's mail is known here, however many strangers guessed meanwhile
+    places.know(req, res, (await accounts.reset(token, password)).login)
     sessions.forget()
     res.status(204).end()
   })

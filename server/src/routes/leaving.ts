@@ -2,6 +2,7 @@ import { DeleteCompany, Nothing } from '@zetesis/contract'
 import { Router } from 'express'
 import { z } from 'zod'
 import { HttpProblem } from '../http/problem'
+import type { Places } from '../http/place'
 import { allowedTo, surelyAllowedTo, surelyBeside } from '../http/scope'
 import type { Services } from '../services/services'
 
@@ -13,7 +14,7 @@ const InExport = z.object({
 })
 
 /** Everything of a company taken along, and the company deleted: for leads. */
-export function leavingRoutes({ leaving, accounts }: Pick<Services, 'leaving' | 'accounts'>): Router {
+export function leavingRoutes({ leaving, accounts }: Pick<Services, 'leaving' | 'accounts'>, places: Places): Router {
   const router = Router()
   router.get('/company/export.zip', async (req, res) => {
     const lead = surelyAllowedTo(req, 'company')
@@ -35,7 +36,7 @@ export function leavingRoutes({ leaving, accounts }: Pick<Services, 'leaving' | 
   router.post('/company/delete', async (req, res) => {
     const lead = allowedTo(req, 'company')
     surelyBeside(req)
-    const ends = await leaving.ask(lead, DeleteCompany.parse(req.body), req.ip ?? '')
+    const ends = await leaving.ask(lead, DeleteCompany.parse(req.body), places.of(req))
     accounts.forget(lead.id)
     res.json({ ends: ends.toISOString() })
   })

@@ -6,6 +6,7 @@ import type { Db } from '../db/client'
 import type { Period } from '../db/cylinders'
 import { writeAudit } from '../db/companies'
 import { findJob, listJobs } from '../db/jobs'
+import { addPolicyReports } from '../db/policyReports'
 import { HttpProblem, notFound } from '../http/problem'
 import type { LabelSize } from '../papers/label'
 import type { SignedIn } from '../http/scope'
@@ -93,6 +94,7 @@ export async function makeServices(db: Db, pool: pg.Pool, renderer: Renderer, ma
     settingUp: makeSettingUp(db),
     held: makeHeld(db, append),
     news,
+    policyReported: (rows: Parameters<typeof addPolicyReports>[1]) => addPolicyReports(db, rows),
     ready: async () => void (await pool.query('select 1')),
     log: { append: append.unit },
     book: {

@@ -1,7 +1,7 @@
 import { hash } from '@node-rs/argon2'
 import { ENTRY_VERSION, type Entry, type EntryBody, type Role } from '@zetesis/core'
 import { randomUUID } from 'node:crypto'
-import { mkdtempSync } from 'node:fs'
+import { mkdtempSync, readdirSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import pg from 'pg'
@@ -85,6 +85,16 @@ export async function makeWorld(options: Partial<AppOptions> & { mail?: string }
 
 /** where mails of tests go as files */
 export const mailDir = () => mkdtempSync(path.join(tmpdir(), 'zetesis-mail.'))
+
+/** the newest mail to somebody, as it went out */
+export const lastMail = (dir: string, to: string): string =>
+  readdirSync(dir)
+    .sort()
+    .map((name) => readFileSync(path.join(dir, name), 'utf8').replace(/=\r?\n/g, ''))
+    .filter((text) => text.includes(to))
+    .at(-1) ?? ''
+/** what the link in a mail carries */
+export const tokenIn = (text: string): string => /#([\w-]{43})/.exec(text)![1]!
 
 async function makeProcess(database: string, { mail, ...options }: Partial<AppOptions> & { mail?: string }) {
   const { pool, db } = connect(database, { connectMs: BUSY_MS })

@@ -3,6 +3,7 @@ import type { Db } from '../../db/client'
 import { lockCompany, writeAudit } from '../../db/companies'
 import { companiesToDelete, deleteCompany, setDeletion } from '../../db/leaving'
 import { membersOf } from '../../db/people'
+import type { Place } from '../../http/place'
 import { HttpProblem } from '../../http/problem'
 import type { SignedIn } from '../../http/scope'
 import type { Mailer } from '../people/mail'
@@ -15,10 +16,10 @@ export type Deleting = ReturnType<typeof makeDeleting>
 export function makeDeleting(
   db: Db,
   mailer: Mailer,
-  confirm: (userId: string, password: string, from: string) => Promise<unknown>,
+  confirm: (userId: string, password: string, from: Place) => Promise<unknown>,
 ) {
   return {
-    async ask(lead: SignedIn, { name, password }: { name: string; password: string }, from: string): Promise<Date> {
+    async ask(lead: SignedIn, { name, password }: { name: string; password: string }, from: Place): Promise<Date> {
       if (name.trim() !== lead.company) {
         const detail = `Type the company’s name as it stands: ${lead.company}`
         throw new HttpProblem(422, 'otherName', detail, [{ path: 'name', detail }])

@@ -12,6 +12,7 @@ import { changePerson, companiesOf, findByLogin, findPerson, lockPerson, type Pe
 import type { AuditWhat } from '../../db/schema'
 import { HttpProblem } from '../../http/problem'
 import type { SignedIn, WhoIs, Whose } from '../../http/scope'
+import type { Place } from '../../http/place'
 import { FRESH_MS } from '../../http/session'
 import { hashOf, makeToken } from './links'
 import type { Mailer } from './mail'
@@ -21,6 +22,7 @@ import type { Tries } from './tries'
 
 export type Accounts = ReturnType<typeof makeAccounts>
 
+const wrongCode = 'That code is none of yours, or was used already. Wait for the next one, or take a recovery code.'
 const wrong = () => new HttpProblem(401, 'wrongCredentials', 'Name or password is wrong. Check both and try again.')
 /** Signing in, and what a person does with their own account. */
 export function makeAccounts({
@@ -75,51 +77,47 @@ export function makeAccounts({
   }
 
   /** Ends in a held person whose password and code were right. */
-  async function proven({ login, password, code }: { login: string; password: string; code?: string }, from: string) {
+  async function proven({ login, password, code }: { login: string; password: string; code?: string }, from: Place) {
     const name = login.trim().toLowerCase()
-    await tries.count(name, from)
+    await tries.count('signIn', name, from)
     const row = await findByLogin(db, name)
     if (!(await isPassword(row?.passwordHash, password)) || !row) throw wrong()
+    await tries.right('signIn', name, from)
     if (row.secondFactor) {
       if (code === undefined)
         throw new HttpProblem(401, 'secondFactor', 'Type the six digits off your authenticator, or a recovery code.')
-      const taken = await db.transaction(async (tx) => takeCode(tx, (await lockPerson(tx, row.id))!, code))
-      if (!taken)
-        throw new HttpProblem(
-          401,
-          'wrongCode',
-          'That code is none of yours, or was used already. Wait for the next one, or take a recovery code.',
-        )
+      if (!(await isCode(row.id, code, from))) throw new HttpProblem(401, 'wrongCode', wrongCode)
     }
-    await tries.right(name, from)
     return row
   }
 
   /** Somebody signed in says their password again, and a code where they have a second factor, before what can't be undone. */
-  async function confirmed(userId: string, { password, code }: WithPassword, from: string): Promise<PersonRow> {
+  async function confirmed(userId: string, { password, code }: WithPassword, from: Place): Promise<PersonRow> {
     const row = await isOwn(userId, password, from)
     if (!row.secondFactor) return row
     const asks = (problem: string, detail: string) => new HttpProblem(422, problem, detail, [{ path: 'code', detail }])
     if (code === undefined)
       throw asks('secondFactor', 'Type the six digits off your authenticator, or a recovery code.')
-    await tries.count(`code ${userId}`, from)
-    if (!(await db.transaction(async (tx) => takeCode(tx, (await lockPerson(tx, userId))!, code))))
-      throw asks(
-        'wrongCode',
-        'That code is none of yours, or was used already. Wait for the next one, or take a recovery code.',
-      )
-    await tries.right(`code ${userId}`, from)
+    if (!(await isCode(userId, code, from))) throw asks('wrongCode', wrongCode)
     return row
   }
 
-  async function isOwn(userId: string, password: string, from: string): Promise<PersonRow> {
+  /** counted by itself: whoever types one has the password already */
+  async function isCode(userId: string, code: string, from: Place): Promise<boolean> {
+    await tries.count('code', userId, from)
+    const taken = await db.transaction(async (tx) => takeCode(tx, (await lockPerson(tx, userId))!, code))
+    if (taken) await tries.right('code', userId, from)
+    return taken
+  }
+
+  async function isOwn(userId: string, password: string, from: Place): Promise<PersonRow> {
     const row = (await findPerson(db, userId))!
-    await tries.count(row.login, from)
+    await tries.count('signIn', row.login, from)
     if (!(await isPassword(row.passwordHash, password)))
       throw new HttpProblem(422, 'wrongPassword', 'The password is wrong.', [
         { path: 'password', detail: 'The password is wrong.' },
       ])
-    await tries.right(row.login, from)
+    await tries.right('signIn', row.login, from)
     return row
   }
 
@@ -130,7 +128,7 @@ export function makeAccounts({
     isOwn,
     /** what is known of a person is asked for anew */
     forget: (userId: string) => void known.delete(userId),
-    async signIn(credentials: { login: string; password: string; code?: string }, from: string) {
+    async signIn(credentials: { login: string; password: string; code?: string }, from: Place) {
       const row = await proven(credentials, from)
       known.delete(row.id)
       return this.begin(row.id)
@@ -156,14 +154,14 @@ export function makeAccounts({
       return user
     },
     /** A new password with the old one; every other session is over by it. @returns what this session goes on with */
-    async changePassword(userId: string, { old, password }: { old: string; password: string }, from: string) {
+    async changePassword(userId: string, { old, password }: { old: string; password: string }, from: Place) {
       const row = (await findPerson(db, userId))!
-      await tries.count(row.login, from)
+      await tries.count('signIn', row.login, from)
       if (!(await isPassword(row.passwordHash, old)))
         throw new HttpProblem(422, 'wrongPassword', 'The old password is wrong.', [
           { path: 'old', detail: 'The old password is wrong.' },
         ])
-      await tries.right(row.login, from)
+      await tries.right('signIn', row.login, from)
       return db.transaction(async (tx) => {
         await audited(tx, userId, 'passwordChanged')
         await told(tx, row, 'Your password was changed')
@@ -171,9 +169,9 @@ export function makeAccounts({
       })
     },
     /** Takes note that a new password was asked for: the same work, and the same answer, whether anybody has that address. */
-    async forgot(login: string, from: string): Promise<void> {
+    async forgot(login: string, from: Place): Promise<void> {
       const name = login.trim().toLowerCase()
-      await tries.count(`forgot ${name}`, from)
+      await tries.count('reset', name, from)
       await askReset(db, { id: randomUUID(), login: name })
       asked()
     },
@@ -197,9 +195,9 @@ export function makeAccounts({
         return true
       })
     },
-    /** Takes a link up: a new password, and every session is over. */
-    async reset(token: string, password: string): Promise<void> {
-      await db.transaction(async (tx) => {
+    /** Takes a link up: a new password, and every session is over. @returns whose */
+    async reset(token: string, password: string): Promise<PersonRow> {
+      return db.transaction(async (tx) => {
         const userId = await takeReset(tx, hashOf(token))
         const row = userId && (await lockPerson(tx, userId))
         if (!row) throw new HttpProblem(410, 'linkOver', 'This link was used already, or is over. Ask for a new one.')
@@ -207,6 +205,7 @@ export function makeAccounts({
         await endSessionsOf(tx, row.id)
         await audited(tx, row.id, 'passwordReset')
         await told(tx, row, 'A new password was set by a link')
+        return row
       })
     },
     async sessions(userId: string, here: string): Promise<SessionRow[]> {
@@ -235,17 +234,18 @@ export function makeAccounts({
       await audited(db, userId, 'sessionsEnded')
     },
     startSecondFactor: (userId: string) => db.transaction((tx) => startSecondFactor(tx, userId)),
-    async confirmSecondFactor(userId: string, code: string, from: string): Promise<string[]> {
-      await tries.count(`code ${userId}`, from)
+    async confirmSecondFactor(userId: string, code: string, from: Place): Promise<string[]> {
+      await tries.count('code', userId, from)
       return db.transaction(async (tx) => {
         const codes = await confirmSecondFactor(tx, userId, code)
+        await tries.right('code', userId, from)
         await audited(tx, userId, 'secondFactorOn')
         await told(tx, (await findPerson(tx, userId))!, 'A second factor was switched on')
         known.delete(userId)
         return codes
       })
     },
-    async endSecondFactor(userId: string, proof: WithPassword, from: string): Promise<void> {
+    async endSecondFactor(userId: string, proof: WithPassword, from: Place): Promise<void> {
       const row = await confirmed(userId, proof, from)
       await db.transaction(async (tx) => {
         await endSecondFactor(tx, userId)

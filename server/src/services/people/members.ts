@@ -22,6 +22,7 @@ import {
   putMember,
   removeMember,
 } from '../../db/people'
+import type { Place } from '../../http/place'
 import { HttpProblem, notFound } from '../../http/problem'
 import type { SignedIn } from '../../http/scope'
 import type { Accounts } from './accounts'
@@ -120,7 +121,7 @@ export function makeMembers({ db, mailer, accounts }: { db: Db; mailer: Mailer; 
     /** Takes an invitation up, once. @returns whose session begins */
     async join(
       { token, name, password, code }: { token: string; name?: string; password: string; code?: string },
-      from: string,
+      from: Place,
       /** whose session the browser has */
       signedIn?: string,
     ) {
