@@ -71,20 +71,20 @@ export const TraceChunk = z.strictObject({
   data: z.base64().min(4).max(40_000),
 })
 export type TraceChunk = z.infer<typeof TraceChunk>
-const numbered = TraceChunk.extend({
+export const NumberedChunk = TraceChunk.extend({
   number: z
     .number()
     .int()
     .min(0)
     .max(MAX_CHUNKS - 1),
 })
-export type NumberedChunk = z.infer<typeof numbered>
+export type NumberedChunk = z.infer<typeof NumberedChunk>
 /** At most so many chunks in one request. */
 export const CHUNK_BATCH = 24
-export const PutChunks = z.strictObject({ chunks: z.array(numbered).min(1).max(CHUNK_BATCH) })
+export const PutChunks = z.strictObject({ chunks: z.array(NumberedChunk).min(1).max(CHUNK_BATCH) })
 /** numbers that weren't there before */
 export const ChunksStored = z.object({ stored: z.array(z.number()) })
-export const TracePage = z.object({ chunks: z.array(numbered), more: z.boolean() })
+export const TracePage = z.object({ chunks: z.array(NumberedChunk), more: z.boolean() })
 
 /** How far a recording has arrived: running; whole, and what the log says of it; or with samples missing, or others than the log says. */
 export const TraceState = z.object({

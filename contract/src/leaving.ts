@@ -1,11 +1,21 @@
 import { jobStandings, roles } from '@zetesis/core'
 import { z } from 'zod'
-import { BookItemSchema, ChainedEntrySchema } from './api'
+import { BookItemSchema, ChainedEntrySchema, NumberedChunk } from './api'
 import { stored } from './door'
+import { StoredEntrySchema } from './entry/entry'
 import { librarySchemas } from './library'
 
 const { id, instant } = stored
-const { CompanyCardSchema, JobCardSchema } = librarySchemas(stored)
+const { BookEntrySchema, CompanyCardSchema, JobCardSchema } = librarySchemas(stored)
+
+/** as it may stand in a mail's head: one line, no sign that ends one there */
+const LoginText = z.string().regex(/^[^\s\p{C},;:<>"()[\]\\]{1,200}$/u, 'This is no login.')
+/** a line or a few, without signs that no store or paper takes */
+const line = (most: number) =>
+  z
+    .string()
+    .max(most)
+    .regex(/^[^\p{Cc}\p{Cs}]*$/u, 'Signs stand in it that can’t be shown.')
 
 /** Days that a company which is to be deleted can be kept after all. */
 export const GRACE_DAYS = 30
@@ -25,15 +35,15 @@ export const companyFiles = {
 
 export const CompanyLine = z.strictObject({
   id,
-  name: z.string(),
+  name: line(300).min(1),
   card: CompanyCardSchema.optional(),
   rights: z.record(z.string(), z.record(z.string(), z.string())),
 })
 /** Without password, second factor and sessions. */
 export const PersonLine = z.strictObject({
   id,
-  name: z.string().min(1),
-  login: z.string().min(1),
+  name: line(200).min(1),
+  login: LoginText,
   role: z.enum(roles),
   since: instant,
   removed: instant.optional(),
@@ -45,31 +55,36 @@ export const LogLine = ChainedEntrySchema
 export const TraceLine = z.strictObject({
   unitId: id,
   traceId: id,
-  number: z.number().int().min(0),
-  count: z.number().int().min(1),
-  data: z.base64(),
+  ...NumberedChunk.shape,
 })
 export const HeldLine = z.strictObject({
   id,
   userId: id,
-  by: z.string(),
+  by: line(200),
   unitId: id.optional(),
   at: instant,
   decidedAt: instant.optional(),
-  entries: z.array(z.looseObject({ id, kind: z.string() })),
+  entries: z.array(z.union([StoredEntrySchema, BookEntrySchema])).max(500),
 })
-export const AuditLine = z.strictObject({ at: instant, by: z.string(), what: z.string(), about: z.string() })
+export const AuditLine = z.strictObject({
+  at: instant,
+  by: line(200),
+  what: z.string().regex(/^[a-zA-Z]{1,40}$/),
+  about: line(1000),
+})
 
 export const Manifest = z.strictObject({
   format: z.literal('zetesis.company'),
   version: z.literal(1),
-  company: z.strictObject({ id, name: z.string() }),
+  company: z.strictObject({ id, name: z.string().max(300) }),
   at: instant,
-  by: z.string(),
+  by: z.string().max(200),
   /** of every file but this one and the papers: how many lines, and the SHA-256 of its bytes in hex */
   files: z.record(z.string(), z.strictObject({ lines: z.number().int(), sha256: z.string() })),
   /** papers that couldn't be made, with what was in the way */
   missing: z.array(z.strictObject({ file: z.string(), why: z.string() })),
+  /** recordings that had not all arrived by then */
+  incomplete: z.array(id).optional(),
 })
 export type Manifest = z.infer<typeof Manifest>
 

@@ -25,8 +25,10 @@ async function resetLead(db: Db, login: string): Promise<void> {
 
 /** import FILE: a company's export into an empty installation. */
 async function bringIn(db: Db, file: string): Promise<void> {
-  const { manifest, units, entries, links } = await importCompany(db, file, { publicUrl })
+  const { manifest, units, entries, incomplete, links } = await importCompany(db, file, { publicUrl })
   console.log(`${manifest.company.name}: ${units} units, ${entries} entries, every chain whole.`)
+  if (incomplete > 0)
+    console.log(`Recordings that hadn’t all arrived when the export was made: ${incomplete}. Their papers say so.`)
   console.log('Passwords stayed behind. Each lead sets a new one by a link, good for an hour:')
   for (const { login, link } of links) console.log(`${login} ${link}`)
 }

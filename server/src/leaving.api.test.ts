@@ -1,5 +1,8 @@
-import { writeFileSync } from 'node:fs'
-import { randomUUID } from 'node:crypto'
+import { decodeChunk, encodeChunk, type TraceSample } from '@zetesis/core'
+import { spawn } from 'node:child_process'
+import { existsSync, readFileSync, writeFileSync } from 'node:fs'
+import { randomBytes, randomUUID } from 'node:crypto'
+import path from 'node:path'
 import { connect } from './db/client'
 import { loadDemoWorld } from './demo/load'
 import { demoCompany } from './demo/crew'
@@ -8,6 +11,7 @@ import { cylinderList } from './services/cylinders'
 import { deleteEnded } from './services/leaving/deleting'
 import { exportCompany } from './services/leaving/exportCompany'
 import { importCompany } from './services/leaving/importCompany'
+import { ExportProblem } from './services/leaving/readExport'
 import { recordFile } from './services/record'
 import { verifyAll } from './services/verify'
 import { databaseBefore } from './test/before'
@@ -24,6 +28,7 @@ async function empty() {
   return {
     db,
     pool,
+    url: database.url,
     async drop() {
       await pool.end()
       await database.drop()
@@ -31,6 +36,32 @@ async function empty() {
   }
 }
 const publicUrl = 'http://here'
+
+/** the same chunk with one sample a little otherwise */
+function otherSamples(data: string): string {
+  const samples = decodeChunk(Buffer.from(data, 'base64'))!
+  const [first, ...rest] = samples
+  return Buffer.from(encodeChunk([{ ...first!, values: mapped(first!.values) }, ...rest])).toString('base64')
+}
+const mapped = (values: TraceSample['values']): TraceSample['values'] =>
+  Object.fromEntries(Object.entries(values).map(([channel, value]) => [channel, (value ?? 1) * 1.01]))
+
+/** as it is run in the terminal: a process of its own, and the most memory that it had */
+async function importedApart(url: string, file: string): Promise<{ said: string; peakMb: number }> {
+  const run = spawn(process.execPath, [path.resolve(__dirname, '../dist/admin.js'), 'import', file], {
+    env: { ...process.env, DATABASE_URL: url, PUBLIC_URL: publicUrl, NODE_OPTIONS: '' },
+  })
+  let said = ''
+  let peakMb = 0
+  for (const stream of [run.stdout, run.stderr]) stream.on('data', (part: Buffer) => (said += part.toString()))
+  const look = setInterval(() => {
+    const status = existsSync(`/proc/${run.pid}/status`) ? readFileSync(`/proc/${run.pid}/status`, 'utf8') : ''
+    peakMb = Math.max(peakMb, Number(/VmHWM:\s+(\d+) kB/.exec(status)?.[1] ?? 0) / 1024)
+  }, 20)
+  await new Promise((resolve) => run.once('close', resolve))
+  clearInterval(look)
+  return { said, peakMb }
+}
 
 describe('a company that leaves', () => {
   let home: Awaited<ReturnType<typeof empty>>
@@ -166,6 +197,159 @@ describe('a company that leaves', () => {
   ])('is refused where %s, and nothing of it stays', async (_, file, change, words) => {
     await expect(bringIn(altered(file, change))).rejects.toThrow(words)
   })
+  const linesOf = (name: string) => files.get(name)!.toString().trimEnd().split('\n')
+  const withLines = (name: string, lines: readonly string[]) =>
+    new Map(files).set(name, Buffer.from(`${lines.join('\n')}\n`))
+  type Chunk = { unitId: string; traceId: string; number: number; count: number; data: string }
+  const changedChunk = (change: (chunk: Chunk) => Chunk | undefined) => () => {
+    const [first, ...rest] = linesOf('traces.jsonl')
+    const changed = change(JSON.parse(first!) as Chunk)
+    return withLines('traces.jsonl', [...(changed ? [JSON.stringify(changed)] : []), ...rest])
+  }
+  const another = '7f3f0a0e-9a8f-4d0e-8a55-0f6f5b1c2d3e'
+  it.each([
+    ['a chunk is missing', changedChunk(() => undefined), /fewer samples than its log says/],
+    [
+      'a recording is missing whole',
+      () =>
+        withLines(
+          'traces.jsonl',
+          linesOf('traces.jsonl').filter(
+            (line) => !line.includes((JSON.parse(linesOf('traces.jsonl')[0]!) as Chunk).traceId),
+          ),
+        ),
+      /fewer samples than its log says/,
+    ],
+    [
+      'a chunk is of another unit',
+      changedChunk((chunk) => ({ ...chunk, unitId: another })),
+      /traces.jsonl, line 1: no log tells of this recording/,
+    ],
+    [
+      'a chunk is of a recording that no log knows',
+      changedChunk((chunk) => ({ ...chunk, traceId: another })),
+      /no log tells/,
+    ],
+    [
+      'a chunk holds other samples',
+      changedChunk(({ data, ...chunk }) => ({ ...chunk, data: otherSamples(data) })),
+      /other samples than its log says/,
+    ],
+    [
+      'a chunk’s count is wrong',
+      changedChunk((chunk) => ({ ...chunk, count: chunk.count - 1 })),
+      /line 1: these bytes aren’t a chunk/,
+    ],
+    [
+      'a chunk stands in it twice',
+      () => withLines('traces.jsonl', [linesOf('traces.jsonl')[0]!, ...linesOf('traces.jsonl')]),
+      /line 2: the chunks aren’t in their order/,
+    ],
+    [
+      'a recording stands in two places',
+      () => withLines('traces.jsonl', [...linesOf('traces.jsonl'), linesOf('traces.jsonl')[0]!]),
+      /this recording stands in two places/,
+    ],
+    [
+      'a login ends a mail’s line',
+      () =>
+        altered('people.jsonl', (t) => t.replace('"login":"mara"', '"login":"mara@a.example\\r\\nBcc: all@b.example"')),
+      /people.jsonl, line \d+, login: This is no login/,
+    ],
+    [
+      'the manifest is another company’s',
+      () => altered('manifest.json', (t) => t.replace(demoCompany.id, another)),
+      /The manifest is of another company/,
+    ],
+    [
+      'a job stands in it twice',
+      () => withLines('jobs.jsonl', [...linesOf('jobs.jsonl'), linesOf('jobs.jsonl')[0]!]),
+      /jobs.jsonl, line \d+ or shortly before can’t be taken in: the same stands in it already/,
+    ],
+    [
+      'an entry of the book stands in it twice',
+      () => {
+        const lines = linesOf('book.jsonl')
+        const again = { ...JSON.parse(lines[0]!), seq: lines.length + 1 }
+        return withLines('book.jsonl', [...lines, JSON.stringify(again)])
+      },
+      /book.jsonl, line \d+ or shortly before can’t be taken in/,
+    ],
+    [
+      'what was put by is no entry',
+      () =>
+        withLines('held.jsonl', [
+          JSON.stringify({
+            id: another,
+            userId: demoCompany.id,
+            by: 'x',
+            at: '2026-01-01T00:00:00.000Z',
+            entries: [{ id: another, kind: 'made up' }],
+          }),
+        ]),
+      /held.jsonl, line 1, entries/,
+    ],
+    [
+      'what was put by is nested beyond measure',
+      () => new Map(files).set('held.jsonl', Buffer.from(`{"entries":${'['.repeat(200_000)}${']'.repeat(200_000)}}\n`)),
+      /held.jsonl, line 1/,
+    ],
+    [
+      'a line is no text',
+      () => new Map(files).set('audit.jsonl', Buffer.from([0xff, 0xfe, 0x22, 0x0a])),
+      /audit.jsonl, line 1 isn’t JSON/,
+    ],
+    [
+      'a line is longer than any',
+      () => altered('audit.jsonl', (t) => `{"about":"${randomBytes(50_000).toString('hex')}"}\n${t}`),
+      /audit.jsonl, line 1 is longer than any can be/,
+    ],
+    [
+      'a line has no end',
+      () => new Map(files).set('logs.jsonl', Buffer.from(randomBytes(1_500_000).toString('hex'))),
+      /logs.jsonl, line 1 is longer than any can be/,
+    ],
+    [
+      'a file unpacks to a hundred times its size and more',
+      () => new Map(files).set('audit.jsonl', Buffer.alloc(8_000_000, '\n')),
+      /audit.jsonl unpacks to more than a hundred times/,
+    ],
+  ] as const)('is refused where %s, in a sentence, and nothing of it stays', async (_, change, words) => {
+    await expect(bringIn(change(), { packed: true })).rejects.toThrow(words)
+    await expect(bringIn(change(), { packed: true })).rejects.toThrow(ExportProblem)
+  })
+  it('takes a recording that hadn’t all arrived, where the export says so itself', async () => {
+    const [first, ...rest] = linesOf('traces.jsonl')
+    const { traceId } = JSON.parse(first!) as Chunk
+    const manifest = { ...JSON.parse(files.get('manifest.json')!.toString()), incomplete: [traceId] }
+    const changed = withLines('traces.jsonl', rest).set('manifest.json', Buffer.from(JSON.stringify(manifest)))
+    expect(await bringIn(changed)).toMatchObject({ incomplete: 1 })
+  })
+  it('takes no more memory than a log is long, whatever it is given', async () => {
+    const bomb = new Map(files).set('logs.jsonl', Buffer.alloc(400_000_000, 'a'))
+    const endless = new Map(files).set(
+      'audit.jsonl',
+      Buffer.from(
+        `${JSON.stringify({ at: '2026-01-01T00:00:00.000Z', by: 'x', what: 'exported', about: 'y' })}\n`.repeat(
+          600_000,
+        ),
+      ),
+    )
+    for (const [changed, words] of [
+      [bomb, /logs.jsonl unpacks to more than a hundred times/],
+      [endless, /audit.jsonl unpacks to more than a hundred times|units, /],
+      [files, /every chain whole/],
+    ] as const) {
+      const there = await empty()
+      try {
+        const { said, peakMb } = await importedApart(there.url, await zipped(changed, { packed: true }))
+        expect(said).toMatch(words)
+        expect(peakMb).toBeLessThan(256)
+      } finally {
+        await there.drop()
+      }
+    }
+  }, 120_000)
   it('is refused where it is no ZIP, or another’s', async () => {
     const there = await empty()
     try {

@@ -18,7 +18,10 @@ export async function unzipped(bytes: Buffer): Promise<Map<string, Buffer>> {
 }
 
 /** Writes files into a ZIP on disk, with a manifest that agrees with them unless it is told to stay. @returns where it lies */
-export async function zipped(files: ReadonlyMap<string, Buffer>, { agrees = true } = {}): Promise<string> {
+export async function zipped(
+  files: ReadonlyMap<string, Buffer>,
+  { agrees = true, packed = false } = {},
+): Promise<string> {
   const zip = new ZipFile()
   const manifest = JSON.parse(files.get('manifest.json')!.toString()) as {
     files: Record<string, { lines: number; sha256: string }>
@@ -30,7 +33,7 @@ export async function zipped(files: ReadonlyMap<string, Buffer>, { agrees = true
         lines: bytes.toString().split('\n').length - 1,
         sha256: createHash('sha256').update(bytes).digest('hex'),
       }
-    zip.addBuffer(bytes, name)
+    zip.addBuffer(bytes, name, { compress: packed })
   }
   zip.addBuffer(Buffer.from(JSON.stringify(manifest)), 'manifest.json')
   zip.end()

@@ -54,8 +54,10 @@ export async function exportCompany(
   lines(companyFiles.people, people(db, companyId))
   lines(companyFiles.jobs, jobs(db, companyId))
   lines(companyFiles.book, book(db, companyId))
-  lines(companyFiles.logs, logs(db, companyId, units))
-  lines(companyFiles.traces, traces(db, companyId, units))
+  // what logs say that recordings ended with, and how much of it hasn't come
+  const left = new Map<string, number>()
+  lines(companyFiles.logs, logs(db, companyId, units, left))
+  lines(companyFiles.traces, traces(db, companyId, units, left))
   lines(companyFiles.held, putBy(db, companyId))
   lines(companyFiles.audit, audit(db, companyId))
   if (papers)
@@ -80,6 +82,7 @@ export async function exportCompany(
     by,
     files,
     missing,
+    incomplete: [...left].filter(([, samples]) => samples > 0).map(([traceId]) => traceId),
   })
   zip.addReadStreamLazy(companyFiles.manifest, { compress: true }, (give) =>
     give(null, Readable.from([Buffer.from(JSON.stringify(manifest(), null, 1))])),
@@ -136,23 +139,26 @@ async function* book(db: Db, companyId: string) {
 
 type Unit = Awaited<ReturnType<typeof unitsToExport>>[number]
 
-async function* logs(db: Db, companyId: string, units: readonly Unit[]) {
+async function* logs(db: Db, companyId: string, units: readonly Unit[], left: Map<string, number>) {
   for (const { unitId, lastSeq } of units)
     for (let after = 0; after < lastSeq;) {
       const rows = await pageEntries(db, companyId, unitId, { after, limit: Math.min(PAGE, lastSeq - after) })
       if (rows.length === 0) break
+      for (const { entry } of rows) if (entry.kind === 'traceEnded') left.set(entry.traceId, entry.samples)
       yield* rows
       after = rows.at(-1)!.seq
     }
 }
 
-async function* traces(db: Db, companyId: string, units: readonly Unit[]) {
+async function* traces(db: Db, companyId: string, units: readonly Unit[], left: Map<string, number>) {
   for (const { unitId } of units) {
     let last: { traceId: string; number: number } | undefined
     for (;;) {
       const rows = await pageUnitChunks(db, { companyId, unitId }, last, CHUNKS)
-      for (const { traceId, number, count, bytes } of rows)
+      for (const { traceId, number, count, bytes } of rows) {
+        left.set(traceId, (left.get(traceId) ?? 0) - count)
         yield { unitId, traceId, number, count, data: bytes.toString('base64') }
+      }
       if (rows.length < CHUNKS) break
       last = rows.at(-1)
     }
