@@ -49,7 +49,13 @@ export const PersonLine = z.strictObject({
   removed: instant.optional(),
 })
 export const JobLine = z.strictObject({ id, standing: z.enum(jobStandings), job: JobCardSchema })
-export const BookLine = BookItemSchema.extend({ receivedAt: instant })
+const hash = z.string().regex(/^[0-9a-f]{64}$/)
+/** with its links, where the export was made by a version that had them */
+export const BookLine = BookItemSchema.extend({
+  receivedAt: instant,
+  previousHash: hash.optional(),
+  hash: hash.optional(),
+})
 /** one entry of one unit's log; a unit's entries follow one another, in their order */
 export const LogLine = ChainedEntrySchema
 export const TraceLine = z.strictObject({

@@ -192,6 +192,11 @@ const chained = {
   entry: saved,
   previousHash: core.GENESIS_HASH,
 }
+const chainedBook = {
+  ...chained,
+  companyId: testId(2),
+  entry: { ...saved, kind: 'jobStands', jobId: testId(3), standing: 'closed' } as core.BookEntry,
+}
 const sheet = label.sheets![0]!
 const grid: core.Grid = core.sheetGrid(superheatGrid)
 const draft = core.draftOf(superheatGrid)
@@ -448,6 +453,7 @@ const samples: Record<string, readonly unknown[]> = {
   ],
   encodeChunk: [trace.slice(0, 10)],
   entryHash: [chained],
+  bookEntryHash: [chainedBook],
   errorCdf: [0.4, shape],
   estimateSlope: [steps, 'superheat', { totalChargeKg: 3, meteringDevice: 'fixedOrifice' }],
   estimateVolume: [{ refrigerant: 'R-22', labelChargeKg: 3, lineLengthM: 10, liquidLineM: 0.0095, vapourLineM: 0.019 }],
@@ -920,6 +926,7 @@ const samples: Record<string, readonly unknown[]> = {
   jobIdOf: [record],
   physicalRangeText: ['mass', 'oz'],
   verifyChain: [[{ ...chained, hash: core.entryHash(chained) }]],
+  verifyBook: [[{ ...chainedBook, hash: core.bookEntryHash(chainedBook) }]],
   watchScale: [
     Array.from({ length: 60 }, (_, i) => ({ timeS: i, kg: i < 20 ? 10 : i < 40 ? 10 - 0.01 * (i - 20) : 9.8 })),
   ],

@@ -156,7 +156,7 @@ describe('running it', () => {
       const empty = await cluster()
       await zetesis(empty.url, 'restore', file)
       const [before, restored] = await Promise.all([first, empty].map((c) => zetesis(c.url, 'verify')))
-      assert.match(before!.stdout, /\d+ units, \d+ entries, 0 wrong; digest [0-9a-f]{64}/)
+      assert.match(before!.stdout, /\d+ units, \d+ entries, 1 book of \d+, 0 wrong; digest [0-9a-f]{64}/)
       assert.equal(restored!.stdout, before!.stdout)
       // the same sign-in, the same boards
       const again = new Phone((await serve({ database: empty.url })).base)

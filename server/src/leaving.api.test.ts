@@ -158,12 +158,14 @@ describe('a company that leaves', () => {
   it('is refused where an entry was altered, although the manifest agrees', async () => {
     const changed = altered('logs.jsonl', (text) => text.replace('"K-01"', '"K-99"'))
     await expect(bringIn(changed)).rejects.toThrow(/altered or torn at its entry 1/)
+    const book = altered('book.jsonl', (text) => text.replace('Kiln', 'Kilt'))
+    await expect(bringIn(book)).rejects.toThrow(/The book is altered or torn at its entry/)
   })
   it.each([
     [
       'a file was altered',
-      altered.bind(null, 'book.jsonl', (t: string) => t.replace('Kiln', 'Kilt')),
-      /isn’t what the manifest says/,
+      altered.bind(null, 'people.jsonl', (t: string) => t.replace('Mara Quill', 'Mara Quilt')),
+      /people.jsonl isn’t what the manifest says/,
     ],
     [
       'a file is missing',
@@ -273,7 +275,7 @@ describe('a company that leaves', () => {
         const again = { ...JSON.parse(lines[0]!), seq: lines.length + 1 }
         return withLines('book.jsonl', [...lines, JSON.stringify(again)])
       },
-      /book.jsonl, line \d+ or shortly before can’t be taken in/,
+      /The book is altered or torn at its entry \d+/,
     ],
     [
       'what was put by is no entry',

@@ -3,6 +3,7 @@ import { makeApp } from './app'
 import { serializers } from './http/log'
 import { connect, migrateDatabase } from './db/client'
 import { loadDemoWorld } from './demo/load'
+import { chainBooks } from './services/book'
 import { newSetUpCode } from './services/people/setUp'
 import { deleteEnded } from './services/leaving/deleting'
 import { renewSummaries } from './services/summaries'
@@ -27,6 +28,7 @@ const root = path.resolve(import.meta.dirname, '..')
 const { pool, db } = connect(setting('DATABASE_URL'), { max: Number(setting('DATABASE_CONNECTIONS', '10')) })
 await migrateDatabase(pool, path.join(root, 'drizzle'))
 await renewSummaries(db)
+await chainBooks(db)
 await deleteEnded(db)
 if (process.env.DEMO === '1') await loadDemoWorld(pool)
 else {

@@ -11,7 +11,7 @@ else await verify()
 await pool.end()
 
 async function verify(): Promise<void> {
-  const { units, digest } = await verifyAll(db)
+  const { units, books, digest } = await verifyAll(db)
   let wrong = 0
   for (const { tag, unitId, chain, stateAgrees, traces, fault } of units) {
     const intact = chain.ok || chain.reason === 'idCase'
@@ -22,7 +22,15 @@ async function verify(): Promise<void> {
     if (fault) console.log(`${tag} (${unitId}): can’t be read (${fault}).`)
     else if (intact && !stateAgrees) console.log(`${tag} (${unitId}): what the board shows isn’t what its log says.`)
   }
+  for (const { companyId, name, chain, wrong: found } of books) {
+    if (!chain.ok || found.length > 0) wrong += 1
+    if (!chain.ok) console.log(`Book of ${name} (${companyId}): ${chainWords(chain)}`)
+    for (const what of found) console.log(`Book of ${name} (${companyId}): ${what} isn’t as book and logs have it.`)
+  }
   const entries = units.reduce((sum, unit) => sum + unit.entries, 0)
-  console.log(`${units.length} units, ${entries} entries, ${wrong} wrong; digest ${digest}`)
+  const booked = books.reduce((sum, book) => sum + book.entries, 0)
+  console.log(
+    `${units.length} units, ${entries} entries, ${books.length} ${books.length === 1 ? 'book' : 'books'} of ${booked}, ${wrong} wrong; digest ${digest}`,
+  )
   process.exitCode = wrong > 0 ? 1 : 0
 }

@@ -363,6 +363,9 @@ export const bookEntries = pgTable(
     authorName: text('author_name').notNull(),
     at: timestamp('at', { withTimezone: true }).notNull(),
     receivedAt: timestamp('received_at', { withTimezone: true }).notNull().defaultNow(),
+    /** links as a unit's log has them; entries of before there were any get theirs when the server starts */
+    previousHash: text('previous_hash'),
+    hash: text('hash'),
   },
   (t) => [primaryKey({ columns: [t.companyId, t.seq] }), uniqueIndex('book_entries_entry').on(t.companyId, t.entryId)],
 )

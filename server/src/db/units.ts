@@ -203,3 +203,20 @@ function chained(row: typeof logEntries.$inferSelect): ChainedEntry {
     hash: row.hash,
   }
 }
+
+/** Whether the columns that entries of a log are found by are as the entries have them. */
+export async function keysAgree(db: Tx, companyId: string, unitId: string): Promise<boolean> {
+  const { entry, entryId, at } = logEntries
+  const [other] = await db
+    .select({ seq: logEntries.seq })
+    .from(logEntries)
+    .where(
+      and(
+        eq(logEntries.companyId, companyId),
+        eq(logEntries.unitId, unitId),
+        sql`(${entryId}::text is distinct from ${entry}->>'id' or ${at} is distinct from (${entry}->>'at')::timestamptz)`,
+      ),
+    )
+    .limit(1)
+  return other === undefined
+}

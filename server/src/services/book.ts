@@ -1,6 +1,6 @@
 import { bookProblemWords } from '@zetesis/contract'
 import { checkBookEntry, mayAppend, sameEntry, type BookEntry, type BookItem } from '@zetesis/core'
-import { findBookEntries, insertBookEntries, lockBook, pageBook } from '../db/book'
+import { chainBook, findBookEntries, insertBookEntries, lockBook, pageBook, unchainedBooks } from '../db/book'
 import type { Db, Tx } from '../db/client'
 import { changeCompany } from '../db/companies'
 import { HttpProblem } from '../http/problem'
@@ -18,7 +18,8 @@ export async function appendBook(
   now: Date = new Date(),
 ): Promise<{ lastSeq: number }> {
   return db.transaction(async (tx) => {
-    let lastSeq = await lockBook(tx, companyId)
+    const end = await lockBook(tx, companyId)
+    let lastSeq = end.seq
     const known = await findBookEntries(
       tx,
       companyId,
@@ -41,7 +42,7 @@ export async function appendBook(
       lastSeq += 1
       added.push({ seq: lastSeq, author, entry })
     }
-    await insertBookEntries(tx, companyId, added)
+    await insertBookEntries(tx, companyId, added, { end, now })
     await bookCards(tx, companyId, added)
     await bookJobs(tx, companyId, added)
     await bookCompany(tx, companyId, added)
@@ -61,4 +62,15 @@ async function bookCards(tx: Tx, companyId: string, items: readonly BookItem[]):
 export async function bookAfter(db: Db, companyId: string, after: number) {
   const entries = await pageBook(db, companyId, { after, limit: PAGE + 1 })
   return { entries: entries.slice(0, PAGE), more: entries.length > PAGE }
+}
+
+/** Links for books of before they had any. @returns how many companies */
+export async function chainBooks(db: Db): Promise<number> {
+  const ids = await unchainedBooks(db)
+  for (const companyId of ids)
+    await db.transaction(async (tx) => {
+      await lockBook(tx, companyId)
+      await chainBook(tx, companyId)
+    })
+  return ids.length
 }

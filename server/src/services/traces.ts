@@ -84,12 +84,26 @@ async function mustFit(tx: Tx, key: TraceKey, record: UnitRecord): Promise<void>
 }
 
 /** Hash over all samples of a recording as they are stored. */
-export async function digestOf(db: Tx, key: TraceKey): Promise<string> {
+async function digestOf(db: Tx, key: TraceKey): Promise<string> {
   return traceDigest((await allChunks(db, key)).map((chunk) => chunk.bytes))
 }
 
-async function allChunks(db: Tx, key: TraceKey): Promise<{ number: number; bytes: Buffer }[]> {
-  const chunks: { number: number; bytes: Buffer }[] = []
+/** The same, with whether each chunk is one and holds as many samples as it says, and whether none is left out between them. */
+export async function lookAtChunks(db: Tx, key: TraceKey) {
+  const chunks = await allChunks(db, key)
+  const isSound = chunks.every(({ count, bytes }) => {
+    const bounds = chunkBounds(bytes)
+    return bounds?.count === count && soundChunk(bounds)
+  })
+  return {
+    digest: traceDigest(chunks.map((chunk) => chunk.bytes)),
+    isSound,
+    isGapless: chunks.every(({ number }, index) => number === index),
+  }
+}
+
+async function allChunks(db: Tx, key: TraceKey): Promise<{ number: number; count: number; bytes: Buffer }[]> {
+  const chunks: { number: number; count: number; bytes: Buffer }[] = []
   for (;;) {
     const page = await pageChunks(db, key, { after: chunks.at(-1)?.number ?? -1, limit: PAGE })
     chunks.push(...page)

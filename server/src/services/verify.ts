@@ -1,9 +1,9 @@
 import {
   entryHash,
   foldEntries,
+  jobIdOf,
   summarise,
   toSi,
-  traceRefs,
   verifyChain,
   type ChainCheck,
   type ChainedEntry,
@@ -13,10 +13,13 @@ import { createHash } from 'node:crypto'
 import { asc } from 'drizzle-orm'
 import type { Db } from '../db/client'
 import { findJob } from '../db/jobs'
-import { unitState } from '../db/schema'
+import { companies, unitState } from '../db/schema'
 import { countSamples } from '../db/traces'
-import { findUnit, pageEntries } from '../db/units'
-import { digestOf, endOf } from './traces'
+import { findUnit, keysAgree } from '../db/units'
+import { logOf } from './logOf'
+import { plain } from './plain'
+import { endOf, lookAtChunks } from './traces'
+import { verifyCompany, type BookCheck } from './verifyCompany'
 
 export interface UnitCheck {
   readonly unitId: string
@@ -33,15 +36,14 @@ export interface UnitCheck {
 
 export interface Verified {
   readonly units: readonly UnitCheck[]
+  readonly books: readonly BookCheck[]
   /** over every unit's last hash, in the order of ids: two databases with the same one hold the same logs */
   readonly digest: string
 }
 
-const PAGE = 1000
-
 /**
- * Every log checked link by link, its state and its recordings against it. A unit whose log isn't what was appended is named, and the rest is looked at all the same: nothing is made of a log that
- * isn't one.
+ * Every log and every book checked link by link, and what is derived against them: states, recordings, cards, jobs, cylinders and their movements. What isn't as it was
+ * appended is named, and the rest is looked at all the same: nothing is made of a log that isn't one.
  */
 export async function verifyAll(db: Db): Promise<Verified> {
   const ids = await db
@@ -49,24 +51,20 @@ export async function verifyAll(db: Db): Promise<Verified> {
     .from(unitState)
     .orderBy(asc(unitState.companyId), asc(unitState.unitId))
   const units: UnitCheck[] = []
+  const intact = new Map<string, string[]>()
   const hash = createHash('sha256')
   for (const { companyId, unitId } of ids) {
     const log = await logOf(db, companyId, unitId)
     const last = log.at(-1)
     const chain = verifyChain(log)
     units.push({ unitId, entries: log.length, chain, ...(await against(db, { companyId, unitId, log, chain })) })
+    if (chain.ok || chain.reason === 'idCase') intact.set(companyId, [...(intact.get(companyId) ?? []), unitId])
     hash.update(`${companyId} ${unitId} ${last?.hash ?? ''} ${hashAgain(last)}\n`)
   }
-  return { units, digest: hash.digest('hex') }
-}
-
-async function logOf(db: Db, companyId: string, unitId: string): Promise<ChainedEntry[]> {
-  const log: ChainedEntry[] = []
-  for (;;) {
-    const page = await pageEntries(db, companyId, unitId, { after: log.at(-1)?.seq ?? 0, limit: PAGE })
-    log.push(...page)
-    if (page.length < PAGE) return log
-  }
+  const books: BookCheck[] = []
+  for (const company of await db.select().from(companies).orderBy(asc(companies.id)))
+    books.push(await verifyCompany(db, company, intact.get(company.id) ?? []))
+  return { units, books, digest: hash.digest('hex') }
 }
 
 /** what can't even be hashed has no hash of its own */
@@ -95,37 +93,30 @@ async function against(
     const nowMs = Date.parse(last?.receivedAt ?? '') || 0
     const summary = summarise(record, { nowMs, jobElevationM: job && toSi('elevation', job.elevation) })
     const stateAgrees =
+      unit.jobId === jobIdOf(record) &&
+      (await keysAgree(db, companyId, unitId)) &&
       unit.lastSeq === log.length &&
       (!last || unit.lastHash === last.hash) &&
       JSON.stringify(plain(unit.summary)) === JSON.stringify(plain(summary))
-    return { tag, stateAgrees, traces: await alteredTraces(db, companyId, unitId, record) }
+    return { tag, stateAgrees, traces: await alteredTraces(db, { companyId, unitId, log }, record) }
   } catch (error) {
     return { tag: 'unreadable', stateAgrees: false, traces: [], fault: error instanceof Error ? error.name : 'unknown' }
   }
 }
 
-/** Recordings that the log says ended, and whose samples aren't those: more than it says, or others. What is still on its way isn't one. */
-async function alteredTraces(db: Db, companyId: string, unitId: string, record: UnitRecord): Promise<string[]> {
-  const counts = await countSamples(db, companyId, unitId)
+/** Recordings that the log says ended, and whose samples aren't those: more than it says, or others; and such as it doesn't tell of. What is still on its way isn't one. */
+async function alteredTraces(
+  db: Db,
+  { companyId, unitId, log }: { companyId: string; unitId: string; log: readonly ChainedEntry[] },
+  record: UnitRecord,
+): Promise<string[]> {
+  const begun = new Set(log.flatMap(({ entry }) => (entry.kind === 'traceBegun' ? [entry.traceId] : [])))
   const altered: string[] = []
-  for (const { traceId } of traceRefs(record)) {
+  for (const [traceId, samples] of await countSamples(db, companyId, unitId)) {
+    const { digest, isSound, isGapless } = await lookAtChunks(db, { companyId, unitId, traceId })
     const end = endOf(record, traceId)
-    const samples = counts.get(traceId) ?? 0
-    if (!end || samples < end.samples) continue
-    if (samples > end.samples || (await digestOf(db, { companyId, unitId, traceId })) !== end.digest)
-      altered.push(traceId)
+    const isWhole = !end || samples < end.samples || (samples === end.samples && isGapless && digest === end.digest)
+    if (!begun.has(traceId) || !isSound || !isWhole) altered.push(traceId)
   }
   return altered
-}
-
-/** keys in one order, as a database gives them back in another */
-function plain(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(plain)
-  if (typeof value !== 'object' || value === null) return value
-  return Object.fromEntries(
-    Object.entries(value)
-      .filter(([, v]) => v !== undefined)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([k, v]) => [k, plain(v)]),
-  )
 }

@@ -7,6 +7,7 @@ import type { Db } from '../../db/client'
 import { findCompany } from '../../db/companies'
 import { heldRows, jobRows, pageAuditRows, pageBookRows, pageUnitChunks, unitsToExport } from '../../db/leaving'
 import { membersOf } from '../../db/people'
+import { linkOf } from '../../db/book'
 import { pageEntries } from '../../db/units'
 import { notFound } from '../../http/problem'
 
@@ -130,8 +131,10 @@ async function* jobs(db: Db, companyId: string) {
 async function* book(db: Db, companyId: string) {
   for (let after = 0; ;) {
     const rows = await pageBookRows(db, companyId, after, PAGE)
-    for (const { seq, entry, authorId, authorName, receivedAt } of rows)
-      yield { seq, author: { id: authorId, name: authorName }, entry, receivedAt: receivedAt.toISOString() }
+    for (const row of rows) {
+      const { companyId: _, ...link } = linkOf(row)
+      yield link.hash === '' ? { ...link, hash: undefined, previousHash: undefined } : link
+    }
     if (rows.length < PAGE) return
     after = rows.at(-1)!.seq
   }

@@ -12,6 +12,7 @@ import {
   type Manifest,
 } from '@zetesis/contract'
 import {
+  bookEntryHash,
   chunkBounds,
   emptyRecord,
   entryHash,
@@ -30,6 +31,7 @@ import {
 import { createHash, randomBytes, type Hash } from 'node:crypto'
 import type { Db, Tx } from '../../db/client'
 import { anyCompany, insertCompany, writeAudit } from '../../db/companies'
+import { bookRowOf } from '../../db/book'
 import { insertImported, type ImportedRows } from '../../db/leaving'
 import { findByLogin, insertPerson } from '../../db/people'
 import type { AuditWhat } from '../../db/schema'
@@ -196,20 +198,21 @@ async function jobs(tx: Tx, companyId: string, from: OpenExport): Promise<Map<st
 
 async function book(tx: Tx, companyId: string, from: OpenExport): Promise<BookItem[]> {
   const items: BookItem[] = []
-  await inBatches(tx, from, 'book', from.lines(companyFiles.book, BookLine), ({ seq, author, entry, receivedAt }) => {
+  let previousHash = GENESIS_HASH
+  /** a version without links made none for any entry */
+  let hasLinks = false
+  await inBatches(tx, from, 'book', from.lines(companyFiles.book, BookLine), (line) => {
+    const { seq, author, entry, receivedAt } = line
     if (seq !== items.length + 1) throw new ExportProblem(`The book has a gap before its entry ${seq}.`)
     if (from.read() > MOST_LOG) throw new ExportProblem('The book is longer than any can be.')
+    const link = { companyId, seq, author, receivedAt, entry, previousHash }
+    const hash = bookEntryHash(link)
+    if (seq === 1) hasLinks = line.hash !== undefined
+    if (hasLinks && (line.hash !== hash || line.previousHash !== previousHash))
+      throw new ExportProblem(`The book is altered or torn at its entry ${seq}.`)
+    previousHash = hash
     items.push({ seq, author, entry })
-    return {
-      companyId,
-      seq,
-      entryId: entry.id,
-      entry,
-      authorId: author.id,
-      authorName: author.name,
-      at: new Date(entry.at),
-      receivedAt: new Date(receivedAt),
-    }
+    return bookRowOf({ ...link, hash })
   })
   return items
 }
