@@ -4,7 +4,9 @@ import type { ColdSchool } from '../method/profile'
 import type { VisitRun } from '../run/visitRun'
 import type { AskedFor } from '../entry/anyStage'
 import type { PassableStage, Stage } from '../entry/stage'
-import { allItems, type UnitRecord } from '../log/fold'
+import type { LogItem } from '../entry/entry'
+import type { UnitRecord } from '../log/fold'
+import { grown } from '../log/grown'
 import type { ChargeVerdict, JudgedReading } from '../tuning/judgeCharge'
 import type { ChargeBalance } from '../run/chargeBalance'
 import { openRequests } from '../run/requests'
@@ -114,13 +116,24 @@ export function summarise(record: UnitRecord, options: { nowMs: number; jobEleva
 
 const SHOWN_WRITERS = 4
 
-function writers(record: UnitRecord): Author[] {
-  const last = new Map<string, { author: Author; seq: number }>()
-  for (const { author, seq } of allItems(record)) {
+interface Wrote {
+  readonly author: Author
+  readonly seq: number
+}
+const lastWriters = grown<LogItem, ReadonlyMap<string, Wrote>>((before, added) => {
+  const last = new Map(before)
+  for (const { author, seq } of added) {
     // what this device wrote and nobody has yet is the newest
     const at = seq ?? Infinity
     if (at >= (last.get(author.id)?.seq ?? -1)) last.set(author.id, { author, seq: at })
   }
+  return last
+})
+
+function writers(record: UnitRecord): Author[] {
+  const last = new Map<string, Wrote>()
+  for (const list of Object.values(record.items))
+    for (const [id, wrote] of lastWriters(list)) if (wrote.seq >= (last.get(id)?.seq ?? -1)) last.set(id, wrote)
   return [...last.values()]
     .sort((a, b) => b.seq - a.seq)
     .slice(0, SHOWN_WRITERS)

@@ -32,12 +32,16 @@ export interface InForceHere extends InForce {
   readonly elevationM: number
 }
 
-const known = new WeakMap<UnitRecord, InForce>()
+/** what it is worked out of; a log that grows by anything else has the same lists */
+type Terms = Pick<UnitRecord['items'], 'facts' | 'label' | 'method' | 'override'>
+const known = new WeakMap<UnitRecord['items']['opened'], { readonly of: Terms; readonly made: InForce }>()
 
-/** Facts, label and method in force for a unit; the same object for the same record. */
+/** Facts, label and method in force for a unit; the same object for the same record, and for one that says the same of them. */
 export function inForce(record: UnitRecord): InForce {
-  const kept = known.get(record)
-  if (kept) return kept
+  const { opened, ...items } = record.items
+  const kept = known.get(opened)
+  const isSame = (list: keyof Terms) => kept?.of[list] === items[list]
+  if (kept && isSame('facts') && isSame('label') && isSame('method') && isSame('override')) return kept.made
   const facts = factsOf(record)
   const taken = record.items.label.at(-1)?.entry
   const method = overlay(
@@ -47,7 +51,7 @@ export function inForce(record: UnitRecord): InForce {
     overrideHabits(record),
   )
   const made = { facts, taken, label: taken?.label, method }
-  known.set(record, made)
+  known.set(opened, { of: items, made })
   return made
 }
 

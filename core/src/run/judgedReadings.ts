@@ -23,15 +23,24 @@ export const isFinal = ({ settled, judged }: Pick<JudgedItem, 'settled' | 'judge
 
 type ReadingTerms = InForceHere & { readonly startedMs?: number }
 
-/** A logged reading judged with the instruments that it names. */
+type JudgedBy = Pick<InForceHere, 'facts' | 'label' | 'elevationM' | 'method'>
+const judgedBefore = new WeakMap<Reading, { readonly by: JudgedBy; readonly judged: JudgedReading }>()
+
+/** A logged reading judged with the instruments that it names; once for the same facts, label, site and method. */
 function judgeLogged(item: LogItem<Reading>, { facts, label, elevationM, method }: ReadingTerms): JudgedReading {
-  const { mode, values, instruments, kit = [] } = item.entry
-  return judgeCharge(
+  const { entry } = item
+  const { by, judged: before } = judgedBefore.get(entry) ?? {}
+  const isSame = by?.facts === facts && by.label === label && by.elevationM === elevationM && by.method === method
+  if (before && isSame) return before
+  const { mode, values, instruments, kit = [] } = entry
+  const judged = judgeCharge(
     { facts, label, elevationM },
-    { mode, values, instruments, atMs: timeOf(item), live: item.entry.live !== undefined },
+    { mode, values, instruments, atMs: timeOf(item), live: entry.live !== undefined },
     kit,
     method,
   )
+  judgedBefore.set(entry, { by: { facts, elevationM, method, ...(label ? { label } : {}) }, judged })
+  return judged
 }
 
 /**

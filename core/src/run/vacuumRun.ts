@@ -3,6 +3,7 @@ import { byTime, lastTime, timeOf } from '../entry/time'
 import type { EvacuationMethod, VacuumReady } from '../entry/vacuum'
 import { decayTerms } from '../facts/terms'
 import type { UnitRecord } from '../log/fold'
+import { grown } from '../log/grown'
 import type { Instrument } from '../measurement/instrument'
 import { toSi } from '../quantity/unit'
 import type { RunClock } from '../trace/runClock'
@@ -60,6 +61,17 @@ export interface VacuumRun {
 export const isWet = ({ cause, overWaterPa }: DecayResult) =>
   overWaterPa === undefined && (cause === 'moisture' || cause === 'both')
 
+const typedSamples = grown<LogItem<EntryOf<'micron'>>, readonly TimedPressure[]>((before = [], added) => {
+  const more = added.map((item) => ({
+    atMs: timeOf(item),
+    pressurePa: toSi('vacuum', item.entry.reading),
+    entryId: item.entry.id,
+  }))
+  const all = [...before, ...more]
+  const isInOrder = all.every((sample, i) => i < before.length || i === 0 || all[i - 1]!.atMs <= sample.atMs)
+  return isInOrder ? all : all.sort((a, b) => a.atMs - b.atMs)
+})
+
 /**
  * The evacuation as it stands, from times as corrected by the lead: readings, recordings, breaks, and the hold that the latest
  * valving-off began. Turning the pump on again ends a hold; its readings stay.
@@ -67,9 +79,7 @@ export const isWet = ({ cause, overWaterPa }: DecayResult) =>
 export function vacuumRun(record: UnitRecord, { facts, method }: InForce = inForce(record)): VacuumRun {
   const { limitPa, holdS } = decayTerms(facts, method)
   const { items } = record
-  const samples = items.micron
-    .map((item) => ({ atMs: timeOf(item), pressurePa: toSi('vacuum', item.entry.reading), entryId: item.entry.id }))
-    .sort((a, b) => a.atMs - b.atMs)
+  const samples = typedSamples(items.micron)
   const traces = traceRefs(record).filter((t) => t.channels.includes('vacuum'))
   const clock = traceClock(traces)
   const ready = items.vacuumReady.at(-1)?.entry
