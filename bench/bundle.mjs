@@ -58,6 +58,10 @@ function firstLoad(dist) {
 async function wordsAfter(dist, slower, network) {
   const packed = new Map()
   const server = createServer((req, res) => {
+    if (req.url === '/api/set-up') {
+      res.writeHead(200, { 'content-type': 'application/json' })
+      return res.end(JSON.stringify({ open: false }))
+    }
     if (req.url.startsWith('/api')) {
       res.writeHead(401, { 'content-type': 'application/problem+json' })
       return res.end(JSON.stringify({ type: 'about:blank', title: 'Sign in', status: 401, detail: 'Sign in.' }))

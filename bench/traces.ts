@@ -99,7 +99,8 @@ async function importAndOpen(lead: Driver): Promise<void> {
   const heapMb = async () => ((await page.metrics()).JSHeapUsedSize ?? 0) / 1e6
   const longest = (list: number[]) => (list.length === 0 ? 'under 50' : Math.max(...list).toFixed(0))
 
-  await lead.go(`/units/${unitId}/vacuum`)
+  // anew, so that what watches its main thread is there
+  await lead.load(`/units/${unitId}/vacuum`)
   await lead.press('source-file')
   await new Promise((done) => setTimeout(done, 1500))
   await blocks()

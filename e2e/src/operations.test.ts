@@ -10,6 +10,7 @@ import { after, describe, it } from 'node:test'
 import { promisify } from 'node:util'
 import { verifyChain, type ChainedEntry } from '@zetesis/core'
 import { clusterFolder, makeCluster, type Cluster } from './cluster'
+import { sessionCookie } from './sessionCookie'
 import { startServer, type TestServer } from './server'
 
 const run = promisify(execFile)
@@ -26,7 +27,7 @@ class Phone {
 
   async signIn(): Promise<void> {
     const answer = await this.send('/api/sign-in', { login: 'mara', password: 'copper-line' })
-    this.cookie = answer.headers.get('set-cookie')?.split(';')[0] ?? ''
+    this.cookie = sessionCookie(answer)
     assert.equal(answer.status, 200)
   }
 

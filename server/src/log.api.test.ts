@@ -2,6 +2,7 @@ import { foldEntries, verifyChain, type ChainedEntry, type Entry } from '@zetesi
 import { RecordFile } from '@zetesis/contract'
 import { randomUUID } from 'node:crypto'
 import request from 'supertest'
+import { Heads, readAhead } from './services/heads'
 import { entry, makeWorld, type World } from './test/world'
 
 let world: World
@@ -331,3 +332,29 @@ function binary(res: request.Response & NodeJS.ReadableStream, done: (error: Err
   res.on('data', (chunk: Buffer) => chunks.push(chunk))
   res.on('end', () => done(null, Buffer.concat(chunks)))
 }
+
+describe('after a start', () => {
+  it('the units that were written to last are read before anybody asks, for so long at the most', async () => {
+    const wren = await world.signedIn('wren')
+    const unitId = randomUUID()
+    const micron = (value: number) => entry({ kind: 'micron', reading: { value, unit: 'micron' } })
+    const post = (entries: Entry[]) => wren.post(`/api/units/${unitId}/entries`).send({ entries }).expect(201)
+    await post([entry({ kind: 'opened', jobId: world.ours.jobId, tag: 'LONG' })])
+    for (let i = 0; i < 3; i++) await post(Array.from({ length: 200 }, (_, k) => micron(300 + k)))
+    const heads = new Heads()
+    expect(await readAhead(world.db, heads, { ms: 0 })).toBe(0)
+    expect(heads.peek(world.ours.companyId, unitId)).toBeUndefined()
+    await readAhead(world.db, heads, { ms: 60_000 })
+    const head = heads.peek(world.ours.companyId, unitId)!
+    expect([head.lastSeq, head.record.items.micron.length]).toEqual([601, 600])
+    // the same as by every entry with its links
+    const log: ChainedEntry[] = []
+    while (log.length < 601) {
+      const page = await wren.get(`/api/units/${unitId}/entries?after=${log.length}`).expect(200)
+      log.push(...(page.body.entries as ChainedEntry[]))
+    }
+    const told = foldEntries(log).items.micron.map(({ seq, author, entry: e }) => ({ seq, author, entry: e }))
+    expect(head.record.items.micron.map(({ seq, author, entry: e }) => ({ seq, author, entry: e }))).toEqual(told)
+    expect(head.lastHash).toBe(log.at(-1)!.hash)
+  })
+})

@@ -24,6 +24,9 @@ function setting(name: string, fallback?: string): string {
   return value
 }
 
+/** a start takes so much longer at the most, and the day's units are at hand then */
+const READ_AHEAD_MS = 1500
+
 const root = path.resolve(import.meta.dirname, '..')
 const { pool, db } = connect(setting('DATABASE_URL'), { max: Number(setting('DATABASE_CONNECTIONS', '10')) })
 await migrateDatabase(pool, path.join(root, 'drizzle'))
@@ -47,6 +50,7 @@ const services = await makeServices(db, pool, renderer, {
 })
 await services.news.listen()
 services.postman.start()
+await services.readAhead(READ_AHEAD_MS)
 const { app, close } = makeApp({
   services,
   pool,

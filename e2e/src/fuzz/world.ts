@@ -1,4 +1,5 @@
 import { startServer } from '../server'
+import { sessionCookie } from '../sessionCookie'
 
 interface Chained {
   readonly entry: { readonly kind: string; readonly [key: string]: unknown }
@@ -12,7 +13,7 @@ export async function fuzzWorld() {
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ login: 'mara', password: 'copper-line' }),
   })
-  const cookie = signedIn.headers.get('set-cookie')?.split(';')[0] ?? ''
+  const cookie = sessionCookie(signedIn)
   const get = async <T>(path: string) =>
     (await (await fetch(`${server.base}/api${path}`, { headers: { cookie } })).json()) as T
   const { jobs } = await get<{ jobs: { id: string }[] }>('/jobs')

@@ -1,5 +1,5 @@
-import { and, asc, eq, gt, inArray, lt, sql } from 'drizzle-orm'
-import { SUMMARY_FORM, toSi, type ChainedEntry, type UnitSummary } from '@zetesis/core'
+import { and, asc, desc, eq, gt, inArray, lt, sql } from 'drizzle-orm'
+import { SUMMARY_FORM, toSi, type Author, type ChainedEntry, type Entry, type UnitSummary } from '@zetesis/core'
 import type { Tx } from './client'
 import { jobs, logEntries, unitState } from './schema'
 
@@ -190,6 +190,45 @@ export async function pageEntries(
     .orderBy(asc(logEntries.seq))
     .limit(limit)
   return rows.map(chained)
+}
+
+/** What folding a log needs of it, read as the driver gives it: a long log costs half of what `pageEntries` takes. */
+export interface FoldRow {
+  readonly seq: number
+  readonly author: Author
+  readonly entry: Entry
+  readonly previousHash: string
+  readonly hash: string
+}
+
+export async function pageToFold(
+  db: Tx,
+  companyId: string,
+  unitId: string,
+  { after, limit }: { after: number; limit: number },
+): Promise<FoldRow[]> {
+  const { seq, authorId, authorName, entry, previousHash, hash } = logEntries
+  const { rows } = await db.execute<{ s: number; i: string; n: string; e: Entry; p: string; h: string }>(
+    sql`select ${seq} as s, ${authorId} as i, ${authorName} as n, ${entry} as e, ${previousHash} as p, ${hash} as h
+      from ${logEntries} where ${ofUnit(companyId, unitId)} and ${seq} > ${after} order by ${seq} limit ${limit}`,
+  )
+  return rows.map(({ s, i, n, e, p, h }) => ({
+    seq: s,
+    author: { id: i, name: n },
+    entry: e,
+    previousHash: p,
+    hash: h,
+  }))
+}
+
+/** Units that were written to last and have long logs. */
+export async function busyUnits(db: Tx, { least, limit }: { least: number; limit: number }) {
+  return db
+    .select({ companyId: unitState.companyId, unitId: unitState.unitId })
+    .from(unitState)
+    .where(gt(unitState.lastSeq, least))
+    .orderBy(desc(unitState.updatedAt))
+    .limit(limit)
 }
 
 function chained(row: typeof logEntries.$inferSelect): ChainedEntry {

@@ -1,7 +1,7 @@
-import { emptyRecord, foldEntries, GENESIS_HASH, type ChainedEntry, type UnitRecord } from '@zetesis/core'
+import { emptyRecord, foldEntries, GENESIS_HASH, summarise, type UnitRecord } from '@zetesis/core'
 import { LRUCache } from 'lru-cache'
 import type { Tx } from '../db/client'
-import { findUnit, pageEntries } from '../db/units'
+import { busyUnits, findUnit, pageToFold } from '../db/units'
 
 /** Where a unit's log stands, with what it says so far: nothing in it that the log doesn't tell. */
 export interface Head {
@@ -12,7 +12,9 @@ export interface Head {
   readonly record: UnitRecord
 }
 
-const PAGE = 1000
+const PAGE = 5000
+/** a log of fewer entries is read in no time */
+const LONG = 500
 /** Entries of logs that a process keeps folded; about a kilobyte each. */
 const MOST_ENTRIES = 100_000
 
@@ -63,6 +65,26 @@ export class Heads {
   }
 }
 
+/**
+ * Reads the units that were written to last, and what is worked out of them, before anybody asks: the first entry after a start finds them as any other does. For so
+ * long at the most; what isn't read by then is read when it is asked for.
+ */
+export async function readAhead(
+  db: Tx,
+  heads: Heads,
+  { ms, now = () => performance.now() }: { ms: number; now?: () => number },
+) {
+  const end = now() + ms
+  let read = 0
+  for (const { companyId, unitId } of await busyUnits(db, { least: LONG, limit: 100 })) {
+    if (now() >= end) break
+    const head = await heads.read(db, companyId, unitId)
+    if (head) summarise(head.record, { nowMs: Date.now(), jobElevationM: head.jobElevationM })
+    read += 1
+  }
+  return read
+}
+
 const keyOf = (companyId: string, unitId: string) => `${companyId} ${unitId}`
 
 /** Folds what came after a head; undefined where the log isn't the one that the head was read from. */
@@ -73,7 +95,7 @@ async function readOn(
 ): Promise<UnitRecord | undefined> {
   let { record, lastSeq, lastHash } = start ?? { record: emptyRecord, lastSeq: 0, lastHash: GENESIS_HASH }
   while (lastSeq < untilSeq) {
-    const page: ChainedEntry[] = await pageEntries(db, companyId, unitId, { after: lastSeq, limit: PAGE })
+    const page = await pageToFold(db, companyId, unitId, { after: lastSeq, limit: PAGE })
     const first = page[0]
     if (!first || (start && first.previousHash !== lastHash && lastSeq === start.lastSeq)) return undefined
     record = foldEntries(page, record)

@@ -14,7 +14,7 @@ import type { Renderer } from '../workers/renderer'
 import { Board } from './board'
 import { appendBook, bookAfter } from './book'
 import { cylinderList, cylinderPage, movementsIn, refrigerantReport } from './cylinders'
-import { Heads } from './heads'
+import { Heads, readAhead } from './heads'
 import { makeDeleting } from './leaving/deleting'
 import { exportCompany } from './leaving/exportCompany'
 import { LogWriter, type AppendScope } from './log'
@@ -95,6 +95,8 @@ export async function makeServices(db: Db, pool: pg.Pool, renderer: Renderer, ma
     held: makeHeld(db, append),
     news,
     policyReported: (rows: Parameters<typeof addPolicyReports>[1]) => addPolicyReports(db, rows),
+    /** before anybody is let in */
+    readAhead: (ms: number) => readAhead(db, heads, { ms }),
     ready: async () => void (await pool.query('select 1')),
     log: { append: append.unit },
     book: {
