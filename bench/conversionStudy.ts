@@ -1,3 +1,4 @@
+import { inShort } from './short'
 import { formatNumber, machineOrifice, type Refrigerant } from '@zetesis/core'
 import { landBySubcooling, landBySuperheat, pistonSystem, rating } from '@zetesis/rig'
 
@@ -34,11 +35,11 @@ export const designConditions = {
   superheatK: 13 / F,
 }
 
-if (process.argv[1]?.endsWith('conversionStudy.ts')) {
+if (/conversionStudy\.m?[jt]s$/.test(process.argv[1] ?? '')) {
   const worst = { equal: 0, machine: 0, tuned: 0 }
   const far = (key: keyof typeof worst, k: number) => (worst[key] = Math.max(worst[key], Math.abs(k * F)))
   const n = (k: number) => formatNumber(k * F, 1)
-  for (const [from, to] of studyPairs) {
+  for (const [from, to] of studyPairs.slice(0, inShort(studyPairs.length, 1))) {
     const { diameterRatio, machineRatio } = machineOrifice({
       oldRefrigerant: from,
       newRefrigerant: to,

@@ -5,8 +5,10 @@ import pg from 'pg'
 import { Driver } from '../e2e/src/driver'
 import { launch } from '../e2e/src/launch'
 import { startServer } from '../e2e/src/server'
+import { inShort } from './short'
 
-const ROUNDS = 9
+const ROUNDS = inShort(9, 1)
+const FEW = inShort(200, 20)
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[values.length >> 1]!
 
 const server = await startServer()
@@ -19,7 +21,7 @@ try {
   const cookie = (await lead.page.cookies()).map((c) => `${c.name}=${c.value}`).join('; ')
   const company = (await client.query<{ id: string }>('select id from companies limit 1')).rows[0]!.id
   const results: Record<string, number[]> = {}
-  for (const cylinders of [200, 2000]) {
+  for (const cylinders of [FEW, 10 * FEW]) {
     const one = await fill(company, cylinders, 100)
     const paths = {
       'all cylinders': '/api/cylinders',
@@ -32,7 +34,7 @@ try {
   }
   for (const [name, [small, large]] of Object.entries(results))
     console.log(
-      `${name}: ${small!.toFixed(1)} ms with 20 000 movements, ${large!.toFixed(1)} ms with 200 000: ${(large! / small!).toFixed(1)} × for ten times as many`,
+      `${name}: ${small!.toFixed(1)} ms with ${FEW * 100} movements, ${large!.toFixed(1)} ms with ${FEW * 1000}: ${(large! / small!).toFixed(1)} × for ten times as many`,
     )
 } finally {
   await client.end()

@@ -1,6 +1,7 @@
 // How long one full judgement of a reading takes: a piston by the common rule, wet bulb measured and computed from humidity.
 import { performance } from 'node:perf_hooks'
 import { customaryProfile, judgeCharge, type Instrument, type ReadingValues } from '@zetesis/core'
+import { inShort } from './short'
 
 const kit: Instrument[] = [
   {
@@ -27,7 +28,7 @@ const unit = {
 } as const
 let sink = 0
 function microseconds(humid: boolean): number {
-  const rounds = 20_000
+  const rounds = inShort(20_000, 200)
   const run = (i: number) => {
     const instruments = { suctionPressure: 'gauge', liquidPressure: 'gauge' }
     sink += judgeCharge(
@@ -37,7 +38,7 @@ function microseconds(humid: boolean): number {
       customaryProfile,
     ).findings.length
   }
-  for (let i = 0; i < 5000; i++) run(i)
+  for (let i = 0; i < rounds / 4; i++) run(i)
   const start = performance.now()
   for (let i = 0; i < rounds; i++) run(i)
   return ((performance.now() - start) * 1000) / rounds

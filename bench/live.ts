@@ -17,10 +17,13 @@ import { preparedUnit, tellEntries } from '../e2e/src/demo'
 import { Driver } from '../e2e/src/driver'
 import { launch } from '../e2e/src/launch'
 import { startServer } from '../e2e/src/server'
+import { inShort } from './short'
 
-const HOURS = 8
+const HOURS = inShort(8, 1)
 const SLOWER = 4
-const SECONDS = 30
+const SECONDS = inShort(30, 1)
+/** what a page is left alone for before it is looked at */
+const REST_MS = inShort(5000, 200)
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[values.length >> 1]!
 
 const rig = createRig(systemFor('short', { metering: 'expansionValve' }), 3)
@@ -132,9 +135,9 @@ function said({ busy, script, longest, long, frames, dropped }: Measured): strin
 async function measured({ page }: Driver): Promise<Measured> {
   // the page has come to rest, and all others were fetched
   await page.waitForSelector('html[data-pages="here"]')
-  await new Promise((done) => setTimeout(done, 5000))
+  await new Promise((done) => setTimeout(done, REST_MS))
   await page.emulateCPUThrottling(SLOWER)
-  await new Promise((done) => setTimeout(done, 5000))
+  await new Promise((done) => setTimeout(done, REST_MS))
   const before = await page.metrics()
   // as text: what runs in the page must not lean on the loader's helpers
   const tasks = (await page.evaluate(`new Promise((answer) => {

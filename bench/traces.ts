@@ -10,8 +10,9 @@ import { preparedUnit } from '../e2e/src/demo'
 import { Driver } from '../e2e/src/driver'
 import { launch } from '../e2e/src/launch'
 import { startServer } from '../e2e/src/server'
+import { inShort } from './short'
 
-const HOURS = 12
+const HOURS = inShort(12, 1)
 const rig = createVacuumRig({ ...tightRig, leakPaM3PerS: 2e-6, gauge: { ...tightRig.gauge, noise: 0.03 } }, 5)
 rig.apply({ kind: 'pump', on: true })
 for (let i = 0; i < 1800; i++) rig.step(1)
@@ -52,7 +53,7 @@ async function upload(lead: Driver): Promise<void> {
   )
   const over: number[] = []
   const bare: number[] = []
-  for (let round = 0; round < 7; round++) {
+  for (let round = 0; round < inShort(7, 1); round++) {
     const traceId = randomUUID()
     let start = performance.now()
     for (let from = 0; from < chunks.length; from += CHUNK_BATCH) {
@@ -102,7 +103,7 @@ async function importAndOpen(lead: Driver): Promise<void> {
   // anew, so that what watches its main thread is there
   await lead.load(`/units/${unitId}/vacuum`)
   await lead.press('source-file')
-  await new Promise((done) => setTimeout(done, 1500))
+  await new Promise((done) => setTimeout(done, inShort(1500, 100)))
   await blocks()
   const before = await heapMb()
   const text = samples.map(
@@ -129,7 +130,7 @@ async function importAndOpen(lead: Driver): Promise<void> {
   await page.waitForFunction(() => document.querySelectorAll('[data-testid="decay-sheet"] polyline').length > 1)
   const opened = performance.now() - start
   const loading = await blocks()
-  await new Promise((done) => setTimeout(done, 4000))
+  await new Promise((done) => setTimeout(done, inShort(4000, 100)))
   console.log(
     `opened again and drawn in ${opened.toFixed(0)} ms; longest block while loading ${longest(loading)} ms, afterwards ${longest(await blocks())} ms`,
   )

@@ -23,6 +23,7 @@ import {
   type SystemFaults,
   type SystemSpec,
 } from '@zetesis/rig'
+import { inShort } from './short'
 import { factsOf, instruments, kit, meterings, percent, seed, systems } from './studyKit'
 
 const LONGEST_S = 40 * 60
@@ -251,7 +252,7 @@ for (const metering of meterings) {
   for (const [name, c] of Object.entries(cases)) {
     if (c.only && c.only !== metering) continue
     const random = makeRandom(seed + 1000 + name.length * 17 + (metering === 'fixedOrifice' ? 0 : 1))
-    const count = Math.max(10, Math.round(systems / 2))
+    const count = Math.max(inShort(10, 1), Math.round(systems / 2))
     let first = 0
     let two = 0
     let added = 0

@@ -105,6 +105,20 @@ async function wordOfBuild() {
   }
 }
 
+/** Each benchmark for a moment: whether it still runs, not what it says. */
+async function benches() {
+  if (!(await isBuilt())) return
+  const child = spawn('node', ['scripts/bench.mjs', 'short'], { stdio: ['ignore', 'pipe', 'inherit'] })
+  let said = ''
+  child.stdout.on('data', (part) => {
+    said += part
+    process.stdout.write(part)
+  })
+  const code = await new Promise((resolve) => child.on('exit', (ended) => resolve(ended ?? 1)))
+  const [, passed = 0, failed = 0] = /(\d+) parts ran, (\d+) failed/.exec(said) ?? []
+  count('bench', Number(passed), Number(failed) || (code === 0 ? 0 : 1))
+}
+
 /** Lanes that take the next one as soon as they are free; each job is told its lane's number. */
 async function inLanes(jobs, lanes) {
   const lane = async (_, number) => {
@@ -169,6 +183,7 @@ await inLanes(
     ...(some('unit') ? [() => jest('unit', ['core', 'contract', 'rig', 'papers', 'app'])] : []),
     ...(some('api') ? [() => jest('api', ['api'])] : []),
     ...suites.filter((suite) => !isAlone(suite)).map((suite) => (lane) => inBrowser(suite, lane)),
+    ...(suites.length > 0 ? [benches] : []),
   ],
   3,
 )

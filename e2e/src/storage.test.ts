@@ -101,6 +101,26 @@ describe('what a phone keeps', () => {
     await phone.close()
   })
 
+  it('shows the sign-in page and asks a few times, not hundreds, where a proxy answers for the server', async () => {
+    for (const status of [401, 403, 404, 503]) {
+      const phone = await Driver.open(browser, server.base)
+      let asked = 0
+      await phone.page.setRequestInterception(true)
+      phone.page.on('request', (request) => {
+        if (!new URL(request.url()).pathname.startsWith('/api/')) return void request.continue()
+        asked += 1
+        void request.respond({ status, contentType: 'text/html', body: '<h1>Sign in to the guest network</h1>' })
+      })
+      await phone.load('/')
+      await phone.until(() => (document.querySelector('#root')?.textContent ?? '').trim() !== '')
+      await new Promise((later) => setTimeout(later, 3000))
+      if (status === 401) await phone.see('sign-in')
+      assert.ok(asked <= 12, `${asked} requests in three seconds by ${status}`)
+      assert.notEqual((await phone.page.$eval('#root', (root) => root.textContent ?? '')).trim(), '')
+      await phone.close()
+    }
+  })
+
   for (const [name, breakStorage, value] of [
     ['full', full, 1711],
     ['switched off', off, 1712],

@@ -32,11 +32,15 @@ export const isRemoved = (error: unknown): boolean =>
   error instanceof ApiError && error.problem.type === 'urn:zetesis:problem:removed'
 const sessionEnded = (error: unknown) => (error instanceof ApiError && error.problem.status === 401) || isRemoved(error)
 
+/** Asked where nobody is signed in: an answer to these says nothing new of that, and who is signed in isn't asked again and again for it. */
+const askedSignedOut: ReadonlySet<unknown> = new Set(['me', 'set-up'])
+
 export const queryClient: QueryClient = new QueryClient({
   // a session that ended while the app was open shows the sign-in page at once; what is unsent waits on the device
   queryCache: new QueryCache({
     onError: (error, query) => {
-      if (sessionEnded(error) && query.queryKey[0] !== 'me') void queryClient.invalidateQueries({ queryKey: ['me'] })
+      if (sessionEnded(error) && !askedSignedOut.has(query.queryKey[0]))
+        void queryClient.invalidateQueries({ queryKey: ['me'] })
     },
   }),
   defaultOptions: {
