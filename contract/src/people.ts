@@ -146,6 +146,10 @@ export const WithPassword = z.strictObject({
 })
 export type WithPassword = z.infer<typeof WithPassword>
 
+/** What opens the lock of one's device beside its PIN: 32 bytes in base64, for the server to hold. */
+export const PutDeviceLock = z.strictObject({ id: admitting.id, secret: z.base64().length(44) })
+export const DeviceLockSecret = z.object({ secret: z.string() })
+
 export const MailRow = z.object({
   id,
   to: z.string(),

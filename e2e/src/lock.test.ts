@@ -125,9 +125,33 @@ describe('the lock of a phone', () => {
     }
     await lead.reads('lock-waits', /the next try in 0:1\d/)
     await lead.press('pin-forgotten')
+    await lead.type('unlock-password', 'copper-lime')
+    await lead.press('unlock')
+    await lead.shows('The password is wrong.')
     await lead.type('unlock-password', 'copper-line')
     await lead.press('unlock')
     await lead.see('place')
+  })
+
+  it('after ten wrong PINs waits for its owner to sign in, and with no signal says so', async () => {
+    await lead.page.evaluate(`(() => {
+      const locks = JSON.parse(localStorage.getItem('zetesis.lock'))
+      for (const lock of Object.values(locks.people)) lock.wrong = 9
+      localStorage.setItem('zetesis.lock', JSON.stringify(locks))
+    })()`)
+    await lead.page.evaluate(`new BroadcastChannel('zetesis-lock').postMessage('lock')`)
+    await lead.type('unlock-pin', '000000')
+    await lead.press('unlock')
+    await lead.shows('Too many wrong PINs')
+    await lead.signal(false)
+    await lead.type('unlock-password', 'copper-line')
+    await lead.press('unlock')
+    await lead.shows('No signal: without it only the PIN opens this.')
+    await lead.signal(true)
+    await lead.press('unlock')
+    await lead.see('place')
+    // nothing lies on it that a password could be tried at
+    assert.doesNotMatch(await kept(), /byPassword|"iterations"/)
   })
 
   it('is each person’s own: somebody else signs in, reads and sends nothing of it, and it is sent under the right name', async () => {

@@ -200,6 +200,41 @@ async function longAgo(userId: string) {
   await fresh()
 }
 
+describe('what opens the lock of a device', () => {
+  const secret = Buffer.alloc(32, 7).toString('base64')
+  it('is held for its owner alone, given to who typed the password lately, and never told twice otherwise', async () => {
+    const { agent, id } = await world.person('installer')
+    const other = await world.person('lead')
+    const lock = randomUUID()
+    const release = (who: typeof agent) => who.post(`/api/account/locks/${lock}/release`).send({})
+    await agent.post('/api/account/locks').send({ id: lock, secret }).expect(204)
+    expect((await release(agent).expect(200)).body).toEqual({ secret })
+    // another's, and nobody's
+    await release(other.agent).expect(404)
+    await request(world.app).post(`/api/account/locks/${lock}/release`).send({}).expect(401)
+    // a session alone makes it neither useless nor opens it
+    await longAgo(id)
+    const replaced = Buffer.alloc(32, 8).toString('base64')
+    await agent.post('/api/account/locks').send({ id: lock, secret: replaced }).expect(409)
+    expect((await release(agent).expect(403)).body.type).toBe(code('confirm'))
+    await agent.post('/api/account/confirm').send({ password: 'brass-elbow' }).expect(204)
+    expect((await release(agent).expect(200)).body).toEqual({ secret })
+    // in the table it lies sealed
+    const { rows } = await world.pool.query('select sealed from device_locks where id = $1', [lock])
+    expect(rows[0].sealed).not.toContain(secret)
+    await agent.post(`/api/account/locks/${lock}/end`).send({}).expect(204)
+    await release(agent).expect(404)
+  })
+  it('takes fifty devices, and no secret of another length', async () => {
+    const { agent } = await world.person('installer')
+    await agent.post('/api/account/locks').send({ id: randomUUID(), secret: 'AAAA' }).expect(400)
+    for (let i = 0; i < 50; i++) await agent.post('/api/account/locks').send({ id: randomUUID(), secret }).expect(204)
+    expect((await agent.post('/api/account/locks').send({ id: randomUUID(), secret }).expect(409)).body.detail).toMatch(
+      /fifty devices/,
+    )
+  })
+})
+
 describe('a session alone', () => {
   it('puts no other authenticator in its owner’s place, ends no session, saves no company', async () => {
     const { agent, id, login } = await world.person('lead')

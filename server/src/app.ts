@@ -119,6 +119,10 @@ const pageHeaders = helmet({
   strictTransportSecurity: false,
 })
 
+/** the one script that may compile WebAssembly: what it stretches a PIN by; it reaches nothing else */
+const LOCK_WORKER = /\/lock-[\w-]+\.js(\.br|\.gz)?$/
+const lockWorkerPolicy = "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'"
+
 function serveWeb(app: Express, webDir: string): void {
   // files that the build compressed, the smallest that the browser takes
   const files = staticGzip(webDir, {
@@ -129,6 +133,7 @@ function serveWeb(app: Express, webDir: string): void {
       setHeaders: (res, file) => {
         const hashed = /\/_expo\/static\/|\/assets\//.test(file)
         res.setHeader('Cache-Control', hashed ? 'public, max-age=31536000, immutable' : 'no-cache')
+        if (LOCK_WORKER.test(file)) res.setHeader('Content-Security-Policy', lockWorkerPolicy)
       },
     },
   })

@@ -4,6 +4,7 @@ import {
   BookPage,
   ChunksStored,
   Crew,
+  DeviceLockSecret,
   EntryPage,
   HeldBack,
   JobList,
@@ -19,7 +20,7 @@ import { ApiError, call, NoAnswer } from './api'
 import { askAnew } from './askAnew'
 import { fromBase64, toBase64 } from './base64'
 import { draftsWritten, forgetDrafts, rewriteDrafts } from './drafts'
-import { lockWith, tellLockChanged } from './lock'
+import { lockWith, tellLockChanged, vault } from './lock'
 import { isOtherPerson, makeOutbox } from './outbox'
 import { BOOK, indexedDbStore } from './outboxStore'
 import { indexedDbDevice } from './deviceStore'
@@ -107,6 +108,22 @@ export const beginSession = async (path: string, body: object): Promise<SessionU
   remember(await call(path, { method: 'POST', body, answer: SessionUser }))
 /** POST with nothing to read in the answer. */
 export const tell = (path: string, body: object = {}) => call(path, { method: 'POST', body, answer: z.undefined() })
+/** The server holds what opens the lock of this device for whoever signs in. */
+export const depositLock = (id: string, secret: string) => tell('/account/locks', { id, secret })
+export const dropLock = (id: string) => tell(`/account/locks/${id}/end`)
+/** What the server holds for this lock, given to whoever types their password again. */
+export async function releaseLock(id: string, proof: { password: string; code?: string }): Promise<string> {
+  await tell('/account/confirm', proof)
+  return released(id)
+}
+/** Opens the lock of somebody who just signed in: with what the server holds for it, or with the password where it was set before the server held anything. */
+export async function openOwnLock(password: string): Promise<void> {
+  if (vault.isEarlier() && (await vault.openByEarlierPassword(password)) === 'open') return
+  const lockId = vault.lockId()
+  if (lockId) await vault.openByServer(await released(lockId))
+}
+const released = async (id: string) =>
+  (await call(`/account/locks/${id}/release`, { method: 'POST', body: {}, answer: DeviceLockSecret })).secret
 export const chooseCompany = (companyId: string) => beginSession('/company', { companyId })
 export const signOut = () => call('/sign-out', { method: 'POST', body: {}, answer: z.undefined() })
 

@@ -1,4 +1,6 @@
 import { keep, readKeptJson } from './storage'
+import { deviceKey } from './deviceKey'
+import { stretchPin } from './stretchPin'
 import { makeVault } from './vault'
 
 const KEY = 'zetesis.lock'
@@ -7,6 +9,8 @@ const KEY = 'zetesis.lock'
 export const vault = makeVault({
   read: () => readKeptJson(KEY),
   write: (locks) => keep(KEY, JSON.stringify(locks)),
+  stretch: stretchPin,
+  device: deviceKey,
 })
 
 export interface InMemory {

@@ -1,7 +1,25 @@
 import { fromBase64, toBase64 } from './base64'
+import type { StretchPin } from './stretchPin'
 
-/** A key, closed up by something that a person knows. */
-export interface WrappedKey {
+/** A key, closed up by a PIN: stretched by Argon2id, and closed once more by this browser's own key where there is one. */
+export interface PinWrapped {
+  readonly salt: string
+  readonly memoryKib: number
+  readonly passes: number
+  readonly iv: string
+  readonly data: string
+  /** of the second closing, by the browser's key */
+  readonly deviceIv?: string
+}
+
+/** A key, closed up by a secret that the server holds for whoever signs in. */
+export interface ServerWrapped {
+  readonly iv: string
+  readonly data: string
+}
+
+/** As locks were set before: by PBKDF2, of the PIN and of the account's password. They are closed anew when they are opened. */
+export interface EarlierWrapped {
   readonly salt: string
   readonly iterations: number
   readonly iv: string
@@ -18,10 +36,13 @@ export interface Sealed {
 export const isSealed = (row: unknown): row is Sealed =>
   typeof row === 'object' && row !== null && typeof (row as Partial<Sealed>).sealed === 'string' && 'iv' in row
 
-/** PBKDF2 with SHA-256, as often as the OWASP password storage guide asks for */
-const ITERATIONS = 600_000
+/** what a PIN costs to try: 64 MiB, three passes (RFC 9106's second choice has as much memory) */
+export const PIN_COST = { memoryKib: 64 * 1024, passes: 3 } as const
+export type PinCost = Pick<PinWrapped, 'memoryKib' | 'passes'>
+
 const SALT_BYTES = 16
 const IV_BYTES = 12
+const KEY_BYTES = 32
 const AES = { name: 'AES-GCM', length: 256 } as const
 
 /** Whether this browser lends its cryptography to this page: over https and on the machine itself it does. */
@@ -32,35 +53,75 @@ const random = (bytes: number) => crypto.getRandomValues(new Uint8Array(bytes))
 /** A new key for what is kept on this device. */
 export const newKey = (): Promise<CryptoKey> => crypto.subtle.generateKey(AES, true, ['encrypt', 'decrypt'])
 
-async function keyOf(secret: string, salt: Uint8Array<ArrayBuffer>, iterations: number): Promise<CryptoKey> {
-  const material = await crypto.subtle.importKey(
-    'raw',
-    new TextEncoder().encode(secret.normalize('NFKC')),
-    'PBKDF2',
-    false,
-    ['deriveKey'],
-  )
-  return crypto.subtle.deriveKey({ name: 'PBKDF2', hash: 'SHA-256', salt, iterations }, material, AES, false, [
-    'wrapKey',
-    'unwrapKey',
-  ])
+const aesKey = (raw: Uint8Array<ArrayBuffer>) =>
+  crypto.subtle.importKey('raw', raw, AES, false, ['wrapKey', 'unwrapKey'])
+
+const unwrapped = (data: Uint8Array<ArrayBuffer>, by: CryptoKey, iv: string) =>
+  crypto.subtle.unwrapKey('raw', data, by, { name: 'AES-GCM', iv: bytes(iv) }, AES, true, ['encrypt', 'decrypt'])
+
+export async function wrapByPin(
+  key: CryptoKey,
+  pin: string,
+  { stretch, device, cost = PIN_COST }: { stretch: StretchPin; device: CryptoKey | undefined; cost?: PinCost },
+): Promise<PinWrapped> {
+  const [salt, iv, deviceIv] = [random(SALT_BYTES), random(IV_BYTES), random(IV_BYTES)]
+  const by = await aesKey(await stretch({ pin, salt, ...cost }))
+  const inner = new Uint8Array(await crypto.subtle.wrapKey('raw', key, by, { name: 'AES-GCM', iv }))
+  const outer = device && (await crypto.subtle.encrypt({ name: 'AES-GCM', iv: deviceIv }, device, inner))
+  return {
+    salt: toBase64(salt),
+    ...cost,
+    iv: toBase64(iv),
+    data: toBase64(outer ? new Uint8Array(outer) : inner),
+    ...(outer ? { deviceIv: toBase64(deviceIv) } : {}),
+  }
 }
 
-export async function wrapKey(key: CryptoKey, secret: string, iterations = ITERATIONS): Promise<WrappedKey> {
-  const [salt, iv] = [random(SALT_BYTES), random(IV_BYTES)]
-  const data = await crypto.subtle.wrapKey('raw', key, await keyOf(secret, salt, iterations), { name: 'AES-GCM', iv })
-  return { salt: toBase64(salt), iterations, iv: toBase64(iv), data: toBase64(new Uint8Array(data)) }
+/** @returns undefined where the PIN is another, or this browser's own key is gone */
+export async function unwrapByPin(
+  { salt, memoryKib, passes, iv, data, deviceIv }: PinWrapped,
+  pin: string,
+  { stretch, device }: { stretch: StretchPin; device: CryptoKey | undefined },
+): Promise<CryptoKey | undefined> {
+  const by = await aesKey(await stretch({ pin, salt: bytes(salt), memoryKib, passes }))
+  try {
+    const inner =
+      deviceIv === undefined
+        ? bytes(data)
+        : new Uint8Array(await crypto.subtle.decrypt({ name: 'AES-GCM', iv: bytes(deviceIv) }, device!, bytes(data)))
+    return await unwrapped(inner, by, iv)
+  } catch {
+    return undefined
+  }
+}
+
+/** Closes a key up by a new secret, for the server to hold. */
+export async function wrapForServer(key: CryptoKey): Promise<{ wrapped: ServerWrapped; secret: string }> {
+  const [secret, iv] = [random(KEY_BYTES), random(IV_BYTES)]
+  const data = await crypto.subtle.wrapKey('raw', key, await aesKey(secret), { name: 'AES-GCM', iv })
+  return { wrapped: { iv: toBase64(iv), data: toBase64(new Uint8Array(data)) }, secret: toBase64(secret) }
 }
 
 /** @returns undefined where the secret is another */
-export async function unwrapKey(
-  { salt, iterations, iv, data }: WrappedKey,
+export async function unwrapByServer({ iv, data }: ServerWrapped, secret: string): Promise<CryptoKey | undefined> {
+  try {
+    return await unwrapped(bytes(data), await aesKey(bytes(secret)), iv)
+  } catch {
+    return undefined
+  }
+}
+
+/** @returns undefined where the secret is another */
+export async function unwrapEarlier(
+  { salt, iterations, iv, data }: EarlierWrapped,
   secret: string,
 ): Promise<CryptoKey | undefined> {
   try {
-    const by = await keyOf(secret, bytes(salt), iterations)
-    const how = { name: 'AES-GCM', iv: bytes(iv) }
-    return await crypto.subtle.unwrapKey('raw', bytes(data), by, how, AES, true, ['encrypt', 'decrypt'])
+    const text = new TextEncoder().encode(secret.normalize('NFKC'))
+    const material = await crypto.subtle.importKey('raw', text, 'PBKDF2', false, ['deriveKey'])
+    const how = { name: 'PBKDF2', hash: 'SHA-256', salt: bytes(salt), iterations }
+    const by = await crypto.subtle.deriveKey(how, material, AES, false, ['unwrapKey'])
+    return await unwrapped(bytes(data), by, iv)
   } catch {
     return undefined
   }

@@ -1,11 +1,30 @@
-import { isSealed, newKey, seal, unseal, unwrapKey, wrapKey, type WrappedKey } from './lockCrypto'
+import {
+  isSealed,
+  newKey,
+  PIN_COST,
+  seal,
+  unseal,
+  unwrapByPin,
+  unwrapByServer,
+  unwrapEarlier,
+  wrapByPin,
+  wrapForServer,
+  type EarlierWrapped,
+  type PinCost,
+  type PinWrapped,
+  type ServerWrapped,
+} from './lockCrypto'
+import type { StretchPin } from './stretchPin'
 
 /** Somebody's lock on this device. */
 interface Lock {
   readonly owner: { readonly id: string; readonly name: string }
   readonly keyId: string
-  readonly byPin: WrappedKey
-  readonly byPassword: WrappedKey
+  readonly byPin: PinWrapped | EarlierWrapped
+  /** the server holds what opens it, for whoever signs in */
+  readonly byServer?: ServerWrapped
+  /** only of locks that were set before the server held anything, until the PIN opens them next */
+  readonly byPassword?: EarlierWrapped
   /** locks by itself after so long without a touch */
   readonly idleMin: number
   /** wrong PINs in a row */
@@ -22,9 +41,11 @@ interface Locks {
 
 /** off: nothing is closed up; locked: the key isn't here; covered: the key is, for a recording that runs, and the page shows nothing; open. */
 export type LockState = 'off' | 'locked' | 'covered' | 'open'
-export type Opened = 'open' | 'wrong' | 'wait' | 'passwordOnly'
+export type Opened = 'open' | 'wrong' | 'wait' | 'onlineOnly'
+/** Hands the server a secret to hold for this person's lock. */
+export type Deposit = (lockId: string, secret: string) => Promise<void>
 
-/** Wrong PINs before it waits, and before only the password opens. */
+/** Wrong PINs before it waits, and before only signing in opens. */
 const FREE_TRIES = 4
 const MOST_TRIES = 10
 const FIRST_WAIT_MS = 15_000
@@ -38,14 +59,19 @@ export type Vault = ReturnType<typeof makeVault>
 export function makeVault({
   read,
   write,
+  stretch,
+  device = () => Promise.resolve(undefined),
   now = Date.now,
-  iterations,
+  cost = PIN_COST,
 }: {
   read: () => Partial<Locks> | undefined
   write: (locks: Locks) => void
+  stretch: StretchPin
+  /** this browser's own key, where it has one */
+  device?: () => Promise<CryptoKey | undefined>
   now?: () => number
-  /** fewer than usual, for tests */
-  iterations?: number
+  /** less than usual, for tests */
+  cost?: PinCost
 }) {
   let key: CryptoKey | undefined
   let covered = false
@@ -80,7 +106,10 @@ export function makeVault({
     idleMin: () => lock()?.idleMin,
     /** until when no PIN is looked at, where that is still to come */
     waitUntilMs: () => lock()?.waitUntilMs ?? 0,
-    passwordOnly: () => (lock()?.wrong ?? 0) >= MOST_TRIES,
+    onlineOnly: () => (lock()?.wrong ?? 0) >= MOST_TRIES,
+    lockId: () => lock()?.keyId,
+    /** set before the server held anything: the password that the person had then opens it, once more */
+    isEarlier: () => lock()?.byPassword !== undefined,
     subscribe(listener: () => void) {
       listeners.add(listener)
       return () => listeners.delete(listener)
@@ -105,19 +134,23 @@ export function makeVault({
     /** A lock for somebody. What is kept already is written anew by `rewrite`, under the key. */
     async set(
       owner: Lock['owner'],
-      { pin, password, idleMin }: { pin: string; password: string; idleMin: number },
-      rewrite: (turn: () => void) => Promise<void>,
+      { pin, idleMin }: { pin: string; idleMin: number },
+      { deposit, rewrite }: { deposit: Deposit; rewrite: (turn: () => void) => Promise<void> },
     ) {
       const made = await newKey()
-      const [byPin, byPassword] = [await wrapKey(made, pin, iterations), await wrapKey(made, password, iterations)]
+      const keyId = crypto.randomUUID()
+      const byPin = await wrapByPin(made, pin, { stretch, device: await device(), cost })
+      const { wrapped: byServer, secret } = await wrapForServer(made)
+      // before anything is sealed: a lock that nobody could open without its PIN is none
+      await deposit(keyId, secret)
       const { people } = locks()
       await rewrite(() => {
         key = made
         const mine: Lock = {
           owner: { id: owner.id, name: owner.name },
-          keyId: crypto.randomUUID(),
+          keyId,
           byPin,
-          byPassword,
+          byServer,
           idleMin,
           wrong: 0,
           waitUntilMs: 0,
@@ -145,22 +178,45 @@ export function makeVault({
     async openByPin(pin: string): Promise<Opened> {
       const mine = lock()
       if (!mine) return 'open'
-      if (mine.wrong >= MOST_TRIES) return 'passwordOnly'
+      if (mine.wrong >= MOST_TRIES) return 'onlineOnly'
       if (mine.waitUntilMs > now()) return 'wait'
       // counted before it is looked at
       const wrong = mine.wrong + 1
       const waitMs = wrong > FREE_TRIES ? FIRST_WAIT_MS * 2 ** (wrong - FREE_TRIES - 1) : 0
       change({ wrong, waitUntilMs: waitMs > 0 ? now() + waitMs : 0 })
-      const opened = await unwrapKey(mine.byPin, pin)
-      if (opened) return letIn(opened)
+      const own = await device()
+      const opened =
+        'iterations' in mine.byPin
+          ? await unwrapEarlier(mine.byPin, pin)
+          : await unwrapByPin(mine.byPin, pin, { stretch, device: own })
+      if (opened) {
+        // closed by the password no more, and by the PIN as it is done now
+        if ('iterations' in mine.byPin)
+          change({ byPin: await wrapByPin(opened, pin, { stretch, device: own, cost }), byPassword: undefined })
+        return letIn(opened)
+      }
       tell()
-      return wrong >= MOST_TRIES ? 'passwordOnly' : 'wrong'
+      return wrong >= MOST_TRIES ? 'onlineOnly' : 'wrong'
     },
-    async openByPassword(password: string): Promise<Opened> {
+    /** @param secret that the server held, and gave to whoever signed in */
+    async openByServer(secret: string): Promise<Opened> {
       const mine = lock()
       if (!mine) return 'open'
-      const opened = await unwrapKey(mine.byPassword, password)
+      const opened = mine.byServer && (await unwrapByServer(mine.byServer, secret))
       return opened ? letIn(opened) : 'wrong'
+    },
+    async openByEarlierPassword(password: string): Promise<Opened> {
+      const mine = lock()
+      const opened = mine?.byPassword && (await unwrapEarlier(mine.byPassword, password))
+      return opened ? letIn(opened) : 'wrong'
+    },
+    /** A lock that was set before the server held anything hands it something now. */
+    async seeToServer(deposit: Deposit): Promise<void> {
+      const mine = lock()
+      if (!mine || !key || mine.byServer) return
+      const { wrapped, secret } = await wrapForServer(key)
+      await deposit(mine.keyId, secret)
+      if (lock()?.keyId === mine.keyId) change({ byServer: wrapped })
     },
     /** Lets go of the key. */
     close() {

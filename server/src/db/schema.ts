@@ -370,6 +370,20 @@ export const bookEntries = pgTable(
   (t) => [primaryKey({ columns: [t.companyId, t.seq] }), uniqueIndex('book_entries_entry').on(t.companyId, t.entryId)],
 )
 
+/** What opens the lock of somebody's device without its PIN, sealed with the server's secret, for whoever signs in as them. */
+export const deviceLocks = pgTable(
+  'device_locks',
+  {
+    userId: uuid('user_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    id: uuid('id').notNull(),
+    sealed: text('sealed').notNull(),
+    at: timestamp('at', { withTimezone: true }).notNull().defaultNow(),
+  },
+  (t) => [primaryKey({ columns: [t.userId, t.id] })],
+)
+
 /** Sessions, in the shape that connect-pg-simple reads and writes. */
 export const sessions = pgTable(
   'session',

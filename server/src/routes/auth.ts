@@ -5,6 +5,7 @@ import {
   Join,
   Nothing,
   OpenLink,
+  PutDeviceLock,
   ResetPassword,
   SecondFactorConfirm,
   SessionUser,
@@ -14,7 +15,7 @@ import {
   WithPassword,
 } from '@zetesis/contract'
 import { Router, type Request, type Response } from 'express'
-import { anybodyOf, scopeOf, surely, surelyBeside, type SignedIn, type Whose } from '../http/scope'
+import { anybodyOf, scopeOf, surely, surelyBeside, uuidParam, type SignedIn, type Whose } from '../http/scope'
 import type { Places } from '../http/place'
 import type { Sessions } from '../http/session'
 import type { Services } from '../services/services'
@@ -22,10 +23,14 @@ import type { Services } from '../services/services'
 const done = (act: (callback: (error?: unknown) => void) => void) =>
   new Promise<void>((resolve, reject) => act((error) => (error ? reject(error as Error) : resolve())))
 
-type Asked = Pick<Services, 'accounts' | 'members' | 'settingUp'>
+type Asked = Pick<Services, 'accounts' | 'members' | 'settingUp' | 'deviceLocks'>
 
 /** Beginning and ending sessions, and what a person does with their own account. */
-export function authRoutes({ accounts, members, settingUp }: Asked, sessions: Sessions, places: Places): Router {
+export function authRoutes(
+  { accounts, members, settingUp, deviceLocks }: Asked,
+  sessions: Sessions,
+  places: Places,
+): Router {
   const router = Router()
 
   async function begin(
@@ -146,6 +151,20 @@ export function authRoutes({ accounts, members, settingUp }: Asked, sessions: Se
     await accounts.confirmed(scopeOf(req).id, WithPassword.parse(req.body), from(req))
     req.session.confirmed = new Date().toISOString()
     await done((callback) => req.session.save(callback))
+    res.status(204).end()
+  })
+  router.post('/account/locks', async (req, res) => {
+    await deviceLocks.put(scopeOf(req).id, PutDeviceLock.parse(req.body))
+    res.status(204).end()
+  })
+  // after the password was typed: a session alone opens no lock
+  router.post('/account/locks/:lock/release', async (req, res) => {
+    Nothing.parse(req.body)
+    res.json({ secret: await deviceLocks.release(surely(req).id, uuidParam(req, 'lock')) })
+  })
+  router.post('/account/locks/:lock/end', async (req, res) => {
+    Nothing.parse(req.body)
+    await deviceLocks.drop(scopeOf(req).id, uuidParam(req, 'lock'))
     res.status(204).end()
   })
   router.post('/account/second-factor/end', async (req, res) => {

@@ -22,6 +22,7 @@ import { News } from './news'
 import { letterheadOf } from './letterhead'
 import { entriesAfter, recordFile } from './record'
 import { makeAccounts } from './people/accounts'
+import { makeDeviceLocks } from './people/deviceLocks'
 import { makeHeld } from './people/held'
 import { makeMailer, type MailSettings } from './people/mail'
 import { makePostman } from './people/postman'
@@ -93,6 +94,7 @@ export async function makeServices(db: Db, pool: pg.Pool, renderer: Renderer, ma
     postman,
     settingUp: makeSettingUp(db),
     held: makeHeld(db, append),
+    deviceLocks: makeDeviceLocks(db, mail.secret),
     news,
     policyReported: (rows: Parameters<typeof addPolicyReports>[1]) => addPolicyReports(db, rows),
     /** before anybody is let in */

@@ -2,7 +2,7 @@ import type { SessionUser } from '@zetesis/contract'
 import { useState } from 'react'
 import { XStack } from 'tamagui'
 import { z } from 'zod'
-import { rewriteKept, tell } from '@/sync/client'
+import { depositLock, dropLock, rewriteKept, tell } from '@/sync/client'
 import { lockNow, vault } from '@/sync/lock'
 import { canSeal } from '@/sync/lockCrypto'
 import { useLock } from '@/sync/useLock'
@@ -79,7 +79,7 @@ function SetLock({ user }: { user: SessionUser }) {
   })
   const go = send(async ({ pin, password, code, idle }) => {
     await tell('/account/confirm', { password, ...(code ? { code } : {}) })
-    await vault.set(user, { pin, password, idleMin: Number(idle) }, rewriteKept)
+    await vault.set(user, { pin, idleMin: Number(idle) }, { deposit: depositLock, rewrite: rewriteKept })
     form.reset(empty)
   })
   return (
@@ -106,7 +106,7 @@ function SetLock({ user }: { user: SessionUser }) {
         required
         testID="lock-idle"
       />
-      <OwnPassword control={control} hint="It opens the lock if you forget the PIN." testID="lock-password" />
+      <OwnPassword control={control} hint="So that nobody else sets a lock in your name." testID="lock-password" />
       {user.secondFactor ? <OwnCode control={control} testID="lock-code" /> : null}
       {refused ? <Body color="$oxide">{refused}</Body> : null}
       <Press disabled={busy} testID="set-lock" onPress={() => void go()}>
@@ -120,7 +120,10 @@ function LockOn({ minutes }: { minutes: Idle }) {
   const [busy, setBusy] = useState(false)
   const off = async () => {
     setBusy(true)
+    const lockId = vault.lockId()
     await vault.unset(rewriteKept)
+    // with no signal it lies there unused
+    if (lockId) await dropLock(lockId).catch(() => undefined)
     setBusy(false)
   }
   return (
@@ -140,7 +143,7 @@ function LockOn({ minutes }: { minutes: Idle }) {
           Take the lock off
         </Press>
       </XStack>
-      <Soft>If you forget the PIN, the password that you had when you set the lock opens it.</Soft>
+      <Soft>If you forget the PIN, your password opens it, with signal.</Soft>
     </>
   )
 }

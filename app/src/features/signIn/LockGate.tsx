@@ -1,5 +1,6 @@
 import { useEffect, type ReactNode } from 'react'
 import { YStack } from 'tamagui'
+import { depositLock } from '@/sync/client'
 import { lockHere, lockNow, vault } from '@/sync/lock'
 import { useIsLocked, useLock } from '@/sync/useLock'
 import { LockScreen } from './LockScreen'
@@ -13,6 +14,10 @@ const signs = ['pointerdown', 'keydown', 'wheel', 'touchmove'] as const
 export function LockGate({ children }: { children: ReactNode }) {
   const state = useLock()
   useIdleLock(state === 'open')
+  useEffect(() => {
+    // a lock of before the server held anything for it; with no signal it is seen to the next time
+    if (state === 'open') void vault.seeToServer(depositLock).catch(() => undefined)
+  }, [state])
   useEffect(() => {
     if (state !== 'covered') return undefined
     // once what ran is over, nothing has to stay in memory

@@ -1,5 +1,7 @@
 import { countdown } from '@zetesis/contract'
 import { useState } from 'react'
+import { ApiError, NoAnswer, sentence } from '@/sync/api'
+import { releaseLock } from '@/sync/client'
 import { vault } from '@/sync/lock'
 import { useLock } from '@/sync/useLock'
 import { endSession } from '@/sync/useSession'
@@ -9,11 +11,13 @@ import { TextField } from '@/ui/TextField'
 import { Body, Soft } from '@/ui/Words'
 import { OpenPage } from './OpenPage'
 
-/** This device is locked: its owner's PIN opens it, or their password; somebody else signs in as themselves. */
+/** This device is locked: its owner's PIN opens it, or, with signal, their password; somebody else signs in as themselves. */
 export function LockScreen() {
   const covered = useLock() === 'covered'
-  const [byPassword, setByPassword] = useState(vault.passwordOnly())
+  const [byPassword, setByPassword] = useState(vault.onlineOnly())
   const [secret, setSecret] = useState('')
+  /** asked for once the server says that there is a second factor */
+  const [code, setCode] = useState<string>()
   const [problem, setProblem] = useState<string>()
   const [busy, setBusy] = useState(false)
   const waitUntilMs = vault.waitUntilMs()
@@ -23,17 +27,31 @@ export function LockScreen() {
   const open = async () => {
     if (secret === '') return setProblem(byPassword ? 'Type your password.' : 'Type your PIN.')
     setBusy(true)
-    const found = await (byPassword ? vault.openByPassword(secret) : vault.openByPin(secret))
+    const told = await (byPassword ? openOnline() : openByPin())
     setBusy(false)
-    if (found === 'open') return
+    if (told) setProblem(told)
+  }
+  /** @returns what is in the way */
+  const openByPin = async (): Promise<string | undefined> => {
+    const found = await vault.openByPin(secret)
+    if (found === 'open') return undefined
     setSecret('')
-    if (found === 'passwordOnly') {
-      setByPassword(true)
-      return setProblem('Too many wrong PINs: only your password opens it now.')
+    if (found !== 'onlineOnly') return 'That isn’t the PIN.'
+    setByPassword(true)
+    return 'Too many wrong PINs: only your password opens it now.'
+  }
+  const openOnline = async (): Promise<string | undefined> => {
+    // a lock of before the server held anything for it
+    if (vault.isEarlier() && (await vault.openByEarlierPassword(secret)) === 'open') return undefined
+    try {
+      const held = await releaseLock(vault.lockId() ?? '', { password: secret, ...(code ? { code } : {}) })
+      return (await vault.openByServer(held)) === 'open' ? undefined : 'What the server holds doesn’t open this lock.'
+    } catch (error) {
+      if (error instanceof NoAnswer) return 'No signal: without it only the PIN opens this.'
+      if (error instanceof ApiError && error.problem.type === 'urn:zetesis:problem:secondFactor') setCode('')
+      else setSecret('')
+      return sentence(error)
     }
-    setProblem(
-      byPassword ? 'That isn’t it. It is the password that you had when you set the lock.' : 'That isn’t the PIN.',
-    )
   }
   const waits = !byPassword && waitMs > 0
   return (
@@ -52,6 +70,17 @@ export function LockScreen() {
         testID={byPassword ? 'unlock-password' : 'unlock-pin'}
         onSubmit={() => void open()}
       />
+      {code === undefined ? null : (
+        <TextField
+          label="Code"
+          value={code}
+          onChange={setCode}
+          hint="Six digits off your authenticator, or a recovery code."
+          autoComplete="one-time-code"
+          testID="unlock-code"
+          onSubmit={() => void open()}
+        />
+      )}
       {waits ? <Body testID="lock-waits">{`Wrong several times: the next try in ${countdown(waitMs)}.`}</Body> : null}
       <Press look="act" disabled={busy || waits} testID="unlock" onPress={() => void open()}>
         Unlock
@@ -66,7 +95,7 @@ export function LockScreen() {
             setSecret('')
           }}
         >
-          PIN forgotten: by password
+          PIN forgotten: by password, with signal
         </Press>
       )}
       <Press look="quiet" testID="somebody-else" onPress={() => void endSession()}>

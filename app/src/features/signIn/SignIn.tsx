@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { ApiError, sentence } from '@/sync/api'
-import { queryClient, signIn } from '@/sync/client'
+import { openOwnLock, queryClient, signIn } from '@/sync/client'
 import { vault } from '@/sync/lock'
 import { Press } from '@/ui/Press'
 import { TextField } from '@/ui/TextField'
@@ -24,7 +24,7 @@ export function SignIn() {
       const user = await signIn({ login, password, ...(code?.trim() ? { code } : {}) })
       // their own lock on this device opens with the same word; where it doesn't any more, it asks for the PIN
       vault.use(user.id)
-      await vault.openByPassword(password)
+      if (vault.state() === 'locked') await openOwnLock(password).catch(() => undefined)
       queryClient.setQueryData(['me'], user)
       await queryClient.invalidateQueries()
     } catch (error) {
