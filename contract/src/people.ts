@@ -146,6 +146,20 @@ export const WithPassword = z.strictObject({
 })
 export type WithPassword = z.infer<typeof WithPassword>
 
+/** What an authenticator answers, as browsers write it (WebAuthn); the server looks at each part of it. */
+const authenticatorAnswer = z
+  .looseObject({ id: z.string().min(1).max(2000), type: z.literal('public-key') })
+  .refine((answer) => JSON.stringify(answer).length < 20_000, 'That is no passkey’s answer.')
+export const PasskeyMade = z.strictObject({ name: text(60, 1), response: authenticatorAnswer })
+export type PasskeyMade = z.infer<typeof PasskeyMade>
+export const PasskeyAnswer = z.strictObject({ response: authenticatorAnswer })
+export type PasskeyAnswer = z.infer<typeof PasskeyAnswer>
+/** what a browser's authenticator is asked by */
+export const PasskeyAsked = z.looseObject({ challenge: z.string() })
+export const PasskeyRow = z.object({ id: z.string(), name: z.string(), since: instant, used: instant.optional() })
+export type PasskeyRow = z.infer<typeof PasskeyRow>
+export const PasskeyRows = z.object({ passkeys: z.array(PasskeyRow) })
+
 /** What opens the lock of one's device beside its PIN: 32 bytes in base64, for the server to hold. */
 export const PutDeviceLock = z.strictObject({ id: admitting.id, secret: z.base64().length(44) })
 export const DeviceLockSecret = z.object({ secret: z.string() })

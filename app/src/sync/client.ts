@@ -117,8 +117,8 @@ export async function releaseLock(id: string, proof: { password: string; code?: 
   return released(id)
 }
 /** Opens the lock of somebody who just signed in: with what the server holds for it, or with the password where it was set before the server held anything. */
-export async function openOwnLock(password: string): Promise<void> {
-  if (vault.isEarlier() && (await vault.openByEarlierPassword(password)) === 'open') return
+export async function openOwnLock(password?: string): Promise<void> {
+  if (password !== undefined && vault.isEarlier() && (await vault.openByEarlierPassword(password)) === 'open') return
   const lockId = vault.lockId()
   if (lockId) await vault.openByServer(await released(lockId))
 }

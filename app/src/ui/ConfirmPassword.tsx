@@ -2,6 +2,7 @@ import { useState } from 'react'
 import { XStack } from 'tamagui'
 import { ApiError, sentence } from '@/sync/api'
 import { tell } from '@/sync/client'
+import { confirmByPasskey, hasPasskeys, passkeySentence } from '@/sync/passkeys'
 import { Banner } from '@/ui/Banner'
 import { Press } from '@/ui/Press'
 import { TextField } from '@/ui/TextField'
@@ -61,6 +62,16 @@ export function ConfirmPassword({ onConfirmed, onLeave }: { onConfirmed: () => v
         <Press testID="confirm-go" onPress={go}>
           Go on
         </Press>
+        {hasPasskeys() ? (
+          <Press
+            testID="confirm-passkey"
+            onPress={() =>
+              void confirmByPasskey().then(onConfirmed, (error: unknown) => setProblem(passkeySentence(error)))
+            }
+          >
+            Passkey
+          </Press>
+        ) : null}
         <Press look="quiet" onPress={onLeave}>
           Leave it
         </Press>

@@ -79,6 +79,8 @@ const audited: Readonly<Record<string, (about: string) => string>> = {
   sessionsEnded: (about) => `Ended all sessions of ${about}`,
   secondFactorOn: (about) => `Second factor on: ${about}`,
   secondFactorOff: (about) => `Second factor off: ${about}`,
+  passkeyAdded: (about) => `Added a passkey: ${about}`,
+  passkeyEnded: (about) => `Took a passkey away: ${about}`,
   heldTaken: (about) => `Took into the log what a device still held: ${about}`,
   exported: (about) => `Exported the company: ${about}`,
   imported: (about) => `Brought the company here from its export of ${about.slice(0, 10)}`,

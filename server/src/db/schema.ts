@@ -1,3 +1,4 @@
+import type { AuthenticatorTransport } from '@simplewebauthn/server'
 import type {
   BookEntry,
   CompanyCard,
@@ -190,6 +191,8 @@ export type AuditWhat =
   | 'sessionsEnded'
   | 'secondFactorOn'
   | 'secondFactorOff'
+  | 'passkeyAdded'
+  | 'passkeyEnded'
   | 'heldTaken'
   | 'heldPutAway'
   | 'exported'
@@ -368,6 +371,26 @@ export const bookEntries = pgTable(
     hash: text('hash'),
   },
   (t) => [primaryKey({ columns: [t.companyId, t.seq] }), uniqueIndex('book_entries_entry').on(t.companyId, t.entryId)],
+)
+
+/** Passkeys: the public half of a key that lies in somebody's device. */
+export const passkeys = pgTable(
+  'passkeys',
+  {
+    /** as the authenticator names it, base64url */
+    id: text('id').primaryKey(),
+    userId: uuid('user_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    name: text('name').notNull(),
+    publicKey: bytea('public_key').notNull(),
+    /** how often it signed, where it counts: a copy of it would count apart */
+    counter: bigint('counter', { mode: 'number' }).notNull(),
+    transports: jsonb('transports').$type<readonly AuthenticatorTransport[]>().notNull(),
+    since: timestamp('since', { withTimezone: true }).notNull().defaultNow(),
+    usedAt: timestamp('used_at', { withTimezone: true }),
+  },
+  (t) => [index('passkeys_user').on(t.userId)],
 )
 
 /** What opens the lock of somebody's device without its PIN, sealed with the server's secret, for whoever signs in as them. */

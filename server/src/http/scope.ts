@@ -28,6 +28,8 @@ export type WhoIs = (person: Whose) => Promise<SignedIn | undefined>
 /** Requests that begin or end a session, whoever the page believes in. */
 const beginning = [
   '/sign-in',
+  '/sign-in/passkey',
+  '/sign-in/passkey/begin',
   '/sign-out',
   '/join',
   '/join/shown',

@@ -3,6 +3,7 @@ import type { RequestHandler } from 'express'
 import session from 'express-session'
 import { LRUCache } from 'lru-cache'
 import type pg from 'pg'
+import type { Challenge } from '../services/people/passkeys'
 import type { Whose } from './scope'
 
 declare module 'express-session' {
@@ -14,6 +15,8 @@ declare module 'express-session' {
     seen: string
     /** when the person last typed their password */
     confirmed: string
+    /** what an authenticator was asked, good for one answer */
+    asked: Challenge
     /** the browser by its own word */
     agent: string
   }

@@ -5,6 +5,8 @@ import {
   Join,
   Nothing,
   OpenLink,
+  PasskeyAnswer,
+  PasskeyMade,
   PutDeviceLock,
   ResetPassword,
   SecondFactorConfirm,
@@ -17,7 +19,9 @@ import {
 import { Router, type Request, type Response } from 'express'
 import { anybodyOf, scopeOf, surely, surelyBeside, uuidParam, type SignedIn, type Whose } from '../http/scope'
 import type { Places } from '../http/place'
+import { HttpProblem } from '../http/problem'
 import type { Sessions } from '../http/session'
+import type { Challenge } from '../services/people/passkeys'
 import type { Services } from '../services/services'
 
 const done = (act: (callback: (error?: unknown) => void) => void) =>
@@ -63,6 +67,50 @@ export function authRoutes(
 
   router.post('/sign-in', async (req, res) => {
     await begin(req, await accounts.signIn(SignIn.parse(req.body), from(req)), res)
+  })
+  /** asks an authenticator, and remembers what it was asked */
+  const asking = async <T>(req: Request, { options, challenge }: { options: T; challenge: Challenge }) => {
+    req.session.asked = challenge
+    await done((callback) => req.session.save(callback))
+    return options
+  }
+  /** what was asked, for one answer */
+  const asked = (req: Request) => {
+    const challenge = req.session.asked as Challenge | undefined
+    delete (req.session as { asked?: Challenge }).asked
+    return { challenge, origin: req.get('origin') }
+  }
+  router.post('/sign-in/passkey/begin', async (req, res) => {
+    Nothing.parse(req.body)
+    res.json(await asking(req, await accounts.passkeys.ask(req.get('origin'))))
+  })
+  router.post('/sign-in/passkey', async (req, res) => {
+    const row = await accounts.byPasskey(PasskeyAnswer.parse(req.body), asked(req), from(req))
+    await begin(req, await accounts.begin(row.id), res)
+  })
+  router.get('/account/passkeys', async (req, res) => {
+    res.json({ passkeys: await accounts.passkeys.list(scopeOf(req).id) })
+  })
+  router.post('/account/passkeys/begin', async (req, res) => {
+    Nothing.parse(req.body)
+    res.json(await asking(req, await accounts.passkeys.begin(surely(req).id, req.get('origin'))))
+  })
+  router.post('/account/passkeys', async (req, res) => {
+    await accounts.passkeys.add(surely(req).id, PasskeyMade.parse(req.body), asked(req))
+    res.status(204).end()
+  })
+  router.post('/account/passkeys/:passkey/end', async (req, res) => {
+    Nothing.parse(req.body)
+    await accounts.passkeys.end(surely(req).id, String(req.params.passkey))
+    res.status(204).end()
+  })
+  router.post('/account/confirm/passkey', async (req, res) => {
+    const { id } = scopeOf(req)
+    const row = await accounts.byPasskey(PasskeyAnswer.parse(req.body), asked(req), from(req))
+    if (row.id !== id) throw new HttpProblem(422, 'otherPasskey', 'This passkey is somebody else’s.')
+    req.session.confirmed = new Date().toISOString()
+    await done((callback) => req.session.save(callback))
+    res.status(204).end()
   })
   router.post('/sign-out', ended)
   router.post('/sign-out-everywhere', async (req, res) => {

@@ -6,6 +6,7 @@ import { CertificateNote } from './CertificateNote'
 import { LinkRow } from '@/ui/LinkRow'
 import { Heading, Soft, Title } from '@/ui/Words'
 import { LockCard } from './LockCard'
+import { PasskeysCard } from './PasskeysCard'
 import { PasswordCard } from './PasswordCard'
 import { SecondFactorCard } from './SecondFactorCard'
 import { SessionsCard } from './SessionsCard'
@@ -45,6 +46,7 @@ export function AccountPage() {
       <PasswordCard />
       <LockCard user={user} />
       <SecondFactorCard on={user.secondFactor} />
+      <PasskeysCard />
       <SessionsCard />
       <Soft>Your name stands under every entry that you log.</Soft>
     </Page>

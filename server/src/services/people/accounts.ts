@@ -1,4 +1,4 @@
-import { RESET_MINUTES, type SessionRow, type WithPassword } from '@zetesis/contract'
+import { RESET_MINUTES, type PasskeyAnswer, type SessionRow, type WithPassword } from '@zetesis/contract'
 import { rightsTable } from '@zetesis/core'
 import Bowser from 'bowser'
 import { randomUUID } from 'node:crypto'
@@ -16,6 +16,7 @@ import type { Place } from '../../http/place'
 import { FRESH_MS } from '../../http/session'
 import { hashOf, makeToken } from './links'
 import type { Mailer } from './mail'
+import { makePasskeys } from './passkeys'
 import { hashPassword, isPassword, markOf, refuseWeak } from './passwords'
 import { confirmSecondFactor, endSecondFactor, startSecondFactor, takeCode } from './secondFactor'
 import type { Tries } from './tries'
@@ -121,8 +122,26 @@ export function makeAccounts({
     return row
   }
 
+  const passkeys = makePasskeys({
+    db,
+    publicUrl: mailer.publicUrl,
+    async told(tx, row, what, words, about) {
+      await audited(tx, row.id, what, `${row.login}, ${about}`)
+      await told(tx, row, words)
+    },
+  })
+
   return {
     whoIs,
+    passkeys,
+    /** Who signs in with a passkey needs neither password nor code: it asked for finger, face or PIN itself. */
+    async byPasskey(answer: PasskeyAnswer, asked: Parameters<typeof passkeys.proven>[1], from: Place) {
+      await tries.count('passkey', '', from)
+      const row = await passkeys.proven(answer, asked)
+      await tries.right('passkey', '', from)
+      known.delete(row.id)
+      return row
+    },
     proven,
     confirmed,
     isOwn,

@@ -4,7 +4,7 @@ import { HttpProblem } from '../../http/problem'
 import type { Place } from '../../http/place'
 
 /** What is tried: each is counted by itself, so that none shuts another out. */
-export type Tried = 'signIn' | 'code' | 'reset'
+export type Tried = 'signIn' | 'code' | 'reset' | 'passkey'
 
 interface Limit {
   readonly points: number
@@ -27,6 +27,7 @@ const limits = {
   code: { points: 20, seconds: HOUR },
   resets: { points: 20, seconds: HOUR },
   resetsOfPlace: { points: 100, seconds: HOUR },
+  passkeys: { points: 200, seconds: MINUTES_5 },
   /** not a limit: from here on strangers wait */
   strangers: { points: 300, seconds: MINUTES_5 },
 } satisfies Record<string, Limit>
@@ -50,6 +51,8 @@ type Counted = readonly [counter: Counter, key: string]
 /** what counts a try, in the order they are asked: one that an earlier refuses counts for none after it */
 function counted(what: Tried, name: string, place: Place): Counted[] {
   if (what === 'code') return [['code', name]]
+  // nobody guesses a signature: only work is bounded
+  if (what === 'passkey') return [['passkeys', place.network]]
   if (what === 'reset')
     return [
       ['resetsOfPlace', place.network],
@@ -112,6 +115,7 @@ const words: Readonly<Record<Tried, string>> = {
   signIn: 'Too many wrong tries',
   code: 'Too many wrong codes',
   reset: 'Too many links were asked for',
+  passkey: 'Too many passkeys that weren’t taken',
 }
 
 function tooMany(what: Tried, ms: number): HttpProblem {
