@@ -157,6 +157,7 @@ if (which === 'all') {
     ['lint', 'npm', ['run', '--silent', 'lint']],
     ['format', 'npm', ['run', '--silent', 'format:check']],
     ['arrows', 'npm', ['run', '--silent', 'arrows']],
+    ['advisories', 'node', ['scripts/advisories.mjs', '--audit']],
   ]
   await inLanes(
     checks.map((each) => () => check(...each)),

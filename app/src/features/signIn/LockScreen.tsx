@@ -85,17 +85,17 @@ export function LockScreen() {
       <Press look="act" disabled={busy || waits} testID="unlock" onPress={() => void open()}>
         Unlock
       </Press>
-      {byPassword ? null : (
+      {vault.onlineOnly() ? null : (
         <Press
           look="quiet"
-          testID="pin-forgotten"
+          testID={byPassword ? 'by-pin' : 'pin-forgotten'}
           onPress={() => {
-            setByPassword(true)
+            setByPassword(!byPassword)
             setProblem(undefined)
             setSecret('')
           }}
         >
-          PIN forgotten: by password, with signal
+          {byPassword ? 'By PIN after all' : 'PIN forgotten: by password, with signal'}
         </Press>
       )}
       <Press look="quiet" testID="somebody-else" onPress={() => void endSession()}>
