@@ -351,3 +351,75 @@ describe('the first start', () => {
     }
   })
 })
+
+describe('long answers whose database goes away', () => {
+  it('end with 503, or as what they are cut off, at whichever question it goes; and the server goes on', async () => {
+    const home = await makeWorld()
+    try {
+      await home.pool.query('truncate companies, people cascade')
+      await loadDemoWorld(home.pool)
+      const { rows: units } = await home.pool.query<{ id: string; trace: string | null }>(
+        `select s.unit_id as id, (select trace_id::text from trace_chunks t where t.unit_id = s.unit_id limit 1) as trace
+         from unit_state s order by (select count(*) from trace_chunks t where t.unit_id = s.unit_id) desc limit 1`,
+      )
+      const { id, trace } = units[0]!
+      const mara = request.agent(home.app)
+      await mara.post('/api/sign-in').send({ login: 'mara', password: 'copper-line' }).expect(200)
+      const paths = [
+        '/api/company/export.zip?papers=no',
+        `/api/units/${id}/papers.pdf`,
+        `/api/units/${id}/record.json`,
+        `/api/units/${id}/entries`,
+        `/api/units/${id}/traces/${trace}`,
+        `/api/units/${id}/traces/${trace}/samples.csv`,
+        '/api/refrigerant.pdf?from=2020-01-01&to=2030-01-01',
+        '/api/refrigerant.csv?from=2020-01-01&to=2030-01-01',
+        '/api/units',
+        '/api/cylinders',
+      ]
+      const { pool } = home
+      const [query, connect] = [pool.query.bind(pool), pool.connect.bind(pool)]
+      const gone = () => new Error('Connection terminated unexpectedly')
+      const met: Record<string, Set<string>> = {}
+      for (const path of paths) {
+        met[path] = new Set()
+        for (let after = 0; after < 40; after++) {
+          let asked = 0
+          let failed = false
+          const isGone = () => (failed ||= asked++ >= after)
+          Object.assign(pool, {
+            query: (...args: unknown[]) =>
+              isGone() ? Promise.reject(gone()) : (query as (...a: unknown[]) => unknown)(...args),
+            // a transaction asks for one; a single question takes one by itself
+            connect: (taken?: Parameters<typeof connect>[0]) =>
+              taken ? connect(taken) : isGone() ? Promise.reject(gone()) : connect(),
+          })
+          const status = await mara
+            .get(path)
+            .buffer(true)
+            .parse((res, done) => {
+              res.on('data', () => undefined)
+              res.on('aborted', () => done(new Error('cut off'), null))
+              res.on('end', () => done(null, null))
+            })
+            .then(
+              (answer) => String(answer.status),
+              (error: Error & { status?: number }) => (error.status ? String(error.status) : 'cut off'),
+            )
+          Object.assign(pool, { query, connect })
+          met[path].add(status)
+          // it wasn't asked so often: the whole answer came
+          if (!failed) break
+        }
+        expect([path, [...met[path]].filter((s) => !['200', '503', 'cut off'].includes(s))]).toEqual([path, []])
+        expect([path, met[path].has('503')]).toEqual([path, true])
+        await mara.get('/api/health').expect(200)
+        await mara.get('/api/me').expect(200)
+      }
+      // what had begun to go out is cut off, never ended as if it were whole
+      expect(met[paths[0]!]!.has('cut off')).toBe(true)
+    } finally {
+      await home.close()
+    }
+  }, 120_000)
+})
