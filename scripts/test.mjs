@@ -183,8 +183,8 @@ await inLanes(
   [
     ...(some('unit') ? [() => jest('unit', ['core', 'contract', 'rig', 'papers', 'app'])] : []),
     ...(some('api') ? [() => jest('api', ['api'])] : []),
-    ...suites.filter((suite) => !isAlone(suite)).map((suite) => (lane) => inBrowser(suite, lane)),
     ...(suites.length > 0 ? [benches] : []),
+    ...suites.filter((suite) => !isAlone(suite)).map((suite) => (lane) => inBrowser(suite, lane)),
   ],
   3,
 )
