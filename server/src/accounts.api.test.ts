@@ -200,6 +200,44 @@ async function longAgo(userId: string) {
   await fresh()
 }
 
+describe('what is asked of a passkey', () => {
+  const begin = (origin?: string, agent = request.agent(world.app)) => {
+    const asking = agent.post('/api/sign-in/passkey/begin').send({})
+    return origin === undefined ? asking : asking.set('Origin', origin).set('Host', new URL(origin).host)
+  }
+  const answer = { response: { id: 'made-up', type: 'public-key', rawId: 'made-up', response: {} } }
+  it('is good for one answer and five minutes, at the server’s own name alone', async () => {
+    const agent = request.agent(world.app)
+    const asked = (await begin('http://test.example', agent).expect(200)).body
+    expect(asked).toMatchObject({ rpId: 'test.example', userVerification: 'required' })
+    const { rows } = await world.pool.query(
+      `select expire - now() < interval '6 minutes' as short from session where sess->'asked'->>'challenge' = $1`,
+      [asked.challenge],
+    )
+    expect(rows).toEqual([{ short: true }])
+    const send = () =>
+      agent.post('/api/sign-in/passkey').set('Origin', 'http://test.example').set('Host', 'test.example').send(answer)
+    expect((await send().expect(422)).body.type).toBe(code('passkeyRefused'))
+    // what was asked is used up by that
+    expect((await send().expect(409)).body.type).toBe(code('askAnew'))
+    expect((await begin('http://elsewhere.example').expect(409)).body.type).toBe(code('noName'))
+    expect((await begin().expect(409)).body.type).toBe(code('noName'))
+    await agent.get('/api/me').expect(401)
+  })
+  it('is written down so many times for one place', async () => {
+    const { app } = await world.another({ trustProxy: 'loopback' })
+    const ask = () =>
+      request(app)
+        .post('/api/sign-in/passkey/begin')
+        .set('X-Forwarded-For', '198.51.100.77')
+        .set('Origin', 'http://test.example')
+        .set('Host', 'test.example')
+        .send({})
+    for (let i = 0; i < 200; i++) await ask().expect(200)
+    expect((await ask().expect(429)).body.detail).toMatch(/Too many passkeys/)
+  }, 60_000)
+})
+
 describe('what opens the lock of a device', () => {
   const secret = Buffer.alloc(32, 7).toString('base64')
   it('is held for its owner alone, given to who typed the password lately, and never told twice otherwise', async () => {

@@ -21,7 +21,7 @@ import { anybodyOf, scopeOf, surely, surelyBeside, uuidParam, type SignedIn, typ
 import type { Places } from '../http/place'
 import { HttpProblem } from '../http/problem'
 import type { Sessions } from '../http/session'
-import type { Challenge } from '../services/people/passkeys'
+import { CHALLENGE_MS, type Challenge } from '../services/people/passkeys'
 import type { Services } from '../services/services'
 
 const done = (act: (callback: (error?: unknown) => void) => void) =>
@@ -71,6 +71,8 @@ export function authRoutes(
   /** asks an authenticator, and remembers what it was asked */
   const asking = async <T>(req: Request, { options, challenge }: { options: T; challenge: Challenge }) => {
     req.session.asked = challenge
+    // nobody's session lives no longer than what was asked
+    if (!req.session.person) req.session.cookie.maxAge = CHALLENGE_MS
     await done((callback) => req.session.save(callback))
     return options
   }
@@ -82,7 +84,7 @@ export function authRoutes(
   }
   router.post('/sign-in/passkey/begin', async (req, res) => {
     Nothing.parse(req.body)
-    res.json(await asking(req, await accounts.passkeys.ask(req.get('origin'))))
+    res.json(await asking(req, await accounts.askPasskey(req.get('origin'), from(req))))
   })
   router.post('/sign-in/passkey', async (req, res) => {
     const row = await accounts.byPasskey(PasskeyAnswer.parse(req.body), asked(req), from(req))

@@ -134,6 +134,11 @@ export function makeAccounts({
   return {
     whoIs,
     passkeys,
+    /** What is asked is written down for whoever asks: so many times from one place. */
+    async askPasskey(origin: string | undefined, from: Place) {
+      await tries.count('passkey', '', from)
+      return passkeys.ask(origin)
+    },
     /** Who signs in with a passkey needs neither password nor code: it asked for finger, face or PIN itself. */
     async byPasskey(answer: PasskeyAnswer, asked: Parameters<typeof passkeys.proven>[1], from: Place) {
       await tries.count('passkey', '', from)

@@ -15,7 +15,7 @@ import { HttpProblem } from '../../http/problem'
 /** Devices that one person ever signs in with. */
 const MOST = 20
 /** a page that was left open asks anew */
-const CHALLENGE_MS = 5 * 60_000
+export const CHALLENGE_MS = 5 * 60_000
 
 /** What was asked of an authenticator, kept in the session that asked, and good for one answer. */
 export interface Challenge {
