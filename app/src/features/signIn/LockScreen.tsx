@@ -70,7 +70,7 @@ export function LockScreen() {
         testID={byPassword ? 'unlock-password' : 'unlock-pin'}
         onSubmit={() => void open()}
       />
-      {code === undefined ? null : (
+      {code === undefined || !byPassword ? null : (
         <TextField
           label="Code"
           value={code}
