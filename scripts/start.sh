@@ -64,7 +64,7 @@ if [ -n "$DEV" ]; then
 fi
 
 serve() {
-  WEB_DIR="$ROOT/app/dist" node --enable-source-maps "$ROOT/server/dist/main.js" &
+  WEB_DIR="$ROOT/app/dist" node --enable-source-maps --max-semi-space-size=64 "$ROOT/server/dist/main.js" &
   SERVER=$!
   CHILDREN=($SERVER)
   echo $SERVER >"$DATA/server.pid"

@@ -40,6 +40,8 @@ export function makeApp(options: AppOptions): { app: Express; close(): void } {
   const { webDir, logLevel = 'warn', trustProxy } = options
   const app = express()
   app.disable('x-powered-by')
+  // no answer of the API is stored, so none is compared; files have tags of their own
+  app.disable('etag')
   if (trustProxy) app.set('trust proxy', /^\d+$/.test(trustProxy) ? Number(trustProxy) : trustProxy)
   const metrics = makeMetrics(options.pool, options.metricsToken)
   app.use(requestLog(logLevel), metrics.count)
@@ -47,7 +49,9 @@ export function makeApp(options: AppOptions): { app: Express; close(): void } {
     if (req.secure) res.setHeader('Strict-Transport-Security', `max-age=${YEAR_S}`)
     next()
   })
-  app.use(compression())
+  // an answer to something written is a few hundred bytes, and is never asked for again
+  const compress = compression()
+  app.use((req, res, next) => (req.method === 'GET' ? compress(req, res, next) : next()))
   app.get('/api/metrics', metrics.show)
   const { router, close } = api(options)
   app.use('/api', router)
@@ -82,13 +86,14 @@ function api({ services, pool, sessionSecret }: AppOptions) {
   const news = newsRoutes(services.news, stillReads(sessions.whose, services.accounts.whoIs))
   router.use(sessions.handler, identify(services.accounts.whoIs))
   const places = makePlaces(sessionSecret)
+  // what a crowd of phones asks for first: every router before it looks at each of its paths
+  router.use(unitRoutes(services))
   router.use(authRoutes(services, sessions, places))
   router.use(news.router)
   router.use(bookRoutes(services))
   router.use(cylinderRoutes(services))
   router.use(peopleRoutes(services))
   router.use(leavingRoutes(services, places))
-  router.use(unitRoutes(services))
   router.use(() => {
     throw notFound()
   })

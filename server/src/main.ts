@@ -19,7 +19,7 @@ process.on('uncaughtException', (error) => {
 
 /** Everything the process needs comes from its environment; scripts/ sets it. */
 function setting(name: string, fallback?: string): string {
-  const value = process.env[name] ?? fallback
+  const value = process.env[name] || fallback
   if (value === undefined) throw new Error(`${name} is not set; start the server through ./zetesis`)
   return value
 }

@@ -31,10 +31,9 @@ export async function addChunks(
   { lastSeq, lastHash }: { lastSeq: number; lastHash: string },
   chunks: readonly { number: number; count: number; bytes: Buffer }[],
 ): Promise<boolean> {
-  const list = sql.join(
-    chunks.map(({ number, count, bytes }) => sql`(${number}::integer, ${count}::integer, ${bytes}::bytea)`),
-    sql`, `,
-  )
+  const numbers = sql.param(chunks.map((c) => c.number))
+  const counts = sql.param(chunks.map((c) => c.count))
+  const bytes = sql.param(chunks.map((c) => c.bytes))
   try {
     const { rowCount } = await db.execute(sql`
       with unit as (
@@ -44,7 +43,7 @@ export async function addChunks(
       )
       insert into ${traceChunks} (company_id, unit_id, trace_id, number, count, bytes)
       select unit.company_id, unit.unit_id, ${traceId}::uuid, c.number, c.count, c.bytes
-      from unit, (values ${list}) as c(number, count, bytes)`)
+      from unit, unnest(${numbers}::integer[], ${counts}::integer[], ${bytes}::bytea[]) as c(number, count, bytes)`)
     return rowCount === chunks.length
   } catch (error) {
     if (isTaken(error)) return false
