@@ -1,5 +1,5 @@
 import { analyseDecay, decayResult, waterVapourPressurePa, type DecayResult } from '@zetesis/core'
-import { causeText, decayReason, nextForDecay } from './decay'
+import { causeText, decayReason, heldWords, nextForDecay } from './decay'
 
 const MICRON = 0.133322368
 const terms = { limitPa: 500 * MICRON, holdS: 900 }
@@ -66,6 +66,12 @@ describe('the words of a decay', () => {
     const still = { ...result, verdict: 'tooClose' } as const
     expect(causeText(still, 'new')).toBe('can’t tell yet')
     expect(decayReason(still, 'ip')).toMatch(/not enough to say/)
+  })
+  it('nobody is asked to hold on at a unit that is sealed', () => {
+    const open = { ...held((t) => 300 + 28 * Math.log1p(t / 60), undefined, 450), verdict: 'tooClose' } as const
+    expect(nextForDecay(open, 'new')).toMatch(/^Hold on: about/)
+    expect(heldWords(open, 'new')).toBe('The hold: can’t tell yet.')
+    expect(heldWords({ ...open, cause: 'tight' }, 'new')).toBe('The hold: tight and dry.')
   })
   it('names whichever is likeliest of what passes', () => {
     const result = { ...held(() => 300), cause: 'inconclusive', verdict: 'in' } as const

@@ -70,6 +70,9 @@ export function causeText(result: Told, work: UnitFacts['work']): string {
 const likeliestOf = ({ likelihood }: Pick<DecayResult, 'likelihood'>) =>
   Object.entries(likelihood).sort((a, b) => b[1] - a[1])[0]![0] as keyof DecayResult['likelihood']
 
+/** The same of a hold that nobody can go on with, on a sealed unit: what it was, and nothing to do. */
+export const heldWords = (result: Told, work: UnitFacts['work']): string => `The hold: ${causeText(result, work)}.`
+
 /** What to do about a decay, in one line. */
 export function nextForDecay(result: DecayResult, work: UnitFacts['work']): string {
   const { cause, verdict, leakBeside, overWaterPa } = result

@@ -26,6 +26,7 @@ import {
   settlingText,
   stepReasonWords,
   swapWords,
+  notDecidingWords,
 } from './tuning'
 
 const sentence = (text: string) => {
@@ -138,6 +139,19 @@ describe('words of tuning', () => {
     ).toMatch(/against the advice \(not settled, only one coil short\): The van leaves\./)
     const net = { direction: 'add', before: mass(302.4), after: mass(297.3), net: true } as const
     expect(entryWords({ ...base, kind: 'weighed', ...net })).toBe('Added: 5.1 oz by the scale’s difference')
+  })
+  it('tell why a reading doesn’t decide by what happened to it', () => {
+    expect(notDecidingWords({ settled: true, chargeChanged: false }, false)).toBeUndefined()
+    expect(notDecidingWords({ settled: false, chargeChanged: false }, false)).toBe(
+      'Read before it had settled. Take another.',
+    )
+    expect(notDecidingWords({ settled: false, chargeChanged: true }, false)).toBe(
+      'The charge changed since this reading. Take another.',
+    )
+    // nobody takes anything at a sealed unit
+    expect(notDecidingWords({ settled: false, chargeChanged: true }, true)).toBe(
+      'The charge changed since this reading.',
+    )
   })
   it('tell how it settles', () => {
     sentence(settlingText(settled, 'ip'))

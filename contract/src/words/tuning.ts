@@ -67,7 +67,7 @@ export const separatingWords = ([a, b]: readonly [FaultCause, FaultCause], sympt
 /** What to do about it, where it isn't the charge. */
 export const causeActWords: Record<FaultCause, string | undefined> = {
   none: undefined,
-  undercharge: 'Find the leak: a sealed system loses none.',
+  undercharge: 'Check what was weighed in. If that is right, look for the leak.',
   nearlyEmpty: 'Find the leak, recover what is left, and weigh in the whole charge: small steps don’t get there.',
   overcharge: undefined,
   restriction: 'Change the drier; charge won’t mend it.',
@@ -238,6 +238,16 @@ export function lostWords(missing: readonly SystemChannel[], lost: readonly Conc
   const names = missing.map((c) => recordedWords[c].toLowerCase()).join(', ')
   if (lost.length === 0) return `Nothing from ${names}; no conclusion needs it.`
   return `Nothing from ${names}, so this falls away: ${lost.map((c) => conclusionWords[c]).join(', ')}. The rest goes on.`
+}
+
+/** Why a logged reading doesn't decide, and what to do as long as anything may be done; nothing where it decides. */
+export function notDecidingWords(
+  { settled, chargeChanged }: { readonly settled: boolean; readonly chargeChanged?: boolean },
+  sealed: boolean,
+): string | undefined {
+  if (settled) return undefined
+  const why = chargeChanged ? 'The charge changed since this reading.' : 'Read before it had settled.'
+  return sealed ? why : `${why} Take another.`
 }
 
 export const settlingWords: Record<SettlingResult['state'], string> = {

@@ -68,7 +68,12 @@ export function judgedReadings(record: UnitRecord, terms: ReadingTerms) {
     all,
     both: judged,
     heating,
-    reading: { ...last, settled, targetMovedK: before && moved(last.judged, before.judged) },
+    reading: {
+      ...last,
+      settled,
+      chargeChanged: last.settled && !settled,
+      targetMovedK: before && moved(last.judged, before.judged),
+    },
   }
 }
 

@@ -65,7 +65,10 @@ export interface UnitView {
   readonly reading?: {
     readonly item: LogItem<Reading>
     readonly judged: JudgedReading
+    /** it may decide: the system had settled, and its charge is still what it was then */
     readonly settled: boolean
+    /** it had settled when it was read, and charge went in or came out since */
+    readonly chargeChanged: boolean
     readonly targetMovedK?: number
   }
   /** the latest reading in heating: a check beside the one that decides */

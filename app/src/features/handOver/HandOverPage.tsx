@@ -1,6 +1,7 @@
 import {
   chainWords,
   entryProblemWords,
+  notDecidingWords,
   provisionalWords,
   safetyWords,
   stageWords,
@@ -91,10 +92,7 @@ function Finals({ unit }: { unit: UnitHandle }) {
         </Banner>
       ) : null}
       {view.reading ? (
-        <Verdict
-          judged={view.reading.judged}
-          note={view.reading.settled ? undefined : 'Taken before it had settled.'}
-        />
+        <Verdict judged={view.reading.judged} note={notDecidingWords(view.reading, view.sealed)} />
       ) : view.provisional ? null : (
         <Banner metal="none" word="No verdict">
           No start-up reading was taken.

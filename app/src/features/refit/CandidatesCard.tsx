@@ -56,19 +56,22 @@ export function CandidatesCard({
   const found = useMemo(
     () =>
       from
-        ? draft.compared.map((candidate) =>
-            assessSuitability({
-              oldRefrigerant: from,
-              candidate,
-              equipment: {
-                ...(facts.builtFor ? { builtFor: facts.builtFor } : {}),
-                ...(plate ? { highSideDesignPa: toSi('gaugePressure', plate) } : {}),
-                oil: conversion.oil,
-              },
-              conditions: usualConditions(method),
-              profile: method,
-            }),
-          )
+        ? draft.compared
+            .map((candidate) =>
+              assessSuitability({
+                oldRefrigerant: from,
+                candidate,
+                equipment: {
+                  ...(facts.builtFor ? { builtFor: facts.builtFor } : {}),
+                  ...(plate ? { highSideDesignPa: toSi('gaugePressure', plate) } : {}),
+                  oil: conversion.oil,
+                },
+                conditions: usualConditions(method),
+                profile: method,
+              }),
+            )
+            // what may be done stands before what may not
+            .sort((a, b) => Number(a.stop !== undefined) - Number(b.stop !== undefined))
         : [],
     [draft.compared, from, facts.builtFor, plate, conversion.oil, method],
   )

@@ -1,4 +1,4 @@
-import { countdown, entryProblemWords, minutesText, safetyWords } from '@zetesis/contract'
+import { countdown, entryProblemWords, minutesText, notDecidingWords, safetyWords } from '@zetesis/contract'
 import { readableIn, type Instrument, type InstrumentClass, type LiveAssessment, conditionsWindow } from '@zetesis/core'
 import { Fragment, useMemo, useState } from 'react'
 import { useMedia, YStack } from 'tamagui'
@@ -217,11 +217,7 @@ function ReadingBench({
           setRefused(first && entryProblemWords(first, system))
         }
       : undefined
-  const note = typing
-    ? 'As typed, not logged yet.'
-    : shown?.settled
-      ? undefined
-      : 'Logged before it had settled: take another.'
+  const note = typing ? 'As typed, not logged yet.' : last && notDecidingWords(last, view.sealed)
   return (
     <YStack gap="$4">
       {settle ? <Settling endsMs={settle.endsMs} afterS={view.method.settleAfterStartS.si} /> : null}

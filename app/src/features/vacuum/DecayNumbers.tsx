@@ -1,4 +1,4 @@
-import { decayLines, nextForDecay, sampleProblemWords } from '@zetesis/contract'
+import { decayLines, heldWords, nextForDecay, sampleProblemWords } from '@zetesis/contract'
 import type { DecayResult, UnitFacts } from '@zetesis/core'
 import { useState } from 'react'
 import { WorkingLines } from '@/verdict/WorkingLines'
@@ -8,21 +8,23 @@ import { Disclosure } from '@/ui/Disclosure'
 import { Body, Heading, Soft } from '@/ui/Words'
 import type { DecayAnswer } from '@/workers/decay.worker'
 
-/** What to do about it in a line, and under it every number. */
+/** What to do about it in a line, or what it was where the unit is sealed, and under it every number. */
 export function DecayNumbers({
   result,
   facts,
+  sealed,
   problems,
 }: {
   result: DecayResult
   facts: UnitFacts
+  sealed: boolean
   problems: DecayAnswer['problems']
 }) {
   const { system } = useSettings()
   const [open, setOpen] = useState(false)
   return (
     <Card testID="decay-next">
-      <Heading>{nextForDecay(result, facts.work)}</Heading>
+      <Heading>{(sealed ? heldWords : nextForDecay)(result, facts.work)}</Heading>
       {problems.map((problem) => (
         <Soft key={problem.code}>{sampleProblemWords(problem)}</Soft>
       ))}

@@ -134,7 +134,7 @@ function Vacuum({ unit }: { unit: UnitHandle }) {
         </Body>
       )}
       {result && (isJudged(vacuum.verdict) || result.confidence > 0) ? (
-        <DecayNumbers result={result} facts={view.facts} problems={recorded?.problems ?? []} />
+        <DecayNumbers result={result} facts={view.facts} sealed={view.sealed} problems={recorded?.problems ?? []} />
       ) : null}
       <Odd recorded={recorded} />
       {view.sealed ? null : (
