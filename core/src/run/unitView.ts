@@ -68,7 +68,7 @@ export interface UnitView {
     /** it may decide: the system had settled, and its charge is still what it was then */
     readonly settled: boolean
     /** it had settled when it was read, and charge went in or came out since */
-    readonly chargeChanged: boolean
+    readonly chargeChanged?: boolean
     readonly targetMovedK?: number
   }
   /** the latest reading in heating: a check beside the one that decides */
