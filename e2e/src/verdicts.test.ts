@@ -170,6 +170,26 @@ describe('labels, instruments and three verdicts', () => {
     await lead.reads('verdict', /In1[34]\.\d± \d\.\d °F superheat.*Target 13\.1 °F from the model’s label/)
     assert.equal(await count(lead, 'lit-cell'), 4)
     await lead.reads('method-line', /A piston meters/)
+    // with the keyboard up it stands over the button, in sight with the field; a tap goes to the whole of it
+    const tall = lead.page.viewport()!
+    await lead.page.setViewport({ ...tall, height: 510 })
+    await lead.page.focus('[data-testid=suctionLine]')
+    await lead.reads('bar-line', /^In 1[34]\.\d, target 13\.1 · /)
+    await lead.until(() => {
+      const place = (id: string) => document.querySelector(`[data-testid=${id}]`)!.getBoundingClientRect()
+      const [field, line, button] = [place('suctionLine'), place('bar-line'), place('bar-action')]
+      return field.top >= 0 && field.bottom <= line.top && line.bottom <= button.top && button.bottom <= innerHeight
+    })
+    await lead.type('suctionLine', '70')
+    await lead.reads('bar-line', /^Out 2\d\.\d, target 13\.1 · /)
+    await lead.type('suctionLine', '54.5')
+    await lead.press('bar-line')
+    await lead.until(() => {
+      const { top } = document.querySelector('[data-testid=verdict]')!.getBoundingClientRect()
+      return top >= 0 && top < innerHeight / 2
+    })
+    await lead.gone('bar-line')
+    await lead.page.setViewport(tall)
     await lead.press('bar-action')
     await lead.reads('verdict', /Target 13\.1 °F/)
     // outside the chart there is no target, and the rule doesn’t step in

@@ -8,6 +8,7 @@ import { useIsLocked } from '@/sync/useLock'
 import { useNews } from '@/sync/useNews'
 import { useSession } from '@/sync/useSession'
 import { BarActionProvider } from './barAction'
+import { BarLineProvider } from './barLine'
 import { fetchPagesWhileIdle } from './lazyPage'
 import { usePlace } from './usePlace'
 
@@ -18,8 +19,10 @@ export function Inside() {
   useEffect(fetchPagesWhileIdle, [])
   return (
     <BarActionProvider>
-      {locked ? null : <Following />}
-      <Slot />
+      <BarLineProvider>
+        {locked ? null : <Following />}
+        <Slot />
+      </BarLineProvider>
     </BarActionProvider>
   )
 }

@@ -9,6 +9,7 @@ import { useUnits } from '@/sync/useUnits'
 import { useTyping } from '@/ui/fields'
 import { Ticking } from '@/ui/Ticking'
 import { useBar } from './barAction'
+import { goToShown, useLine, type BarLine } from './barLine'
 import { needHref, unitPath } from './routes'
 import { SyncNote } from './SyncNote'
 
@@ -21,6 +22,7 @@ export function WaitBar() {
     units.reduce((sum, u) => sum + u.summary.waits.filter((w) => w.endsMs <= now).length, 0),
   )
   const { action, run } = useBar()
+  const line = useLine()
   const [open, setOpen] = useState(false)
   const router = useRouter()
   const { wide } = useMedia()
@@ -118,6 +120,7 @@ export function WaitBar() {
         <>
           {alone ? null : waitRow}
           {alone ? null : nextLink}
+          {alone && line ? <ShownLine line={line} /> : null}
           {button}
         </>
       )}
@@ -148,6 +151,27 @@ function WaitLine({ tag, endsMs, word, onPress }: { tag: string; endsMs: number;
         role="timer"
       />
       <Text color="$onBar" fontSize="$3">{`${tag} ${word}`}</Text>
+    </Button>
+  )
+}
+
+/** What is typed, judged as it stands, over the keyboard. */
+function ShownLine({ line }: { line: BarLine }) {
+  return (
+    <Button
+      unstyled
+      role="link"
+      testID="bar-line"
+      minHeight={36}
+      justifyContent="center"
+      backgroundColor="transparent"
+      borderWidth={0}
+      cursor="pointer"
+      onPress={() => goToShown(line)}
+    >
+      <Text color="$onBar" fontSize="$4" lineHeight="$4" fontWeight="700" numberOfLines={1}>
+        {line.text}
+      </Text>
     </Button>
   )
 }

@@ -1,4 +1,13 @@
-import { showText, type Act, type ChargeGateCode, type FaultCause, type UnitSystem } from '@zetesis/core'
+import {
+  show,
+  showText,
+  type Act,
+  type ChargeGateCode,
+  type FaultCause,
+  type JudgedReading,
+  type UnitSystem,
+} from '@zetesis/core'
+import { verdictWord } from './reading'
 import { causeActWords, causeOfFaultWords } from './tuning'
 
 /** What is looked at, as the head of a card says it. */
@@ -52,6 +61,21 @@ export function actHead(act: Act, system: UnitSystem): string {
     case 'read':
       return 'Finish the reading'
   }
+}
+
+/** A reading as it stands in one short line: verdict, figure, target, and what to do. */
+export function readingInShort(
+  judged: Pick<JudgedReading, 'verdict' | 'target' | 'decidingValueK' | 'findings'> & Parameters<typeof verdictWord>[0],
+  act: Act | undefined,
+  system: UnitSystem,
+): string {
+  const { target, decidingValueK, findings } = judged
+  const isPossible = findings.every((f) => f.code !== 'impossible')
+  const figure =
+    decidingValueK !== undefined && target.ok && isPossible
+      ? ` ${show('temperatureDifference', decidingValueK, system).figure}, target ${show('temperatureDifference', target.targetK, system).figure}`
+      : ''
+  return `${verdictWord(judged)}${figure}${act ? ` · ${actHead(act, system)}` : ''}`
 }
 
 /** Why, where the head alone doesn’t say it and no gate does. */

@@ -1,8 +1,16 @@
-import { countdown, entryProblemWords, minutesText, notDecidingWords, safetyWords } from '@zetesis/contract'
+import {
+  countdown,
+  entryProblemWords,
+  minutesText,
+  notDecidingWords,
+  safetyWords,
+  readingInShort,
+} from '@zetesis/contract'
 import { readableIn, type Instrument, type InstrumentClass, type LiveAssessment, conditionsWindow } from '@zetesis/core'
 import { Fragment, useMemo, useState } from 'react'
 import { useMedia, YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
+import { useBarLine } from '@/frame/barLine'
 import { chosenFor, useInstrumentChoice, type SlotChoice } from '@/kit/choice'
 import { InstrumentPicker } from '@/kit/InstrumentPicker'
 import { useReadingsFrom } from '@/recording/ReadingsFrom'
@@ -196,6 +204,10 @@ function ReadingBench({
   const settle = view.waits.find((w) => w.kind === 'settle')
   const tuned = useTuned(unit, shown)
   const advised = tuned && stepOf(tuned)
+  useBarLine(
+    !taking ? undefined : typing && shown ? readingInShort(shown.judged, tuned?.act, system) : 'Nothing typed yet',
+    'verdict',
+  )
   const strike = useStrikeStep(unit)
   const now = useMemo(() => {
     if (typing) return { values: preview, settled: false }
