@@ -86,7 +86,13 @@ const entry = () => ({ ...stamp(), kind: 'micron', reading: { value: 300 + (micr
 const note = () => ({ ...stamp(), kind: 'note', text: 'a note of ordinary length, as a lead writes it' })
 const body = (entries: unknown[]) => JSON.stringify({ entries })
 async function post(unitId: string, entries: unknown[]) {
-  const answer = await fetch(`${base}/api/units/${unitId}/entries`, { method: 'POST', headers, body: body(entries) })
+  const send = () => fetch(`${base}/api/units/${unitId}/entries`, { method: 'POST', headers, body: body(entries) })
+  let answer = await send()
+  // busy: sent again after a moment, as phones do
+  for (let tries = 0; answer.status === 503 && tries < 20; tries++) {
+    await new Promise((resolve) => setTimeout(resolve, 500))
+    answer = await send()
+  }
   if (answer.status !== 201) throw new Error(`${answer.status} ${await answer.text()}`)
 }
 async function openUnit(tag: string) {

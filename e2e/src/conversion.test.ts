@@ -53,6 +53,11 @@ describe('a conversion', () => {
     await lead.gone('choose-R-32')
     await lead.press('compare-R-422D')
     await lead.reads('candidate-R-422D', /capacity, same compressor−\d+ %/)
+    // what may be done stands before what may not, whichever was tapped first
+    const order = await lead.page.$$eval('[data-testid^="candidate-R-"]', (found) =>
+      found.map((e) => e.getAttribute('data-testid')),
+    )
+    assert.deepEqual(order, ['candidate-R-422D', 'candidate-R-32'])
     await lead.press('choose-R-422D')
     // the reason is asked for, and nothing is lost
     await lead.shows('Write it in a few words')

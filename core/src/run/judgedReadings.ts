@@ -71,7 +71,7 @@ export function judgedReadings(record: UnitRecord, terms: ReadingTerms) {
     reading: {
       ...last,
       settled,
-      chargeChanged: last.settled && !settled,
+      ...(last.settled && !settled ? { chargeChanged: true } : {}),
       targetMovedK: before && moved(last.judged, before.judged),
     },
   }

@@ -80,22 +80,20 @@ describe('the copper line', () => {
   })
   it('says of a settled reading that the charge changed since, not that it was early', () => {
     const read: Lines = [[-15, { kind: 'reading', mode: 'cooling', values: good }]]
+    const early: Lines = [[-25, { kind: 'reading', mode: 'cooling', values: good }]]
     const step: Lines = [
       [
         -12,
         { kind: 'weighed', direction: 'add', before: { value: 185, unit: 'oz' }, after: { value: 183, unit: 'oz' } },
       ],
     ]
-    expect(view(opened, decayed, weighed, started, read).reading).toMatchObject({ settled: true, chargeChanged: false })
-    expect(view(opened, decayed, weighed, started, read, step).reading).toMatchObject({
-      settled: false,
-      chargeChanged: true,
-    })
-    const early: Lines = [[-25, { kind: 'reading', mode: 'cooling', values: good }]]
-    expect(view(opened, decayed, weighed, started, early, step).reading).toMatchObject({
-      settled: false,
-      chargeChanged: false,
-    })
+    const told = (...more: Lines[]) => {
+      const { settled, chargeChanged = false } = view(opened, decayed, weighed, started, ...more).reading!
+      return { settled, chargeChanged }
+    }
+    expect(told(read)).toEqual({ settled: true, chargeChanged: false })
+    expect(told(read, step)).toEqual({ settled: false, chargeChanged: true })
+    expect(told(early, step)).toEqual({ settled: false, chargeChanged: false })
   })
   it('does not settle a charge on a cold day, though the reading is In', () => {
     const cold: Lines = [[-15, { kind: 'reading', mode: 'cooling', values: { ...good, outdoor: degF(60) } }]]
