@@ -99,8 +99,14 @@ describe('with gloves, by keyboard, in large type', () => {
       await lead.page.keyboard.type(value)
       await lead.page.keyboard.press('Enter')
     }
-    // the bar is its action alone
-    assert.equal(await lead.page.evaluate(`document.querySelectorAll('[data-testid="wait-bar"] button').length`), 1)
+    // the bar is its action, and over it what was typed amounts to
+    assert.deepEqual(
+      await lead.page.$$eval('[data-testid="wait-bar"] button', (found) =>
+        found.map((e) => e.getAttribute('data-testid')),
+      ),
+      ['bar-line', 'bar-action'],
+    )
+    await lead.reads('bar-line', /, target 10\.0 · /)
     await lead.page.click('[data-testid="bar-action"]')
     await lead.until(`document.querySelector('[data-testid="bar-action"]').textContent === 'Take another reading'`)
     assert.equal(await lead.page.evaluate('window.scrolls'), 0)
