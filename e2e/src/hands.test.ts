@@ -106,7 +106,7 @@ describe('with gloves, by keyboard, in large type', () => {
       ),
       ['bar-line', 'bar-action'],
     )
-    await lead.reads('bar-line', /, target 10\.0 · /)
+    await lead.reads('bar-line', /, target 10\.0 °F · /)
     await lead.page.click('[data-testid="bar-action"]')
     await lead.until(`document.querySelector('[data-testid="bar-action"]').textContent === 'Take another reading'`)
     assert.equal(await lead.page.evaluate('window.scrolls'), 0)

@@ -174,14 +174,14 @@ describe('labels, instruments and three verdicts', () => {
     const tall = lead.page.viewport()!
     await lead.page.setViewport({ ...tall, height: 510 })
     await lead.page.focus('[data-testid=suctionLine]')
-    await lead.reads('bar-line', /^In 1[34]\.\d, target 13\.1 · /)
+    await lead.reads('bar-line', /^In 1[34]\.\d, target 13\.1 °F · /)
     await lead.until(() => {
       const place = (id: string) => document.querySelector(`[data-testid=${id}]`)!.getBoundingClientRect()
       const [field, line, button] = [place('suctionLine'), place('bar-line'), place('bar-action')]
       return field.top >= 0 && field.bottom <= line.top && line.bottom <= button.top && button.bottom <= innerHeight
     })
     await lead.type('suctionLine', '70')
-    await lead.reads('bar-line', /^Out 2\d\.\d, target 13\.1 · /)
+    await lead.reads('bar-line', /^Out 2\d\.\d, target 13\.1 °F · /)
     await lead.type('suctionLine', '54.5')
     await lead.press('bar-line')
     await lead.until(() => {

@@ -169,7 +169,7 @@ function ShownLine({ line }: { line: BarLine }) {
       cursor="pointer"
       onPress={() => goToShown(line)}
     >
-      <Text color="$onBar" fontSize="$4" lineHeight="$4" fontWeight="700" numberOfLines={1}>
+      <Text color="$onBar" fontSize="$4" lineHeight="$4" fontWeight="700" numberOfLines={2}>
         {line.text}
       </Text>
     </Button>

@@ -73,7 +73,7 @@ export function readingInShort(
   const isPossible = findings.every((f) => f.code !== 'impossible')
   const figure =
     decidingValueK !== undefined && target.ok && isPossible
-      ? ` ${show('temperatureDifference', decidingValueK, system).figure}, target ${show('temperatureDifference', target.targetK, system).figure}`
+      ? ` ${show('temperatureDifference', decidingValueK, system).figure}, target ${showText('temperatureDifference', target.targetK, system)}`
       : ''
   return `${verdictWord(judged)}${figure}${act ? ` · ${actHead(act, system)}` : ''}`
 }
