@@ -29,9 +29,11 @@ export const FRESH_MS = 1000
 type Answer = (error: unknown, data?: session.SessionData | null) => void
 
 /** Sessions in PostgreSQL, each read once a second however many requests come, and written only when something in it changed. */
-class FreshStore extends connectPgSimple(session) {
+export class FreshStore extends connectPgSimple(session) {
   private readonly asked = new Map<string, Answer[]>()
   private readonly read = new LRUCache<string, string>({ max: 10_000, ttl: FRESH_MS })
+  /** counts up as a write begins and as it ends: what was read across one may be the row of before, and isn't kept */
+  private writes = 0
 
   override get(sid: string, callback: Answer): void {
     const kept = this.read.get(sid)
@@ -41,22 +43,36 @@ class FreshStore extends connectPgSimple(session) {
     if (waiting) return void waiting.push(callback)
     const asking = [callback]
     this.asked.set(sid, asking)
+    const { writes } = this
     super.get(sid, (error: Error | null, data?: session.SessionData | null) => {
-      this.asked.delete(sid)
+      if (this.asked.get(sid) === asking) this.asked.delete(sid)
       const text = data ? JSON.stringify(data) : undefined
-      if (text !== undefined) this.read.set(sid, text)
+      if (text !== undefined && writes === this.writes) this.read.set(sid, text)
       for (const answer of asking) answer(error, text === undefined ? null : (JSON.parse(text) as session.SessionData))
     })
   }
 
   override set(sid: string, data: session.SessionData, callback?: (error?: unknown) => void): void {
-    this.read.delete(sid)
-    super.set(sid, data, callback as (error: Error | null) => void)
+    super.set(sid, data, this.written(sid, callback) as (error: Error | null) => void)
   }
 
   override destroy(sid: string, callback?: (error?: unknown) => void): void {
+    super.destroy(sid, this.written(sid, callback) as (error: Error | null) => void)
+  }
+
+  /** whoever asks from the end of the write on gets what was written, and joins nobody who asked before */
+  private written(sid: string, callback?: (error?: unknown) => void): (error?: unknown) => void {
+    this.outdated(sid)
+    return (error) => {
+      this.outdated(sid)
+      callback?.(error)
+    }
+  }
+
+  private outdated(sid: string): void {
+    this.writes += 1
     this.read.delete(sid)
-    super.destroy(sid, callback as (error: Error | null) => void)
+    this.asked.delete(sid)
   }
 
   forget(): void {
