@@ -915,6 +915,8 @@ const samples: Record<string, readonly unknown[]> = {
   usualScaleHabits: [],
   usualSi: ['freezeK'],
   nextEvacuationStep: [view.vacuum, { live: false, typing: true }],
+  carryForward: [recordOf(opened), { nowMs: NOON, mostS: 1200 }],
+  withCarried: [values, { values, carried: { outdoor: new Date(NOON).toISOString() }, instruments: {}, kit: [] }],
   assessReading: [{ judged, settled: true }, view],
   stepWeighing: [[], []],
   isStep: [3, { kind: 'transfer', before: { fromS: 0, toS: 1, kg: 1 }, after: { fromS: 2, toS: 3, kg: 1 }, kg: 0 }],

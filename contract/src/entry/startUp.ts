@@ -1,4 +1,4 @@
-import { systemChannels, type StartUpEntry } from '@zetesis/core'
+import { slowChannels, systemChannels, type StartUpEntry } from '@zetesis/core'
 import { z } from 'zod'
 import type { Door } from '../door'
 import { librarySchemas } from '../library'
@@ -7,7 +7,7 @@ import { instrumentsSchema, readingValuesSchema } from './reading'
 import { entryOf, tied } from './tie'
 
 export function startUpSchemas(door: Door) {
-  const { quantity, id } = door
+  const { quantity, id, instant } = door
   const { InstrumentSchema } = librarySchemas(door)
   const entry = entryOf(door)
   return tied<StartUpEntry>()({
@@ -26,6 +26,7 @@ export function startUpSchemas(door: Door) {
       mode: z.enum(['cooling', 'heating']),
       baseline: z.literal(true).optional(),
       values: readingValuesSchema(door),
+      carried: z.partialRecord(z.enum(slowChannels), instant).optional(),
       instruments: instrumentsSchema(door).optional(),
       kit: z.array(InstrumentSchema).max(20).optional(),
       live: z

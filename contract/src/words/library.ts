@@ -43,6 +43,7 @@ export const habitWords: Record<HabitKey, string> = {
   inTrulyShare: 'Of those called In, truly in at least',
   outProbability: 'Out up to a probability of',
   settleAfterStartS: 'Wait after start',
+  carryReadingS: 'Slow readings count for',
   settleAfterStepS: 'Wait after a charge step',
   settleWindowS: 'Settled: judged over',
   settleSlopeKPerS: 'Settled: slope under',

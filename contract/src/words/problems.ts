@@ -3,7 +3,7 @@ import { elevationLimitsM, showText, type EntryProblem, type UnitSystem } from '
 import { circuitProblemWords, hoseStopWords } from './heatPump'
 import { habitProblemWords, instrumentProblemWords, labelProblemWords, profileProblemWords } from './libraryProblems'
 import { mayNotWords } from './people'
-import { refusalWords, stageWords } from './stages'
+import { minutesText, refusalWords, stageWords } from './stages'
 import { visitItemWords } from './visits'
 
 /** A sentence for what speaks against an entry. */
@@ -123,6 +123,8 @@ export function entryProblemWords(problem: EntryProblem, system: UnitSystem = 'i
       return 'This recording never began in this log.'
     case 'traceTwice':
       return 'This recording has begun already.'
+    case 'carriedTooOld':
+      return `This was read more than ${minutesText(problem.mostS)} ago. Read it again, or leave it out.`
     case 'notConversion':
       return 'This unit isn’t converted: set the kind of work under Prepare first.'
     case 'wordsMissing':

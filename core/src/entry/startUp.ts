@@ -2,7 +2,7 @@ import type { Base } from './base'
 import type { ChargeMode } from '../label/equipment'
 import type { Instrument } from '../measurement/instrument'
 import type { Quantity } from '../quantity/unit'
-import type { InstrumentsUsed, ReadingValues, SystemChannel } from '../reading/channels'
+import type { CarriedTimes, InstrumentsUsed, ReadingValues, SystemChannel } from '../reading/channels'
 
 /** What was seen to before the start; a question not answered is not asked here. */
 export interface PreStart extends Base<'preStart'> {
@@ -76,6 +76,7 @@ export interface Reading extends Base<'reading'> {
   /** of the machine as it was found, on the refrigerant that goes out of it */
   readonly baseline?: true
   readonly values: ReadingValues
+  readonly carried?: CarriedTimes
   readonly instruments?: InstrumentsUsed
   /** the instruments named above as they were then, so that the record can be judged without the company's kit */
   readonly kit?: readonly Instrument[]

@@ -193,6 +193,14 @@ export const habitSpecs = {
   settleAfterStepS: spec('settling', 'duration', 10, 'min', 'customary: 5–10 minutes after each change of charge', {
     max: 120,
   }),
+  carryReadingS: spec(
+    'settling',
+    'duration',
+    20,
+    'min',
+    'weather and the air of a house change slowly: a reading of 20 minutes ago still counts beside new pressures',
+    { max: 60 },
+  ),
   settleWindowS: spec('settling', 'duration', 3, 'min', 'settled is judged over 3 minutes', { min: 0.5, max: 30 }),
   settleSlopeKPerS: spec(
     'settling',

@@ -126,6 +126,19 @@ const table = {
   deviceIn: { dimension: 'temperature', side: 'high', step: 0.001, wire: 19, inSystem: true },
 } as const satisfies Record<string, ChannelSpec>
 
+/** What changes so slowly that the next reading may go by it: weather, the house's air, what the blower and the grid give. */
+export const slowChannels = [
+  'returnDryBulb',
+  'returnWetBulb',
+  'returnHumidity',
+  'outdoor',
+  'staticPressure',
+  'voltage',
+] as const
+export type SlowChannel = (typeof slowChannels)[number]
+/** Which values of a reading were taken earlier, and when (ISO time): they weren't read anew. */
+export type CarriedTimes = { readonly [C in SlowChannel]?: string }
+
 type Table = typeof table
 export type Channel = keyof Table
 /** The channels that have a property of the table. */

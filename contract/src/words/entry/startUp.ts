@@ -4,6 +4,7 @@ import {
   type LookedInto,
   type PreStart,
   type Quantity,
+  type Reading,
   type ReadingChannel,
   type StartUpEntry,
 } from '@zetesis/core'
@@ -19,13 +20,21 @@ export const startUpLines: EntryWords<StartUpEntry> = {
       entry.values,
     )
       .filter(([, q]) => q !== undefined)
-      .map(([key, q]) => `${shortWords[key as ReadingChannel]} ${showTyped(q as Quantity)}`)
+      .map(([key, q]) => `${shortWords[key as ReadingChannel]} ${showTyped(q as Quantity)}${earlier(entry, key)}`)
       .join(' · ')}`,
   lookedInto: (entry) => `Looked into: ${lookedIntoLine(entry)}`,
   disturbed: (entry) => disturbedWords[entry.what],
   probesExchanged: (entry) =>
     `Probes exchanged in the recording: ${recordedWords[entry.a].toLowerCase()} and ${recordedWords[entry.b].toLowerCase()}`,
   cameOff: (entry) => cameOffLine(entry),
+}
+
+/** of a value that wasn't read anew */
+function earlier({ at, carried }: Reading, channel: string): string {
+  const read = (carried as Readonly<Record<string, string | undefined>> | undefined)?.[channel]
+  if (read === undefined) return ''
+  const minutes = Math.round((Date.parse(at) - Date.parse(read)) / 60_000)
+  return ` (${minutes} min earlier)`
 }
 
 export const disturbedWords = {

@@ -42,6 +42,8 @@ export type EntryProblem =
   | { code: 'belowVacuum'; path: string }
   | { code: 'pressureOutsideData'; path: string; refrigerant: Refrigerant; lowGaugePa: number; highGaugePa: number }
   | { code: 'emptyReading'; path: '' }
+  /** a value of another time is older than the method lets count, or newer than its reading */
+  | { code: 'carriedTooOld'; path: string; mostS: number }
   | { code: 'emptySignature'; path: 'signature' }
   | { code: 'elevationOutside'; path: string }
   | { code: 'gateClosed'; path: ''; stages: Stage[] }

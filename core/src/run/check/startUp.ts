@@ -1,4 +1,5 @@
-import type { LookedInto, StartUpEntry } from '../../entry/startUp'
+import type { LookedInto, Reading, StartUpEntry } from '../../entry/startUp'
+import { isFresh } from '../carryForward'
 import { baselineFacts } from '../conversionRun'
 import { gatesClosed, notStarted, refused, uncovered, type Checks } from './asked'
 import { positive, type EntryProblem } from './problem'
@@ -10,8 +11,11 @@ export const startUpChecks: Checks<StartUpEntry['kind']> = {
   preStart: ({ rest }, { here }) =>
     rest ? checkReading(rest, here.facts, here.elevationM).map((p) => under('rest', p)) : [],
   started: (_, asked) => [...refused(asked), ...gatesClosed(asked, ['vacuum'])],
-  reading: ({ values, baseline, mode }, asked) => {
+  reading: (entry, asked) => {
+    const { values, baseline, mode } = entry
     const { here, record } = asked
+    const old = staleOf(entry, here.method.carryReadingS.si)
+    if (old.length > 0) return old
     if (mode === 'heating') {
       const coolsOnly = heats(asked, 'mode')
       if (coolsOnly.length > 0) return coolsOnly
@@ -28,6 +32,14 @@ export const startUpChecks: Checks<StartUpEntry['kind']> = {
     isTraceOf(record, traceId) ? [] : [{ code: 'unknownTrace', path: 'traceId' }],
   disturbed: (_, asked) => notStarted(asked),
   cameOff: (_, asked) => [...notStarted(asked), ...uncovered(asked)],
+}
+
+/** Values read earlier than the method lets count beside new ones. */
+function staleOf({ at, carried = {} }: Reading, mostS: number): EntryProblem[] {
+  const atMs = Date.parse(at)
+  return Object.entries(carried)
+    .filter(([, read]) => !isFresh({ readMs: Date.parse(read), atMs, mostS }))
+    .map(([channel]) => ({ code: 'carriedTooOld', path: `values.${channel}`, mostS }))
 }
 
 /** The problem of a value that stands elsewhere in the entry. */
