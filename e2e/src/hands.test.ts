@@ -113,6 +113,90 @@ describe('with gloves, by keyboard, in large type', () => {
     assert.deepEqual(lead.errors, [])
   })
 
+  it('reads again in place: two taps, four values on the page’s own pad, the verdict in sight', async () => {
+    const { lead } = stage
+    const unitId = await runningUnit(lead, 'G-02', {
+      refrigerant: 'R-410A',
+      metering: 'expansionValve',
+      targetSubcooling: { value: 10, unit: '°F' },
+    })
+    await lead.page.setViewport({ width: 390, height: 844 })
+    await lead.go(`/units/${unitId}/start-up`)
+    const first = {
+      suctionPressure: '121',
+      suctionLine: '52',
+      liquidPressure: '350',
+      liquidLine: '95.7',
+      returnDryBulb: '76',
+      returnWetBulb: '64',
+      outdoor: '90',
+    }
+    for (const [name, value] of Object.entries(first)) await lead.type(name, value)
+    await lead.press('bar-action')
+    await lead.until(`document.querySelector('[data-testid="bar-action"]').textContent === 'Take another reading'`)
+    let taps = 0
+    const tap = async (id: string) => {
+      taps++
+      await lead.page.click(`[data-testid="${id}"]`)
+    }
+    await tap('bar-action')
+    await lead.until(`document.activeElement.getAttribute('data-testid') === 'suctionPressure'`)
+    await lead.see('number-pad')
+    assert.equal(
+      await lead.page.$eval('[data-testid="suctionPressure"]', (e) => (e as HTMLInputElement).inputMode),
+      'none',
+    )
+    for (const value of ['118', '51.5', '344', '94']) {
+      for (const key of value) await lead.page.click(`[data-testid="pad-${key}"]`)
+      await lead.page.click('[data-testid="pad-next"]')
+    }
+    // the key that only this field has
+    await lead.until(`document.activeElement.getAttribute('data-testid') === 'returnDryBulb'`)
+    await lead.see('pad-same')
+    await lead.reads('bar-line', /^Probably in 11\.\d, target 10\.0 °F · /)
+    const seen = await lead.page.evaluate(`(() => {
+      const { top, bottom } = document.querySelector('[data-testid="bar-line"]').getBoundingClientRect()
+      return top >= 0 && bottom <= innerHeight
+    })()`)
+    assert.ok(seen, 'the verdict isn’t in sight while it is typed')
+    await tap('bar-action')
+    await lead.until(`document.querySelector('[data-testid="bar-action"]').textContent === 'Take another reading'`)
+    assert.ok(taps <= 3, `${taps} taps beside the values`)
+    const { entries } = await lead.json<{ entries: { entry: { values: object; carried?: object } }[] }>(
+      `/api/units/${unitId}/entries`,
+    )
+    const [again] = entries.slice(-1)
+    assert.deepEqual(Object.keys(again!.entry.carried ?? {}).sort(), ['outdoor', 'returnDryBulb', 'returnWetBulb'])
+    assert.deepEqual(Object.keys(again!.entry.values).sort(), Object.keys(first).sort())
+    assert.deepEqual(lead.errors, [])
+  })
+
+  it('types on the phone’s keyboard for whoever wants that, and on a page too low for keys', async () => {
+    const { lead } = stage
+    const inputMode = () => lead.page.$eval('[data-testid="before"]', (e) => (e as HTMLInputElement).inputMode)
+    const ids = await unitIds(lead)
+    await lead.go('/account')
+    await lead.press('pad-phone')
+    await lead.go(`/units/${ids['K-05']}/weigh-in`)
+    await lead.see('before')
+    await lead.page.click('[data-testid="before"]')
+    assert.equal(await inputMode(), 'decimal')
+    assert.equal(await lead.exists('number-pad'), false)
+    await lead.go('/account')
+    await lead.press('pad-own')
+    await lead.go(`/units/${ids['K-05']}/weigh-in`)
+    await lead.see('before')
+    await lead.page.click('[data-testid="before"]')
+    await lead.see('number-pad')
+    // pounds and ounces, as a charge is written
+    for (const key of ['5', 'pounds', '4', 'ounces']) await lead.page.click(`[data-testid="pad-${key}"]`)
+    assert.equal(await lead.value('before'), '5 lb 4 oz')
+    await lead.page.setViewport(TYPING)
+    await lead.gone('number-pad')
+    assert.equal(await inputMode(), 'decimal')
+    await lead.page.setViewport({ width: 390, height: 844 })
+  })
+
   for (const scheme of ['light', 'dark'] as const)
     it(`is worked by keyboard alone, every stop with a ring and in the order of reading, ${scheme}`, async () => {
       const desk = await Driver.open(stage.browser, stage.server.base, { width: 1000, height: 900 })

@@ -1,16 +1,19 @@
-import { actWords, countdown, waitWords } from '@zetesis/contract'
+import { actWords, barWords, countdown, waitWords } from '@zetesis/contract'
 import { agenda } from '@zetesis/core'
 import { usePathname, useRouter } from 'expo-router'
-import { useMemo, useState } from 'react'
+import { useMemo, useState, type ReactNode } from 'react'
 import { Button, Text, useMedia, XStack, YStack } from 'tamagui'
 import { useClock } from '@/settings/useNow'
 import { clock } from '@/sync/clock'
 import { useUnits } from '@/sync/useUnits'
 import { useTyping } from '@/ui/fields'
+import { usePadHost } from '@/ui/padField'
 import { Ticking } from '@/ui/Ticking'
 import { useBar } from './barAction'
 import { goToShown, useLine, type BarLine } from './barLine'
+import { NumberPad } from './NumberPad'
 import { needHref, unitPath } from './routes'
+import { scrollTop } from './scrollTop'
 import { SyncNote } from './SyncNote'
 
 /** At the bottom of every screen: the next wait to end, what is unsent, and the next thing to do, within the thumb's reach. */
@@ -21,6 +24,7 @@ export function WaitBar() {
   const over = useClock((now) =>
     units.reduce((sum, u) => sum + u.summary.waits.filter((w) => w.endsMs <= now).length, 0),
   )
+  usePadHost()
   const { action, run } = useBar()
   const line = useLine()
   const [open, setOpen] = useState(false)
@@ -38,13 +42,32 @@ export function WaitBar() {
     [units, over],
   )
   const [nextWait, ...others] = waits
-  const next = todo[0]
-  const nextLabel = next ? actWords(next.summary.need, next.tag) : isKnown ? 'Nothing waits on you' : 'Not known yet'
+  const path = usePathname()
+  // the unit one is in comes first for as long as it needs a hand
+  const next = todo.find(({ unitId }) => path.startsWith(unitPath(unitId))) ?? todo[0]
+  const nextLabel = next ? actWords(next.summary.need, next.tag) : isKnown ? barWords.nothing : barWords.unknown
   const nextPath = next && needHref(next.unitId, next.summary.need, next.summary.current)
-  const here = usePathname() === nextPath
-  const goNext = () => nextPath && router.navigate(nextPath as never)
+  const here = path === nextPath
+  const goNext = () => {
+    if (here) scrollTop()
+    else if (nextPath) router.navigate(nextPath as never)
+  }
+  const nextLink =
+    action && next && !here ? <BarLink onPress={goNext} lines={1}>{`${barWords.next(nextLabel)} ›`}</BarLink> : null
 
-  const waitRow = (
+  const waiting = nextWait ? (
+    <WaitLine
+      tag={nextWait.tag}
+      endsMs={nextWait.wait.endsMs}
+      word={waitWords[nextWait.wait.kind]}
+      onPress={() => router.navigate(unitPath(nextWait.unitId) as never)}
+    />
+  ) : null
+  const otherWaits =
+    others.length > 0 ? (
+      <BarLink onPress={() => setOpen(!open)} expanded={open}>{`${others.length} more ${open ? '▾' : '▴'}`}</BarLink>
+    ) : null
+  const row = (left: ReactNode, right: ReactNode) => (
     <XStack
       alignItems="center"
       justifyContent="space-between"
@@ -53,30 +76,16 @@ export function WaitBar() {
       flexGrow={wide ? 1 : 0}
       flexWrap="wrap"
     >
-      {nextWait ? (
-        <WaitLine
-          tag={nextWait.tag}
-          endsMs={nextWait.wait.endsMs}
-          word={waitWords[nextWait.wait.kind]}
-          onPress={() => router.navigate(unitPath(nextWait.unitId) as never)}
-        />
-      ) : (
-        <Text color="$onBarSoft" fontSize="$3">
-          {isKnown ? 'No wait runs' : 'Waits: not known yet'}
-        </Text>
-      )}
-      <XStack alignItems="center" gap="$3">
-        {others.length > 0 ? (
-          <BarLink
-            onPress={() => setOpen(!open)}
-            expanded={open}
-          >{`${others.length} more ${open ? '▾' : '▴'}`}</BarLink>
-        ) : null}
-        <SyncNote />
-      </XStack>
+      {left ?? <YStack />}
+      {right}
     </XStack>
   )
-  const nextLink = action && next && !here ? <BarLink onPress={goNext}>{`Next: ${nextLabel} ›`}</BarLink> : null
+  const notes = (
+    <XStack alignItems="center" gap="$3">
+      {otherWaits}
+      <SyncNote />
+    </XStack>
+  )
   const button = (
     <YStack minWidth={wide ? 340 : undefined}>
       {action ? (
@@ -92,10 +101,10 @@ export function WaitBar() {
       borderTopLeftRadius="$4"
       borderTopRightRadius="$4"
       paddingHorizontal={wide ? '$6' : '$3'}
-      paddingTop={alone ? '$1' : '$2'}
+      paddingTop={wide ? '$2' : alone && line ? '$1' : waiting ? '$1' : 0}
       // on a phone the button stands at the same place whether or not she types: nothing else ever comes under the thumb there
       paddingBottom={wide ? '$3' : '$2'}
-      gap="$1"
+      gap={wide || waiting || alone ? '$1' : 0}
       role="contentinfo"
       testID="wait-bar"
     >
@@ -112,21 +121,29 @@ export function WaitBar() {
         : null}
       {wide ? (
         <XStack alignItems="center" gap="$5">
-          {waitRow}
+          {row(waiting ?? <NoWait isKnown={isKnown} />, notes)}
           {nextLink}
           {button}
         </XStack>
       ) : (
         <>
-          {alone ? null : waitRow}
-          {alone ? null : nextLink}
+          {alone ? null : waiting ? row(waiting, notes) : null}
+          {alone ? null : waiting ? nextLink : row(nextLink, <SyncNote />)}
           {alone && line ? <ShownLine line={line} /> : null}
+          {alone ? <NumberPad /> : null}
           {button}
         </>
       )}
     </YStack>
   )
 }
+
+/** A desk has room to say that nothing runs. */
+const NoWait = ({ isKnown }: { isKnown: boolean }) => (
+  <Text color="$onBarSoft" fontSize="$3">
+    {isKnown ? barWords.noWait : barWords.waitsUnknown}
+  </Text>
+)
 
 function WaitLine({ tag, endsMs, word, onPress }: { tag: string; endsMs: number; word: string; onPress: () => void }) {
   return (
@@ -176,13 +193,24 @@ function ShownLine({ line }: { line: BarLine }) {
   )
 }
 
-function BarLink({ children, onPress, expanded }: { children: string; onPress: () => void; expanded?: boolean }) {
+function BarLink({
+  children,
+  onPress,
+  expanded,
+  lines,
+}: {
+  children: string
+  onPress: () => void
+  expanded?: boolean
+  lines?: number
+}) {
   return (
     <Button
       unstyled
       role="button"
       aria-expanded={expanded}
       minHeight={36}
+      flexShrink={1}
       alignItems="center"
       justifyContent="center"
       backgroundColor="transparent"
@@ -190,7 +218,7 @@ function BarLink({ children, onPress, expanded }: { children: string; onPress: (
       cursor="pointer"
       onPress={onPress}
     >
-      <Text color="$onBarSoft" fontSize="$3">
+      <Text color="$onBarSoft" fontSize="$3" {...(lines ? { numberOfLines: lines } : {})}>
         {children}
       </Text>
     </Button>

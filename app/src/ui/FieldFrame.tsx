@@ -8,19 +8,25 @@ export function FieldFrame({
   label,
   problem,
   hint,
+  aside,
   children,
 }: {
   id: string
   label: string
   problem?: string
   hint?: string
+  /** at the label's other end */
+  aside?: ReactNode
   children: ReactNode
 }) {
   return (
     <YStack gap="$1" {...{ 'data-field': true }}>
-      <Text render="label" {...{ htmlFor: id }} fontSize="$3" fontWeight="600" color="$ink">
-        {label}
-      </Text>
+      <XStack justifyContent="space-between" alignItems="baseline" gap="$2">
+        <Text render="label" {...{ htmlFor: id }} fontSize="$3" fontWeight="600" color="$ink" flexShrink={1}>
+          {label}
+        </Text>
+        {aside}
+      </XStack>
       <XStack
         minHeight={52}
         alignItems="stretch"

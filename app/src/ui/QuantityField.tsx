@@ -1,9 +1,11 @@
-import { preferredUnit, unitTable, type Dimension } from '@zetesis/core'
+import { preferredUnit, showTyped, unitTable, type Dimension } from '@zetesis/core'
 import { useId } from 'react'
 import { Button, Input, Text } from 'tamagui'
 import { useSettings } from '@/settings/settings'
 import { FieldFrame } from './FieldFrame'
 import { toNextField } from './fields'
+import { useOnPad, usePadOn } from './padField'
+import { Ticking } from './Ticking'
 
 /** A field's content: the text as typed, and the unit that a bare number is taken in. */
 export interface QuantityText {
@@ -21,6 +23,8 @@ export interface QuantityFieldProps {
   testID?: string
   mark?: string
   placeholder?: string
+  /** a value read a moment ago, which counts while the field is empty, and its age */
+  carried?: { readonly value: number; readonly unit: string; readonly ageText: (nowMs: number) => string }
 }
 
 /**
@@ -37,26 +41,42 @@ export function QuantityField({
   testID,
   mark,
   placeholder,
+  carried,
 }: QuantityFieldProps) {
   const id = useId()
   const { system } = useSettings()
   const unit = assumedUnit(dimension, value, system)
   const units = Object.keys(unitTable(dimension))
   const next = units[(units.indexOf(unit) + 1) % units.length]!
+  const nextUnit = () => onChange({ text: value.text, unit: next })
+  const before = value.text === '' ? carried : undefined
+  const same = before && (() => onChange(quantityAsText(before)))
+  useOnPad({ id, label, dimension, unit, nextUnit, same })
+  const isPadOn = usePadOn()
   return (
-    <FieldFrame id={id} label={mark ? `${mark} ${label}` : label} problem={problem} hint={hint}>
+    <FieldFrame
+      id={id}
+      label={mark ? `${mark} ${label}` : label}
+      problem={problem}
+      hint={hint}
+      aside={
+        before && same ? (
+          <Age of={label} text={before.ageText} onRenew={same} {...(testID ? { testID: `${testID}-age` } : {})} />
+        ) : null
+      }
+    >
       <Input
         unstyled
         id={id}
         value={value.text}
         onChangeText={(text: string) => onChange({ text, unit })}
-        inputMode="decimal"
+        inputMode={isPadOn ? 'none' : 'decimal'}
         enterKeyHint="next"
         blurOnSubmit={false}
         onSubmitEditing={() => toNextField(id)}
         autoComplete="off"
-        placeholder={placeholder}
-        placeholderTextColor="$hint"
+        placeholder={before ? carriedText(before, unit) : placeholder}
+        placeholderTextColor={before ? '$soft' : '$hint'}
         testID={testID}
         flex={1}
         width="100%"
@@ -84,13 +104,53 @@ export function QuantityField({
         cursor="pointer"
         aria-label={`${label}: unit ${unit}, change to ${next}`}
         testID={testID ? `${testID}-unit` : undefined}
-        onPress={() => onChange({ text: value.text, unit: next })}
+        onPress={nextUnit}
       >
         <Text fontFamily="$figure" fontWeight="600" fontSize="$4" color="$ink">
           {unit}
         </Text>
       </Button>
     </FieldFrame>
+  )
+}
+
+const carriedText = ({ value, unit }: { value: number; unit: string }, assumed: string) =>
+  unit === assumed ? String(value).replace('-', '−') : showTyped({ value, unit })
+
+const quantityAsText = ({ value, unit }: { value: number; unit: string }): QuantityText => ({
+  text: String(value).replace('-', '−'),
+  unit,
+})
+
+/** How old the value is that counts while nothing is typed; a tap takes it as read now. */
+function Age({
+  of,
+  text,
+  onRenew,
+  testID,
+}: {
+  of: string
+  text: (nowMs: number) => string
+  onRenew: () => void
+  testID?: string
+}) {
+  return (
+    <Button
+      unstyled
+      role="button"
+      aria-label={`${of}: the same, read now`}
+      testID={testID}
+      minHeight={44}
+      marginVertical={-12}
+      paddingLeft="$3"
+      justifyContent="center"
+      backgroundColor="transparent"
+      borderWidth={0}
+      cursor="pointer"
+      onPress={onRenew}
+    >
+      <Ticking text={text} fontSize="$3" lineHeight="$3" fontWeight="500" color="$soft" />
+    </Button>
   )
 }
 

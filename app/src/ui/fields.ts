@@ -13,8 +13,18 @@ export function toNextField(id: string): void {
   next.scrollIntoView({ block: 'nearest' })
 }
 
+/** Whether nothing to type in comes after it. */
+export function isLastField(id: string): boolean {
+  return [...document.querySelectorAll<HTMLElement>(typed)].filter(isShown).at(-1)?.id === id
+}
+
 /** Fields that are typed in one go, marked with this, come up together above the keyboard, so that nobody scrolls between them. */
 export const together = { 'data-together': true } as const
+
+/** Into the first of them, for a form that was just opened. */
+export function toFirstTogether(): void {
+  document.querySelector<HTMLElement>('main [data-together] input')?.focus()
+}
 
 function showTogether(): void {
   const group = document.activeElement?.closest('[data-together]')

@@ -23,6 +23,9 @@ export interface Palette {
   readonly bar: string
   readonly onBar: string
   readonly onBarSoft: string
+  /** keys of the number pad: digits, and the others */
+  readonly pad: string
+  readonly padQuiet: string
   readonly hold: string
 }
 
@@ -49,6 +52,8 @@ export const day: Palette = {
   bar: '#1C272D',
   onBar: '#FFFFFF',
   onBarSoft: '#C9D2D6',
+  pad: '#33424A',
+  padQuiet: '#27343B',
   hold: '#EDE5D2',
 }
 
@@ -76,5 +81,7 @@ export const dark: Palette = {
   bar: '#0B0F11',
   onBar: '#FFFFFF',
   onBarSoft: '#B7C0C4',
+  pad: '#2B363C',
+  padQuiet: '#1B2327',
   hold: '#262F33',
 }

@@ -4,12 +4,16 @@ export type ParseProblem =
   | { code: 'empty' }
   | { code: 'notANumber'; text: string }
   | { code: 'ambiguousSeparator'; text: string; asThousands: number; asDecimal: number }
+  /** a fraction that ends at its stroke, or has nothing above it */
+  | { code: 'halfFraction'; text: string }
+  /** sixteen ounces are a pound: 5 lb 17 oz is a slip of the thumb */
+  | { code: 'ouncesOverPound'; ounces: number }
   | { code: 'unknownUnit'; unit: string; accepted: readonly string[] }
 
 export type Parsed<D extends Dimension> = { ok: true; quantity: Quantity<D> } | { ok: false; problem: ParseProblem }
 
 /**
- * Reads what a gloved thumb typed: "118", "8.1 bar", "8,1 bar", "1 490", "−3", "5 lb 4 oz", "3/8 in". A bare number takes
+ * Reads what a gloved thumb typed: "118", "8.1 bar", "8,1 bar", "1 490", "−3", "5 lb 4 oz", "5 lb 4", "3/8 in", "1 1/8". A bare number takes
  * `assumedUnit`, which the field shows. A single separator before exactly three digits ("1,490") is refused, since it
  * is 1490 in one half of the world and 1.49 in the other.
  */
@@ -21,9 +25,14 @@ export function parseQuantity<D extends Dimension>(text: string, dimension: D, a
     .trim()
   if (clean === '') return { ok: false, problem: { code: 'empty' } }
   const compound = dimension === 'mass' ? poundsAndOunces(clean) : undefined
-  if (compound !== undefined) return { ok: true, quantity: { value: compound, unit: 'oz' } as Quantity<D> }
+  if (compound) {
+    const { pounds, ounces } = compound
+    if (ounces >= 16) return { ok: false, problem: { code: 'ouncesOverPound', ounces } }
+    return { ok: true, quantity: { value: pounds * 16 + ounces, unit: 'oz' } as Quantity<D> }
+  }
+  if (/^[+-]?[\d ]*\/(?! ?\d)|^\//.test(clean)) return { ok: false, problem: { code: 'halfFraction', text: clean } }
 
-  const match = /^([+-]?\d+ ?\/ ?\d+|[+-]?(?:\d[\d ]*)?(?:[.,]\d+)*[.,]?)(.*)$/.exec(clean)
+  const match = /^([+-]?(?:\d+ )?\d+ ?\/ ?\d+|[+-]?(?:\d[\d ]*)?(?:[.,]\d+)*[.,]?)(.*)$/.exec(clean)
   const digits = match?.[1]?.trim() ?? ''
   const rest = match?.[2]?.trim() ?? ''
   if (!/\d/.test(digits)) return { ok: false, problem: { code: 'notANumber', text: clean } }
@@ -38,14 +47,19 @@ export function parseQuantity<D extends Dimension>(text: string, dimension: D, a
   return { ok: true, quantity: { value: number, unit: unit as UnitOf<D> } }
 }
 
-function poundsAndOunces(text: string): number | undefined {
-  const match = /^(\d+) ?(?:lbs?|pounds?) ?(\d+(?:[.,]\d+)?) ?(?:oz|ounces?)\.?$/i.exec(text)
-  return match ? Number(match[1]) * 16 + Number(match[2]!.replace(',', '.')) : undefined
+/** after pounds a bare number is ounces */
+function poundsAndOunces(text: string): { pounds: number; ounces: number } | undefined {
+  const match = /^(\d+) ?(?:lbs?|pounds?)\.? ?(\d+(?:[.,]\d+)?) ?(?:oz|ounces?)?\.?$/i.exec(text)
+  return match ? { pounds: Number(match[1]), ounces: Number(match[2]!.replace(',', '.')) } : undefined
 }
 
 function readNumber(digits: string): number | { asThousands: number; asDecimal: number } | undefined {
-  const fraction = /^([+-]?\d+) ?\/ ?(\d+)$/.exec(digits)
-  if (fraction) return Number(fraction[2]) === 0 ? undefined : Number(fraction[1]) / Number(fraction[2])
+  const fraction = /^([+-]?)(?:(\d+) )?(\d+) ?\/ ?(\d+)$/.exec(digits)
+  if (fraction) {
+    const [, sign, whole = '0', above, below] = fraction
+    const size = Number(whole) + Number(above) / Number(below)
+    return Number(below) === 0 ? undefined : sign === '-' ? -size : size
+  }
   const spaced = /^([+-]?)(\d{1,3}(?: \d{3})+|\d+)?((?:[.,]\d+)*)[.,]?$/.exec(digits)
   if (!spaced) return undefined
   const whole = (spaced[2] ?? '').replace(/ /g, '')

@@ -76,6 +76,17 @@ describe('reading what was typed', () => {
 
   it('reads pounds and ounces, fractions of an inch, and temperatures', () => {
     expect(parseQuantity('5 lb 4 oz', 'mass', 'g')).toEqual({ ok: true, quantity: { value: 84, unit: 'oz' } })
+    expect(parseQuantity('5 lb 4', 'mass', 'g')).toEqual({ ok: true, quantity: { value: 84, unit: 'oz' } })
+    expect(parseQuantity('5 lb 17 oz', 'mass', 'oz')).toEqual({
+      ok: false,
+      problem: { code: 'ouncesOverPound', ounces: 17 },
+    })
+    expect(parseQuantity('1 1/8', 'tube', 'in')).toEqual({ ok: true, quantity: { value: 1.125, unit: 'in' } })
+    expect(parseQuantity('−1 1/2', 'temperature', '°F')).toEqual({ ok: true, quantity: { value: -1.5, unit: '°F' } })
+    expect(parseQuantity('1 1/2 in', 'tube', 'mm')).toEqual({ ok: true, quantity: { value: 1.5, unit: 'in' } })
+    for (const half of ['3/', '/8', '1 3/', '3/ in'])
+      expect(parseQuantity(half, 'tube', 'in')).toEqual({ ok: false, problem: { code: 'halfFraction', text: half } })
+    expect(parseQuantity('13,2 °C', 'temperature', '°F')).toEqual({ ok: true, quantity: { value: 13.2, unit: '°C' } })
     expect(parseQuantity('3/8', 'tube', 'in')).toEqual({ ok: true, quantity: { value: 0.375, unit: 'in' } })
     expect(parseQuantity('1/0', 'tube', 'in').ok).toBe(false)
     expect(parseQuantity('21 C', 'temperature', '°F')).toEqual({ ok: true, quantity: { value: 21, unit: '°C' } })

@@ -7,6 +7,7 @@ import { LinkRow } from '@/ui/LinkRow'
 import { Heading, Soft, Title } from '@/ui/Words'
 import { LockCard } from './LockCard'
 import { PasskeysCard } from './PasskeysCard'
+import { PadCard } from './PadCard'
 import { PasswordCard } from './PasswordCard'
 import { SecondFactorCard } from './SecondFactorCard'
 import { SessionsCard } from './SessionsCard'
@@ -47,6 +48,7 @@ export function AccountPage() {
       <LockCard user={user} />
       <SecondFactorCard on={user.secondFactor} />
       <PasskeysCard />
+      <PadCard />
       <SessionsCard />
       <Soft>Your name stands under every entry that you log.</Soft>
     </Page>

@@ -114,7 +114,11 @@ function TypedBaseline({
   kit: readonly Instrument[]
 }) {
   const { view } = unit
-  const { control, preview, typing, again, takeAgain, save } = useReadingForm(unit, { baseline: true, choice, kit })
+  const { control, preview, typing, from, leaveOut, again, takeAgain, save } = useReadingForm(unit, {
+    baseline: true,
+    choice,
+    kit,
+  })
   const taking = !closed && (again || typing || !view.conversion?.baseline)
   useBarAction(closed ? undefined : taking ? 'Log this baseline' : 'Take another baseline', () =>
     taking ? void save() : takeAgain(),
@@ -126,7 +130,12 @@ function TypedBaseline({
         <>
           <Soft>{what}</Soft>
           <InstrumentPicker slots={readingSlots(kit)} choice={choice} onChoose={choose} profile={view.method} />
-          <ReadingFields control={control} title={`Baseline on ${view.facts.oldRefrigerant}`} />
+          <ReadingFields
+            control={control}
+            from={from}
+            onLeaveOut={leaveOut}
+            title={`Baseline on ${view.facts.oldRefrigerant}`}
+          />
         </>
       ) : null}
       {shown ? (

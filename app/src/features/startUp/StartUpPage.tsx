@@ -190,7 +190,7 @@ function ReadingBench({
   const { system } = useSettings()
   const { wide } = useMedia()
   const [refused, setRefused] = useState<string>()
-  const { control, preview, typing, again, takeAgain, save } = useReadingForm(unit, { choice, kit })
+  const { control, preview, typing, from, leaveOut, again, takeAgain, save } = useReadingForm(unit, { choice, kit })
   // the form stands first while a reading is being typed, so that what follows the typing never pushes it away
   const heating = view.heatPump.mode === 'heating'
   const last = shownReading(view)
@@ -247,6 +247,8 @@ function ReadingBench({
           />
           <ReadingFields
             control={control}
+            from={from}
+            onLeaveOut={leaveOut}
             title={`Reading, in ${view.heatPump.mode}`}
             mode={view.heatPump.mode}
             {...(heating ? { readable: readableIn('heating', view.heatPump.circuit) } : {})}

@@ -1,18 +1,31 @@
-import { entryProblemWords, notReadWords } from '@zetesis/contract'
-import type { ChargeMode, Dimension, EntryBody, Instrument, Readable } from '@zetesis/core'
+import { carryForwardWords, entryProblemWords, notReadWords } from '@zetesis/contract'
+import {
+  carryForward,
+  withCarried,
+  type CarriedForward,
+  type ChargeMode,
+  type Dimension,
+  type EntryBody,
+  type Instrument,
+  type Readable,
+  type SlowChannel,
+} from '@zetesis/core'
 import { useMemo, useState } from 'react'
 import { useWatch, type Control, type Path } from 'react-hook-form'
 import { useMedia, XStack, YStack } from 'tamagui'
 import type { SlotChoice } from '@/kit/choice'
 import { instrumentsFor } from '@/kit/instruments'
 import { useSettings } from '@/settings/settings'
+import { useNow } from '@/settings/useNow'
 import { whenSafe } from '@/sync/client'
+import { clock } from '@/sync/clock'
 import { Card } from '@/ui/Card'
 import { Disclosure } from '@/ui/Disclosure'
-import { together } from '@/ui/fields'
+import { toFirstTogether, together } from '@/ui/fields'
 import { FormQuantity } from '@/ui/FormQuantity'
 import { clearDraft, readDraft } from '@/ui/useDraft'
 import { useKeptForm } from '@/ui/useKeptForm'
+import { Press } from '@/ui/Press'
 import { Heading, Soft } from '@/ui/Words'
 import type { UnitHandle } from '@/unit/useUnit'
 import {
@@ -42,15 +55,28 @@ export function useReadingForm(
   const { form, submit } = useKeptForm<ReadingInput, ReadingOutput>({ schema, empty: emptyReading, draft: draftName })
   const { control, setError, reset } = form
   const typed = useWatch({ control })
-  const preview = useMemo(() => readableValues(typed as Partial<ReadingInput>, system), [typed, system])
+  const takeAgain = () => {
+    setAgain(true)
+    // once its fields are drawn: the pad is open, and no tap goes there first
+    setTimeout(toFirstTogether)
+  }
+  const { from, leaveOut } = useCarried(unit)
+  const read = useMemo(() => readableValues(typed as Partial<ReadingInput>, system), [typed, system])
+  const typing = Object.keys(read).length > 0
+  const preview = useMemo(() => (typing ? withCarried(read, from).values : read), [typing, read, from])
   const save = submit((output) => {
-    const values = typedValues(output)
+    const anew = typedValues(output)
+    const nothing = Object.keys(anew).length === 0
+    const { values, carried } = nothing ? { values: anew, carried: {} } : withCarried(anew, from)
+    const used = instrumentsFor(choice, anew, kit)
     const body: EntryBody = {
       kind: 'reading',
       mode: baseline ? 'cooling' : unit.view.heatPump.mode,
       ...(baseline ? { baseline } : {}),
       values,
-      ...instrumentsFor(choice, values, kit),
+      ...(Object.keys(carried).length > 0 ? { carried } : {}),
+      instruments: { ...of(from.instruments, carried), ...used.instruments },
+      kit: [...used.kit, ...from.kit.filter(({ id }) => !used.kit.some((k) => k.id === id))],
     }
     const problems = unit.append(body)
     for (const p of problems)
@@ -64,18 +90,40 @@ export function useReadingForm(
       setAgain(false)
     })
   })
-  return { control, preview, typing: Object.keys(preview).length > 0, again, takeAgain: () => setAgain(true), save }
+  return { control, preview, typing, from, leaveOut, again, takeAgain, save }
+}
+
+const of = <T extends object>(part: T, channels: object) =>
+  Object.fromEntries(Object.entries(part).filter(([key]) => key in channels)) as T
+
+const none: CarriedForward = { values: {}, carried: {}, instruments: {}, kit: [] }
+
+/** What the next reading goes by without being read anew, for as long as the method lets it and nobody leaves it out. */
+function useCarried({ record, view }: UnitHandle) {
+  const [left, setLeft] = useState(false)
+  const minute = useNow()
+  const mostS = view.method.carryReadingS.si
+  const from = useMemo(
+    () => (left ? none : carryForward(record, { nowMs: clock.now(), mostS })),
+    // oxlint-disable-next-line react/exhaustive-deps -- with every minute some may have grown too old
+    [left, record, mostS, minute],
+  )
+  return { from, leaveOut: () => setLeft(true) }
 }
 
 /** Its fields: the deciding ones in pairs of a side, then what helps, then fan and electrical. */
 export function ReadingFields({
   control,
   title,
+  from,
+  onLeaveOut,
   mode = 'cooling',
   readable,
 }: {
   control: ReadingControl
   title: string
+  from: CarriedForward
+  onLeaveOut: () => void
   mode?: ChargeMode
   /** in heating: what the unit's ports give */
   readable?: Readable
@@ -87,7 +135,7 @@ export function ReadingFields({
       <Heading>{title}</Heading>
       <XStack flexWrap="wrap" columnGap="$3" rowGap="$3" {...together}>
         {decidingFields(mode, readable).map((spec) => (
-          <ReadingField key={spec.name} control={control} spec={spec} wide={wide} />
+          <ReadingField key={spec.name} control={control} spec={spec} from={from} wide={wide} />
         ))}
       </XStack>
       {readable?.why.map((why) => (
@@ -97,9 +145,17 @@ export function ReadingFields({
       ))}
       <XStack flexWrap="wrap" columnGap="$3" rowGap="$3" {...together}>
         {readingFields.slice(DECIDING).map((spec) => (
-          <ReadingField key={spec.name} control={control} spec={spec} wide={wide} />
+          <ReadingField key={spec.name} control={control} spec={spec} from={from} wide={wide} />
         ))}
       </XStack>
+      {Object.keys(from.carried).length > 0 ? (
+        <>
+          <Soft testID="carried-note">{carryForwardWords.note}</Soft>
+          <Press look="quiet" onPress={onLeaveOut} testID="leave-carried">
+            {carryForwardWords.leaveOut}
+          </Press>
+        </>
+      ) : null}
       <Disclosure
         title="Fan and electrical"
         summary="static pressure, voltage, current, capacitor"
@@ -109,7 +165,7 @@ export function ReadingFields({
       >
         <XStack flexWrap="wrap" columnGap="$3" rowGap="$3">
           {supportingFields.map((spec) => (
-            <ReadingField key={spec.name} control={control} spec={spec} wide={wide} />
+            <ReadingField key={spec.name} control={control} spec={spec} from={from} wide={wide} />
           ))}
         </XStack>
       </Disclosure>
@@ -134,15 +190,26 @@ const PAIR = 132
 function ReadingField({
   control,
   spec,
+  from,
   wide,
 }: {
   control: ReadingControl
+  from: CarriedForward
   spec: { name: keyof ReadingInput; label: string; dimension: Dimension; mark?: string }
   wide: boolean
 }) {
+  const value = from.values[spec.name]
+  const readMs = Date.parse(from.carried[spec.name as SlowChannel] ?? '')
   return (
     <YStack flexGrow={1} flexBasis={wide ? 280 : PAIR}>
-      <FormQuantity control={control} name={spec.name} label={spec.label} dimension={spec.dimension} mark={spec.mark} />
+      <FormQuantity
+        control={control}
+        name={spec.name}
+        label={spec.label}
+        dimension={spec.dimension}
+        mark={spec.mark}
+        {...(value ? { carried: { ...value, ageText: (nowMs) => carryForwardWords.age(nowMs - readMs) } } : {})}
+      />
     </YStack>
   )
 }
