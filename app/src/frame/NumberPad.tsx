@@ -15,7 +15,7 @@ const rows = [
 const keys: Record<PadKey, { readonly face: string; readonly words: string }> = {
   minus: { face: '−', words: 'minus' },
   slash: { face: '/', words: 'stroke of a fraction' },
-  space: { face: '␣', words: 'space' },
+  space: { face: 'space', words: 'space' },
   pounds: { face: 'lb', words: 'pounds' },
   ounces: { face: 'oz', words: 'ounces' },
   same: { face: 'same', words: 'same as before, read now' },
