@@ -128,7 +128,11 @@ export function WaitBar() {
       ) : (
         <>
           {alone ? null : waiting ? row(waiting, notes) : null}
-          {alone ? null : waiting ? nextLink : row(nextLink, <SyncNote />)}
+          {alone
+            ? null
+            : waiting
+              ? nextLink
+              : row(nextLink ?? (isKnown ? null : <NoWait isKnown={false} />), <SyncNote />)}
           {alone && line ? <ShownLine line={line} /> : null}
           {alone ? <NumberPad /> : null}
           {button}
@@ -138,7 +142,7 @@ export function WaitBar() {
   )
 }
 
-/** A desk has room to say that nothing runs. */
+/** That nothing runs, where there is room to say so; that nobody knows yet, everywhere. */
 const NoWait = ({ isKnown }: { isKnown: boolean }) => (
   <Text color="$onBarSoft" fontSize="$3">
     {isKnown ? barWords.noWait : barWords.waitsUnknown}
