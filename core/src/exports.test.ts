@@ -915,6 +915,7 @@ const samples: Record<string, readonly unknown[]> = {
   usualScaleHabits: [],
   usualSi: ['freezeK'],
   nextEvacuationStep: [view.vacuum, { live: false, typing: true }],
+  gaugesOn: [recordOf(opened)],
   carryForward: [recordOf(opened), { nowMs: NOON, mostS: 1200 }],
   withCarried: [values, { values, carried: { outdoor: new Date(NOON).toISOString() }, instruments: {}, kit: [] }],
   assessReading: [{ judged, settled: true }, view],

@@ -111,7 +111,7 @@ describe('when things go wrong', () => {
   it('keeps the valves shut until the decay passes or a reason is written', async () => {
     const unit = ids['K-07']!
     await lead.go(`/units/${unit}/start-up`)
-    await lead.reads('bar-action', /Valves open, power on/)
+    await lead.reads('bar-action', /Valves are open/)
     await lead.press('bar-action')
     await lead.reads('start-refused', /Not finished yet: vacuum/)
     await lead.go(`/units/${unit}/vacuum`)

@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict'
 import { before, describe, it } from 'node:test'
 import { entriesOfKind, preparedUnit, runningUnit, tellEntries, unitIds } from './demo'
+import { powerOn } from './onRig'
 import type { Driver } from './driver'
 import { pdfText } from './pdfText'
 import { setStage } from './stage'
@@ -180,10 +181,7 @@ describe('heat pumps', () => {
     await lead.reads('hoses-now', /true suction/)
     await lead.go(`/units/${unit}/start-up`)
     await connect('right')
-    await lead.see('rest-live')
-    for (const what of ['zeroed', 'valvesShut', 'airflowGood', 'condenserClean', 'deviceChecked', 'thermostatFar'])
-      await lead.press(`seen-${what}`)
-    await lead.act(/Valves open, power on/)
+    await powerOn(lead, { seen: true })
     await lead.see('live')
     await lead.reads('settling', /Settled/)
     await lead.act(/Log this reading/)
@@ -233,8 +231,7 @@ describe('heat pumps', () => {
     const unit = await preparedPump('O-33')
     await lead.go(`/units/${unit}/start-up`)
     await connect('reversed')
-    await lead.see('rest-live')
-    await lead.act(/Valves open, power on/)
+    await powerOn(lead)
     await lead.reads('reversed', /Stop the unit/)
     await lead.reads('implausible', /It heats instead of cooling/)
     await lead.press('rig-stop')
@@ -247,10 +244,7 @@ describe('heat pumps', () => {
     ])
     await lead.go(`/units/${unit}/start-up`)
     await connect('short')
-    await lead.see('rest-live')
-    for (const what of ['zeroed', 'valvesShut', 'airflowGood', 'condenserClean', 'deviceChecked', 'thermostatFar'])
-      await lead.press(`seen-${what}`)
-    await lead.act(/Valves open, power on/)
+    await powerOn(lead, { seen: true })
     await lead.see('cold')
     await lead.gone('cold-labelHeating')
     await lead.press('cold-others')
@@ -272,8 +266,7 @@ describe('heat pumps', () => {
     ])
     await lead.go(`/units/${unit}/start-up`)
     await connect('coldDay')
-    await lead.see('rest-live')
-    await lead.act(/Valves open, power on/)
+    await powerOn(lead)
     await lead.reads('top-up', /superheat .* is the cold’s.*at 95\.0 °F outdoors the same charge reads/)
     await lead.press('cold-restrictedCondenser')
     await lead.press('cover-on')

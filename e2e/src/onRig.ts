@@ -13,11 +13,22 @@ export async function connectRig(driver: Driver, rig: string, speed = '300'): Pr
   await driver.press('rig-start')
 }
 
-/** Everything before the start seen to, then power on (or on again, on a return visit). */
+const SEEN = ['zeroed', 'valvesShut', 'airflowGood', 'condenserClean', 'deviceChecked', 'thermostatFar'] as const
+
+/** The valves opened, with or without a look at all else, and power on once the gauges were read standing. */
+export async function powerOn(driver: Driver, { seen = false } = {}): Promise<void> {
+  if (seen) for (const what of SEEN) await driver.press(`seen-${what}`)
+  await driver.act(/Valves are open/)
+  await driver.act(/Power on/)
+}
+
+/** Everything before the start seen to, then valves and power (or it runs again, on a return visit). */
 export async function startIt(driver: Driver): Promise<void> {
-  await driver.see('rest-live')
-  for (const what of ['zeroed', 'valvesShut', 'airflowGood', 'condenserClean', 'deviceChecked', 'thermostatFar'])
-    await driver.press(`seen-${what}`)
-  await driver.act(/Valves open, power on|It runs again/)
+  await driver.reads('bar-action', /Valves are open|It runs again/)
+  if (/again/.test(await driver.text('bar-action'))) {
+    await driver.see('rest-live')
+    for (const what of SEEN) await driver.press(`seen-${what}`)
+    await driver.act(/It runs again/)
+  } else await powerOn(driver, { seen: true })
   await driver.see('live')
 }

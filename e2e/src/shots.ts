@@ -1,6 +1,7 @@
 import { mkdirSync } from 'node:fs'
 import path from 'node:path'
 import { tellEntries, unitIds } from './demo'
+import { powerOn } from './onRig'
 import { Driver } from './driver'
 import { launch } from './launch'
 import { startServer } from './server'
@@ -78,10 +79,7 @@ const shots: Shot[] = [
       await driver.press('rig-short')
       await driver.press('speed-60')
       await driver.press('rig-start')
-      await driver.see('rest-live')
-      for (const what of ['zeroed', 'valvesShut', 'airflowGood', 'condenserClean', 'deviceChecked', 'thermostatFar'])
-        await driver.press(`seen-${what}`)
-      await driver.act(/Valves open/)
+      await powerOn(driver, { seen: true })
       await driver.reads('settling', /Settled/)
       await driver.reads('advice-head', /Add/)
       await driver.page.$eval('[data-testid="settling"]', (e) => e.scrollIntoView({ block: 'start' }))

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict'
 import { before, describe, it } from 'node:test'
 import { entriesOfKind, tellEntries } from './demo'
 import type { Driver } from './driver'
-import { connectRig, startIt } from './onRig'
+import { connectRig, powerOn, startIt } from './onRig'
 import { pdfText } from './pdfText'
 import { setStage } from './stage'
 
@@ -41,12 +41,12 @@ describe('start-up and tuning, live', () => {
       [39, pass('weighIn')],
     ])
     await lead.go(`/units/${unitId}/start-up`)
-    await lead.see('rest')
+    await lead.see('beforehand')
     return unitId
   }
   const connect = async (rig: string, speed = '60') => {
     await connectRig(lead, rig, speed)
-    await lead.see('rest-live')
+    await lead.see('rig-stop')
   }
   const start = () => startIt(lead)
   const off = async () => {
@@ -62,8 +62,10 @@ describe('start-up and tuning, live', () => {
     })
     it('agrees at rest, settles, and is brought In by the advisor’s steps while the target moves', async () => {
       await connect('short', '300')
+      await lead.act(/Valves are open/)
       await lead.reads('rest-verdict', /Agrees/)
-      await start()
+      await lead.act(/Power on/)
+      await lead.see('live')
       await settled()
       await lead.reads('verdict', /Out/)
       await lead.reads('advice-head', /Add 5\.1 oz/)
@@ -204,7 +206,7 @@ describe('start-up and tuning, live', () => {
   it('asks for no look before a shortage that is plain', async () => {
     await standing('S-05', piston)
     await connect('short')
-    await lead.act(/Valves open, power on/)
+    await powerOn(lead)
     await lead.see('live')
     await settled()
     await lead.reads('advice-head', /Add \d/)
@@ -258,7 +260,7 @@ describe('start-up and tuning, live', () => {
 
   it('reads a logger’s file of many channels, asks which of two suction columns, and logs its reading', async () => {
     const unit = await standing('S-08', valve)
-    await lead.act(/Valves open, power on/)
+    await powerOn(lead)
     await lead.press('source-file')
     const head =
       'elapsed s,suction psig,liquid psig,suction line F,suction temp F,liquid line F,return F,RH %,supply F,outdoor F'

@@ -1,3 +1,4 @@
+import { padWords } from '@zetesis/contract'
 import Delete from 'lucide-react-native/icons/delete'
 import type { ReactNode } from 'react'
 import { Button, Text, XStack, YStack } from 'tamagui'
@@ -12,15 +13,7 @@ const rows = [
   ['1', '2', '3'],
 ] as const
 
-const keys: Record<PadKey, { readonly face: string; readonly words: string }> = {
-  minus: { face: '−', words: 'minus' },
-  slash: { face: '/', words: 'stroke of a fraction' },
-  space: { face: 'space', words: 'space' },
-  pounds: { face: 'lb', words: 'pounds' },
-  ounces: { face: 'oz', words: 'ounces' },
-  same: { face: 'same', words: 'same as before, read now' },
-  clear: { face: 'clear', words: 'clear the field' },
-}
+const { keys }: { keys: Record<PadKey, { readonly face: string; readonly words: string }> } = padWords
 
 /** Keys for gloves, for the field that has the focus: digits, what the field knows besides, its unit, and on to the next. */
 export function NumberPad() {
@@ -37,17 +30,17 @@ export function NumberPad() {
     </Key>
   )
   const digit = (key: string) => (
-    <Key key={key} onPress={type(key)} label={key === '.' ? 'point' : key} testID={`pad-${key}`}>
+    <Key key={key} onPress={type(key)} label={key === '.' ? padWords.point : key} testID={`pad-${key}`}>
       {key}
     </Key>
   )
   const [first, second, third] = rows
-  const last = isLastField(id)
+  const next = isLastField(id) ? padWords.last : padWords.next
   return (
-    <YStack gap={6} paddingBottom="$1" role="group" aria-label={`Number pad for ${label}`} testID="number-pad">
+    <YStack gap={6} paddingBottom="$1" role="group" aria-label={padWords.of(label)} testID="number-pad">
       <XStack gap={6}>
         {first.map(digit)}
-        <Key label="backspace" onPress={type('back')} testID="pad-back" quiet>
+        <Key label={padWords.back} onPress={type('back')} testID="pad-back" quiet>
           <Delete size={24} color={onBar} />
         </Key>
       </XStack>
@@ -57,7 +50,7 @@ export function NumberPad() {
       </XStack>
       <XStack gap={6}>
         {third.map(digit)}
-        <Key label={`unit ${unit}, change it`} onPress={nextUnit} testID="pad-unit" quiet>
+        <Key label={padWords.unit(unit)} onPress={nextUnit} testID="pad-unit" quiet>
           {`${unit} ▾`}
         </Key>
       </XStack>
@@ -65,8 +58,8 @@ export function NumberPad() {
         {digit('0')}
         {digit('.')}
         {special(below)}
-        <Key label={last ? 'done' : 'next field'} onPress={() => toNextField(id)} testID="pad-next">
-          {last ? 'Done' : 'Next'}
+        <Key label={next.words} onPress={() => toNextField(id)} testID="pad-next">
+          {next.face}
         </Key>
       </XStack>
     </YStack>

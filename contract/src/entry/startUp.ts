@@ -21,7 +21,8 @@ export function startUpSchemas(door: Door) {
       stage: text(200).optional(),
       rest: readingValuesSchema(door).optional(),
     }),
-    started: entry('started', {}),
+    valvesOpened: entry('valvesOpened', {}),
+    started: entry('started', { rest: readingValuesSchema(door).optional() }),
     reading: entry('reading', {
       mode: z.enum(['cooling', 'heating']),
       baseline: z.literal(true).optional(),

@@ -57,12 +57,18 @@ describe('the words of a decay', () => {
     expect(causeText(result, 'new')).toBe('likely tight')
     expect(decayReason(result, 'ip')).toMatch(/^It stays under the limit\. Likeliest tight, \d+ %\. A leak up to/)
     expect(nextForDecay({ ...result, complete: true }, 'new')).toMatch(/^Open the valves/)
+    expect(nextForDecay({ ...result, complete: true }, 'new', 'what is due')).toMatch(
+      /^Weigh in what is due first, then open the valves. To be surer/,
+    )
     // half-way through the hold nothing is opened, however it looks
     expect(result.complete).toBe(false)
     expect(nextForDecay(result, 'new')).not.toMatch(/Open/)
     const tight = { ...result, cause: 'tight' } as const
     expect(nextForDecay(tight, 'new')).toMatch(/^Leave it shut until the hold is over/)
     expect(nextForDecay({ ...tight, complete: true }, 'new')).toBe('Open the valves.')
+    expect(nextForDecay({ ...tight, complete: true }, 'new', '15.0 oz')).toBe(
+      'Weigh in 15.0 oz first, then open the valves.',
+    )
     const still = { ...result, verdict: 'tooClose' } as const
     expect(causeText(still, 'new')).toBe('can’t tell yet')
     expect(decayReason(still, 'ip')).toMatch(/not enough to say/)

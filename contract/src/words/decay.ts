@@ -17,6 +17,7 @@ import {
   type StallCause,
   type UnitFacts,
   type UnitSystem,
+  type UnitView,
   type VacuumRun,
 } from '@zetesis/core'
 import { sureWords } from './reading'
@@ -73,8 +74,22 @@ const likeliestOf = ({ likelihood }: Pick<DecayResult, 'likelihood'>) =>
 /** The same of a hold that nobody can go on with, on a sealed unit: what it was, and nothing to do. */
 export const heldWords = (result: Told, work: UnitFacts['work']): string => `The hold: ${causeText(result, work)}.`
 
+/** Charge goes in while the lines are still in vacuum; only then are the valves opened. `due`: what is still to be weighed in, undefined where all of it is in. */
+const openValves = (due: string | undefined) =>
+  due === undefined ? 'Open the valves.' : `Weigh in ${due} first, then open the valves.`
+
+/** What a decay leaves to weigh in, for the line above: nothing where it is in or was passed. */
+export function dueWords(
+  { stages, charge }: Pick<UnitView, 'stages' | 'charge'>,
+  system: UnitSystem,
+): string | undefined {
+  const weighIn = stages.find(({ stage }) => stage === 'weighIn')?.state
+  if (weighIn === undefined || weighIn === 'done' || weighIn === 'bypassed') return undefined
+  return (charge.openKg ?? 0) > 0 ? showText('mass', charge.openKg!, system) : 'what is due'
+}
+
 /** What to do about a decay, in one line. */
-export function nextForDecay(result: DecayResult, work: UnitFacts['work']): string {
+export function nextForDecay(result: DecayResult, work: UnitFacts['work'], due?: string): string {
   const { cause, verdict, leakBeside, overWaterPa } = result
   if (overWaterPa !== undefined)
     return 'Shut every valve and cap, warm the oil, and pull again. Where it comes back, a valve passes: find which.'
@@ -82,7 +97,7 @@ export function nextForDecay(result: DecayResult, work: UnitFacts['work']): stri
   switch (cause) {
     case 'tight':
       if (verdict === 'out') return 'No rise, but over the limit: pull deeper, then valve off again.'
-      return result.complete ? 'Open the valves.' : 'Leave it shut until the hold is over, and read once more.'
+      return result.complete ? openValves(due) : 'Leave it shut until the hold is over, and read once more.'
     case 'leak':
       return verdict === 'in'
         ? 'It passes, but the rise runs straight: find the leak before you rely on it.'
@@ -97,7 +112,7 @@ export function nextForDecay(result: DecayResult, work: UnitFacts['work']): stri
       return 'Find the leak first, with nitrogen and soap; then break with nitrogen twice and pull again.'
     case 'inconclusive':
       // only a hold that is over passes: until then it is foretold
-      if (verdict === 'in' && result.complete) return openWords(result)
+      if (verdict === 'in' && result.complete) return openWords(result, due)
       return result.moreMinutes === undefined
         ? 'Waiting longer won’t tell: steady the gauge, check its connection, pull deeper and hold again.'
         : `Hold on: about ${moreText(result.moreMinutes)} more would tell.`
@@ -105,9 +120,9 @@ export function nextForDecay(result: DecayResult, work: UnitFacts['work']): stri
 }
 
 /** It passes: what a longer hold would add, and nothing more is asked. */
-function openWords(result: DecayResult): string {
+function openWords(result: DecayResult, due: string | undefined): string {
   const more = result.moreMinutes === undefined ? '' : ` about ${moreText(result.moreMinutes)} more would tell`
-  if (likeliestOf(result) === 'tight') return more ? `Open the valves. To be surer,${more}.` : 'Open the valves.'
+  if (likeliestOf(result) === 'tight') return more ? `${openValves(due)} To be surer,${more}.` : openValves(due)
   return more ? `It passes. What makes it rise isn’t clear:${more}.` : 'It passes. What makes it rise isn’t clear.'
 }
 

@@ -56,7 +56,7 @@ export function expectedAt({
 /** outdoor air that a unit's expectations are said for: 75 to 115 °F */
 const DAYS_K: readonly number[] = [75, 85, 95, 105, 115].map((f) => (f + 459.67) / 1.8)
 
-/** What the gauges should show on five days, from what a reading measured; empty where it lacks a pressure or the outdoor air. */
+/** What the gauges should show on five days, from what a reading measured; empty where it lacks a pressure or the outdoor air, and while the charge is Out: nobody is to expect what is still to change. */
 export function expectationsOf(
   refrigerant: Refrigerant | undefined,
   {
@@ -64,10 +64,12 @@ export function expectationsOf(
     condenserK,
     outdoorK,
     atmosphericPa,
-  }: { coilK?: CoilMeanK; condenserK?: CoilMeanK; outdoorK?: number; atmosphericPa?: number },
+    verdict,
+  }: { coilK?: CoilMeanK; condenserK?: CoilMeanK; outdoorK?: number; atmosphericPa?: number; verdict?: string },
 ): Expectation[] {
   if (
     !refrigerant ||
+    verdict === 'out' ||
     coilK === undefined ||
     condenserK === undefined ||
     outdoorK === undefined ||

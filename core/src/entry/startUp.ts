@@ -15,7 +15,7 @@ export interface PreStart extends Base<'preStart'> {
   readonly deviceChecked?: boolean
   /** highest stage, and how it was forced; empty for single speed */
   readonly stage?: string
-  /** standing, with the gauges on: pressures, both lines, outdoor air */
+  /** standing, with the gauges on: pressures, both lines, outdoor air; logs of before the valves had a time of their own have it here */
   readonly rest?: ReadingValues
 }
 /** What was looked into after the start because something asked for it; of each, the latest counts. */
@@ -69,8 +69,13 @@ export interface LiveReading {
   readonly periodS?: number
   readonly amplitudeK?: number
 }
-/** valves opened and power on */
-export type Started = Base<'started'>
+/** Service valves open to the stop: from here on the charge stands in all of it, and what the gauges read says what it is. */
+export type ValvesOpened = Base<'valvesOpened'>
+/** Power on; where nobody said so before, the valves were opened just now. */
+export interface Started extends Base<'started'> {
+  /** standing, valves open and before it ran: pressures, both lines, outdoor air */
+  readonly rest?: ReadingValues
+}
 export interface Reading extends Base<'reading'> {
   readonly mode: ChargeMode
   /** of the machine as it was found, on the refrigerant that goes out of it */
@@ -85,4 +90,12 @@ export interface Reading extends Base<'reading'> {
 }
 
 /** The kinds of entry that belong here, for the union of them all. */
-export type StartUpEntry = PreStart | LookedInto | Disturbed | ProbesExchanged | CameOff | Started | Reading
+export type StartUpEntry =
+  | PreStart
+  | ValvesOpened
+  | LookedInto
+  | Disturbed
+  | ProbesExchanged
+  | CameOff
+  | Started
+  | Reading

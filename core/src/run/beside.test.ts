@@ -45,6 +45,15 @@ describe('what was looked into after the start', () => {
     expect(beside.drierDropK).toBeCloseTo(5, 9)
     expect(Math.abs(beside.restOverAmbientK!)).toBeLessThan(1)
   })
+  it('what stood once the valves were open counts, and not what an older log has of before', () => {
+    const standing = (psig: number): Lines => [
+      ...begun.slice(0, 2),
+      [2, { kind: 'valvesOpened' }],
+      [3, { kind: 'started', rest: { liquidPressure: { value: psig, unit: 'psig' }, outdoor: degF(86) } }],
+    ]
+    expect(view(opened, standing(300)).tuning.beside.restOverAmbientK).toBeGreaterThan(3)
+    expect(Math.abs(view(opened, begun).tuning.beside.restOverAmbientK!)).toBeLessThan(1)
+  })
   it('a later stop counts instead of the pressure before the start', () => {
     const { beside } = view(opened, begun, [
       looked(20, { standingPressure: { value: 300, unit: 'psig' }, standingAir: degF(86) }),

@@ -21,6 +21,7 @@ import type { InForceHere } from './inForce'
  */
 export function besideOf({ items }: UnitRecord, terms: InForceHere): Beside {
   const before = byTime(items.preStart).at(-1)?.entry
+  const standingThen = byTime(items.started).at(-1)?.entry.rest ?? before?.rest
   /** newest first */
   const looked = byTime(items.lookedInto)
     .map((l) => l.entry)
@@ -41,7 +42,7 @@ export function besideOf({ items }: UnitRecord, terms: InForceHere): Beside {
         },
         terms,
       )
-    : before?.rest && restOf({ ...indoors, ...before.rest }, terms)
+    : standingThen && restOf({ ...indoors, ...standingThen }, terms)
   const drier = looked.find((l) => l.drierIn && l.drierOut)
   const drierDropK = drier && toSi('temperature', drier.drierIn!) - toSi('temperature', drier.drierOut!)
   const line = looked.find((l) => l.lineIn && l.lineOut)

@@ -62,6 +62,20 @@ describe('what a reading may go by without being read anew', () => {
     expect(carried.voltage).toBe(iso(-11))
   })
 
+  it('takes air, power and what stood before it ran, too: nothing of it is typed twice', () => {
+    const volts = { value: 232, unit: 'V' }
+    const before: Lines = [
+      [
+        -18,
+        { kind: 'preStart', zeroed: true, rest: { voltage: volts, capacitor: { value: 40, unit: 'µF' } } } as EntryBody,
+      ],
+      [-12, { kind: 'started', rest: { suctionPressure: good.suctionPressure, outdoor: degF(85) } } as EntryBody],
+    ]
+    const { values, carried } = from(before, 0)
+    expect(values).toEqual({ voltage: volts, outdoor: degF(85) })
+    expect(carried).toEqual({ voltage: iso(-18), outdoor: iso(-12) })
+  })
+
   it('names what it was read with', () => {
     const kit = [
       { id: 'm', name: 'meter' },

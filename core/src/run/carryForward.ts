@@ -1,5 +1,3 @@
-import { byTime, timeOf } from '../entry/time'
-import type { LogItem } from '../entry/entry'
 import type { Reading } from '../entry/startUp'
 import type { UnitRecord } from '../log/fold'
 import type { Instrument } from '../measurement/instrument'
@@ -19,24 +17,38 @@ const sameQuestion: { readonly [C in SlowChannel]?: SlowChannel } = {
   returnHumidity: 'returnWetBulb',
 }
 
+/** Values that were read together. */
+type Taken = Pick<Reading, 'at' | 'values' | 'carried' | 'instruments' | 'kit'>
+
+/** Readings, and what was read of air, power and the standing system before it ran; the newest first. */
+function takenBefore({ items }: UnitRecord, nowMs: number): Taken[] {
+  const beforehand = [...items.preStart, ...items.started].flatMap(({ entry: { at, rest } }): Taken[] =>
+    rest ? [{ at, values: rest }] : [],
+  )
+  return [...beforehand, ...items.reading.map(({ entry }) => entry)]
+    .map((taken) => ({ taken, ms: Date.parse(taken.at) }))
+    .filter(({ ms }) => ms <= nowMs)
+    .reverse()
+    .sort((a, b) => b.ms - a.ms)
+    .map(({ taken }) => taken)
+}
+
 /** What the log holds of values that change slowly, read no longer ago than the method lets count. */
 export function carryForward(record: UnitRecord, { nowMs, mostS }: { nowMs: number; mostS: number }): CarriedForward {
-  const readings = byTime(record.items.reading).filter((item) => timeOf(item) <= nowMs)
+  const taken = takenBefore(record, nowMs)
   const values: { [C in SlowChannel]?: ReadingValues[C] } = {}
   const carried: { [C in SlowChannel]?: string } = {}
   const instruments: { [C in SlowChannel]?: string } = {}
   const kit = new Map<string, Instrument>()
   for (const channel of slowChannels) {
-    const found = [...readings].reverse().find(({ entry }) => entry.values[channel] !== undefined)
-    const readMs = found && Date.parse(readAt(found, channel))
-    if (readMs === undefined || !isFresh({ readMs, atMs: nowMs, mostS })) continue
-    const { entry } = found!
-    Object.assign(values, { [channel]: entry.values[channel] })
-    carried[channel] = readAt(found!, channel)
-    const used = entry.instruments?.[channel]
+    const found = taken.find((one) => one.values[channel] !== undefined)
+    if (!found || !isFresh({ readMs: Date.parse(readAt(found, channel)), atMs: nowMs, mostS })) continue
+    Object.assign(values, { [channel]: found.values[channel] })
+    carried[channel] = readAt(found, channel)
+    const used = found.instruments?.[channel]
     if (!used) continue
     instruments[channel] = used
-    const of = entry.kit?.find(({ id }) => id === used)
+    const of = found.kit?.find(({ id }) => id === used)
     if (of) kit.set(used, of)
   }
   // of two answers to one question the newer stands
@@ -49,8 +61,8 @@ export function carryForward(record: UnitRecord, { nowMs, mostS }: { nowMs: numb
 }
 
 /** A value that was carried before is as old as it was when it was read. */
-const readAt = ({ entry }: LogItem<Reading>, channel: SlowChannel): string =>
-  (entry.carried as CarriedTimes | undefined)?.[channel] ?? entry.at
+const readAt = ({ at, carried }: Taken, channel: SlowChannel): string =>
+  (carried as CarriedTimes | undefined)?.[channel] ?? at
 
 /** Whether a value read then may count at a moment. */
 export const isFresh = ({ readMs, atMs, mostS }: { readMs: number; atMs: number; mostS: number }): boolean =>

@@ -28,6 +28,7 @@ const opening: ReadonlySet<EntryKind> = new Set<EntryKind>([
   'micron',
   'nitrogenBreak',
   'decayJudged',
+  'valvesOpened',
   'started',
 ])
 

@@ -27,6 +27,16 @@ import {
   seal,
 } from './testingLines'
 
+describe('between open valves and power', () => {
+  const valves = (minutes: number): Lines[number] => [minutes, { kind: 'valvesOpened' }]
+  it('it stands with its valves open, until it runs', () => {
+    expect(view(opened, decayed).valvesOpenMs).toBeUndefined()
+    expect(view(opened, decayed, [valves(-40)]).valvesOpenMs).toBe(NOON - 40 * 60_000)
+    expect(view(opened, decayed, [valves(-40)], started).valvesOpenMs).toBeUndefined()
+    expect(view(opened, decayed, [valves(-40)]).startedMs).toBeUndefined()
+  })
+})
+
 describe('the copper line', () => {
   it('goes on stage by stage, each by its own evidence', () => {
     const after = (done: number) =>
@@ -242,6 +252,15 @@ describe('what speaks against an entry', () => {
     ],
     ['opening valves before a passed decay', [opened], 0, { kind: 'started' }, ['gateClosed']],
     ['opening them after it', [opened, decayed], 0, { kind: 'started' }, []],
+    ['the valves alone before a passed decay', [opened], 0, { kind: 'valvesOpened' }, ['gateClosed']],
+    ['the valves alone after it', [opened, decayed], 0, { kind: 'valvesOpened' }, []],
+    [
+      'a standing pressure that no gauge shows',
+      [opened, decayed],
+      0,
+      { kind: 'started', rest: { suctionPressure: { value: -30, unit: 'psig' } } },
+      ['belowVacuum'],
+    ],
     [
       'striking what isn’t there',
       [opened],

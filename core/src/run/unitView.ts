@@ -57,6 +57,8 @@ export interface UnitView {
   /** the same with all that was read since */
   readonly belief?: ChargeBelief
   readonly startedMs?: number
+  /** the valves are open, and it hasn't run since */
+  readonly valvesOpenMs?: number
   readonly tuning: TuningRun
   /** promised last; it stays here when it is over */
   readonly visit?: VisitRun
@@ -107,6 +109,8 @@ function tell(whole: UnitRecord, jobElevationM: number | undefined) {
   const charge = chargeBalance(record, here)
   const start = byTime(open.items.started).at(-1)
   const startedMs = start && isOfToday(record, timeOf(start)) ? timeOf(start) : undefined
+  const opened = startedMs === undefined ? byTime(open.items.valvesOpened).at(-1) : undefined
+  const valvesOpenMs = opened && isOfToday(record, timeOf(opened)) ? timeOf(opened) : undefined
   const { all, reading, heating, both } = judgedReadings(record, { ...here, startedMs })
   const totalChargeKg =
     (charge.due.ok ? charge.due.totalKg : undefined) ?? (facts.labelCharge && toSi('mass', facts.labelCharge))
@@ -133,6 +137,7 @@ function tell(whole: UnitRecord, jobElevationM: number | undefined) {
     ...(weight ? { weight } : {}),
     ...(belief ? { belief } : {}),
     startedMs,
+    ...(valvesOpenMs === undefined ? {} : { valvesOpenMs }),
     reading,
     ...(heating ? { heating } : {}),
     tuning,

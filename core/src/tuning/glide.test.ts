@@ -53,6 +53,11 @@ describe('R-407C, with its eight degrees of glide', () => {
     elevationM: 0,
     profile: customaryProfile,
   })
+  it('isn’t expected while the charge is Out: it is to change', () => {
+    expect(expectationsOf('R-407C', { ...measured, verdict: 'out' })).toEqual([])
+    for (const verdict of ['in', 'tooClose', 'none'])
+      expect(expectationsOf('R-407C', { ...measured, verdict })).toHaveLength(5)
+  })
   it('is expected in the same weather at the pressure that it was read at', () => {
     const today = expectationsOf('R-407C', measured).find((e) => Math.abs(e.outdoorK - k(95)) < 1e-6)!
     expect(today.liquidPa / PSI).toBeCloseTo(readPsig, 2)

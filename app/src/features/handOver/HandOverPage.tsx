@@ -1,5 +1,6 @@
 import {
   chainWords,
+  comingOffWords,
   entryProblemWords,
   notDecidingWords,
   provisionalWords,
@@ -8,7 +9,7 @@ import {
   stateWords,
   traceStateWords,
 } from '@zetesis/contract'
-import { verifyChain, type EntryProblem, type SignatureStrokes, type Stage } from '@zetesis/core'
+import { gaugesOn, verifyChain, type EntryProblem, type SignatureStrokes, type Stage } from '@zetesis/core'
 import { format } from 'date-fns/format'
 import { useRouter } from 'expo-router'
 import { useMemo, useState } from 'react'
@@ -33,6 +34,7 @@ import { Press } from '@/ui/Press'
 import { TextField } from '@/ui/TextField'
 import { useDraftForm } from '@/ui/useDraftForm'
 import { Body, Heading, Soft } from '@/ui/Words'
+import { ComingOff } from '@/weighing/ComingOff'
 import { SignatureBox } from './SignatureBox'
 
 export function HandOverPage() {
@@ -45,6 +47,7 @@ function HandOver({ unit }: { unit: UnitHandle }) {
     <YStack gap="$4">
       <Finals unit={unit} />
       <Samples unitId={unit.unitId} />
+      <GaugesOff unit={unit} />
       {view.sealed ? (
         <SealedPart unit={unit} />
       ) : view.visit?.visiting ? (
@@ -54,6 +57,20 @@ function HandOver({ unit }: { unit: UnitHandle }) {
       )}
       <Downloads unit={unit} />
       <Caution>{safetyWords.handOver}</Caution>
+    </YStack>
+  )
+}
+
+/** Gauges come off before a record is closed: asked for here, where it happens. Nothing is held up by it. */
+function GaugesOff({ unit }: { unit: UnitHandle }) {
+  const { sealed } = unit.view
+  const isOn = gaugesOn(unit.record)
+  const [open, setOpen] = useState(false)
+  if (sealed || !isOn) return null
+  return (
+    <YStack gap="$2" testID="gauges-on">
+      <Body>{comingOffWords.stillOn}</Body>
+      <ComingOff unit={unit} onRig={false} open={open} onToggle={() => setOpen(!open)} />
     </YStack>
   )
 }

@@ -1,4 +1,11 @@
-import { checkWords, entryProblemWords, findingWords, recordedWords, safetyWords } from '@zetesis/contract'
+import {
+  beforeStartWords,
+  checkWords,
+  entryProblemWords,
+  findingWords,
+  recordedWords,
+  safetyWords,
+} from '@zetesis/contract'
 import {
   checkPlausibility,
   judgeCharge,
@@ -61,7 +68,12 @@ interface Draft extends Record<RestName, QuantityText> {
 }
 const blank: QuantityText = { text: '' }
 
-/** Short, and it does work: what was seen to, and what the standing system says, before the valves are opened. */
+/** With the valves shut; then open, while it stands and the gauges say what is in it; or once more on a return visit, where they are open already. */
+type Phase = 'shut' | 'open' | 'again'
+const phaseOf = ({ view }: UnitHandle): Phase =>
+  view.visit?.visiting ? 'again' : view.valvesOpenMs === undefined ? 'shut' : 'open'
+
+/** Short, and it does work: what was seen to before the valves are opened, and what the standing system says before it runs. */
 export function BeforeStart({ unit, live }: { unit: UnitHandle; live?: LiveAssessment }) {
   const { view } = unit
   const { system } = useSettings()
@@ -86,17 +98,25 @@ export function BeforeStart({ unit, live }: { unit: UnitHandle; live?: LiveAsses
       return read ? [[name, read]] : []
     }),
   ) as ReadingValues
+  const phase = phaseOf(unit)
+  const shown =
+    phase === 'shut' ? beforehandFields : phase === 'open' ? restFields : [...restFields, ...beforehandFields]
+  const isShown = (name: RestName) => shown.some((field) => field.name === name)
   const rest: ReadingValues = live ? { ...typed, ...pickRest(live.values) } : typed
   const beforehand = beforehandFindings(unit, rest, system)
   const checks = restChecks(unit, rest)
-  const measured = Object.keys(rest).length > 0
-  const start = () => {
-    for (const { name, dimension } of live ? beforehandFields : [...restFields, ...beforehandFields]) {
+  /** what of it is read now; undefined where a field can't be read, which says so */
+  const readNow = (): ReadingValues | undefined => {
+    for (const { name, dimension } of shown) {
+      if (live && restFields.some((field) => field.name === name)) continue
       const parsed = quantityInput(dimension, system).safeParse(draft[name])
       if (!parsed.success) return void form.fail({ [name]: parsed.error.issues[0]?.message })
     }
+    return Object.fromEntries(Object.entries(rest).filter(([name]) => isShown(name as RestName))) as ReadingValues
+  }
+  const seenTo = (values: ReadingValues): EntryBody => {
     const stage = draft.stage.trim()
-    const before: EntryBody = {
+    return {
       kind: 'preStart',
       zeroed: draft.seen.includes('zeroed'),
       valvesShut: draft.seen.includes('valvesShut'),
@@ -105,92 +125,109 @@ export function BeforeStart({ unit, live }: { unit: UnitHandle; live?: LiveAsses
       thermostatFar: draft.seen.includes('thermostatFar'),
       deviceChecked: draft.seen.includes('deviceChecked'),
       ...(stage ? { stage } : {}),
-      ...(measured ? { rest } : {}),
+      ...under(values),
     }
-    const [first] = unit.appendAll([{ body: before }, { body: { kind: 'started' } }])
+  }
+  const go = () => {
+    const values = readNow()
+    if (!values) return
+    const bodies: readonly EntryBody[] =
+      phase === 'shut'
+        ? [seenTo(values), { kind: 'valvesOpened' }]
+        : phase === 'open'
+          ? [{ kind: 'started', ...under(values) }]
+          : [seenTo(values), { kind: 'started' }]
+    const [first] = unit.appendAll(bodies.map((body) => ({ body })))
     setProblem(first && entryProblemWords(first, system))
     if (first) return
     form.done()
     scrollTop()
   }
-  const again = unit.view.visit?.visiting === true
-  useBarAction(again ? 'It runs again' : 'Valves open, power on', start)
+  const words = beforeStartWords[phase]
+  useBarAction(words.act, go)
   return (
     <YStack gap="$4">
-      <Heading>{again ? 'Before it runs again' : 'Before you open the valves'}</Heading>
+      <Heading>{words.title}</Heading>
       {problem ? (
         <Banner metal="out" word="Not yet" testID="start-refused">
           {problem}
         </Banner>
       ) : null}
-      <Card>
-        <Several
-          label="Seen to"
-          options={seen}
-          values={draft.seen}
-          onChange={(values) => change({ seen: values as readonly Seen[] })}
-          testID="seen"
-        />
-        <TextField
-          label="Highest stage, and how it was forced"
-          value={draft.stage}
-          onChange={(stage) => change({ stage })}
-          placeholder="single speed: leave it empty"
-          testID="stage"
-        />
-        <Soft>Air comes before charge: without it nothing is added later.</Soft>
-      </Card>
-      <Card testID="rest">
-        <Heading>Standing</Heading>
-        {live ? (
-          <Body testID="rest-live">
-            {restFields
-              .filter(({ name }) => rest[name])
-              .map(({ name }) => `${recordedWords[name]} ${rest[name]!.value} ${rest[name]!.unit}`)
-              .join(' · ')}
-          </Body>
-        ) : (
-          restFields.map(({ name, dimension, mark }) => (
+      {phase === 'open' ? <Soft>{beforeStartWords.open.next}</Soft> : null}
+      {phase === 'open' ? null : (
+        <Card>
+          <Several
+            label="Seen to"
+            options={seen}
+            values={draft.seen}
+            onChange={(values) => change({ seen: values as readonly Seen[] })}
+            testID="seen"
+          />
+          <TextField
+            label="Highest stage, and how it was forced"
+            value={draft.stage}
+            onChange={(stage) => change({ stage })}
+            placeholder="single speed: leave it empty"
+            testID="stage"
+          />
+          <Soft>{beforeStartWords.airFirst}</Soft>
+        </Card>
+      )}
+      {phase === 'shut' ? null : (
+        <Card testID="rest">
+          <Heading>Standing</Heading>
+          {live ? (
+            <Body testID="rest-live">
+              {restFields
+                .filter(({ name }) => rest[name])
+                .map(({ name }) => `${recordedWords[name]} ${rest[name]!.value} ${rest[name]!.unit}`)
+                .join(' · ')}
+            </Body>
+          ) : (
+            restFields.map(({ name, dimension, mark }) => (
+              <QuantityField
+                key={name}
+                label={[mark, recordedWords[name]].filter(Boolean).join(' ')}
+                dimension={dimension}
+                value={draft[name]}
+                onChange={(value) => change({ [name]: value })}
+                problem={problems[name]}
+                testID={`rest-${name}`}
+              />
+            ))
+          )}
+          <ManifoldBanner setting={live?.manifold} refrigerant={view.facts.refrigerant} />
+          <RestVerdict
+            checks={checks}
+            enough={rest.outdoor !== undefined && (rest.suctionPressure ?? rest.liquidPressure) !== undefined}
+          />
+          {view.facts.refrigerant ? null : <Soft>{beforeStartWords.noRefrigerant}</Soft>}
+        </Card>
+      )}
+      {phase === 'open' ? null : (
+        <Card testID="beforehand">
+          <Heading>Air and power</Heading>
+          {beforehandFields.map(({ name, dimension, label }) => (
             <QuantityField
               key={name}
-              label={[mark, recordedWords[name]].filter(Boolean).join(' ')}
+              label={label}
               dimension={dimension}
               value={draft[name]}
               onChange={(value) => change({ [name]: value })}
               problem={problems[name]}
               testID={`rest-${name}`}
             />
-          ))
-        )}
-        <ManifoldBanner setting={live?.manifold} refrigerant={view.facts.refrigerant} />
-        <RestVerdict
-          checks={checks}
-          enough={rest.outdoor !== undefined && (rest.suctionPressure ?? rest.liquidPressure) !== undefined}
-        />
-        {view.facts.refrigerant ? null : <Soft>Without the refrigerant nothing can be said of the pressure.</Soft>}
-      </Card>
-      <Card testID="beforehand">
-        <Heading>Air and power</Heading>
-        {beforehandFields.map(({ name, dimension, label }) => (
-          <QuantityField
-            key={name}
-            label={label}
-            dimension={dimension}
-            value={draft[name]}
-            onChange={(value) => change({ [name]: value })}
-            problem={problems[name]}
-            testID={`rest-${name}`}
-          />
-        ))}
-        {beforehand.map((words) => (
-          <Body key={words} color="$brass" testID="beforehand-finding">
-            {words}
-          </Body>
-        ))}
-        {(view.label?.ratedVoltage ?? view.label?.capacitor ?? view.label?.maximumStatic) ? null : (
-          <Soft>With the model’s label these are compared with its ratings.</Soft>
-        )}
-      </Card>
+          ))}
+          {beforehand.map((words) => (
+            <Body key={words} color="$brass" testID="beforehand-finding">
+              {words}
+            </Body>
+          ))}
+          {(view.label?.ratedVoltage ?? view.label?.capacitor ?? view.label?.maximumStatic) ? null : (
+            <Soft>With the model’s label these are compared with its ratings.</Soft>
+          )}
+        </Card>
+      )}
       <Caution>{safetyWords.startUp}</Caution>
       <Gate
         unit={unit}
@@ -216,14 +253,14 @@ function RestVerdict({ checks, enough }: { checks: readonly PlausibilityCheck[];
     )
   return enough ? (
     <Banner metal="in" word="Agrees" testID="rest-verdict">
-      Standing pressure lies between outdoor air and the house; the right refrigerant, and no air in it that shows.
+      {beforeStartWords.agrees}
     </Banner>
   ) : (
-    <Soft>
-      Gauges on, both lines, outdoor air and the house: tells another refrigerant or air in it before anything runs.
-    </Soft>
+    <Soft>{beforeStartWords.standingHint}</Soft>
   )
 }
+
+const under = (rest: ReadingValues) => (Object.keys(rest).length > 0 ? { rest } : {})
 
 const pickRest = (values: ReadingValues): ReadingValues =>
   Object.fromEntries(restFields.flatMap(({ name }) => (values[name] ? [[name, values[name]]] : [])))

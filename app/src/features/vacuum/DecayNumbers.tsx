@@ -12,11 +12,14 @@ import type { DecayAnswer } from '@/workers/decay.worker'
 export function DecayNumbers({
   result,
   facts,
+  due,
   sealed,
   problems,
 }: {
   result: DecayResult
   facts: UnitFacts
+  /** still to be weighed in before the valves are opened */
+  due: string | undefined
   sealed: boolean
   problems: DecayAnswer['problems']
 }) {
@@ -24,7 +27,7 @@ export function DecayNumbers({
   const [open, setOpen] = useState(false)
   return (
     <Card testID="decay-next">
-      <Heading>{(sealed ? heldWords : nextForDecay)(result, facts.work)}</Heading>
+      <Heading>{sealed ? heldWords(result, facts.work) : nextForDecay(result, facts.work, due)}</Heading>
       {problems.map((problem) => (
         <Soft key={problem.code}>{sampleProblemWords(problem)}</Soft>
       ))}

@@ -1,4 +1,4 @@
-import { decayWords, safetyWords } from '@zetesis/contract'
+import { decayWords, dueWords, safetyWords } from '@zetesis/contract'
 import {
   decaySheetScene,
   isJudged,
@@ -134,7 +134,13 @@ function Vacuum({ unit }: { unit: UnitHandle }) {
         </Body>
       )}
       {result && (isJudged(vacuum.verdict) || result.confidence > 0) ? (
-        <DecayNumbers result={result} facts={view.facts} sealed={view.sealed} problems={recorded?.problems ?? []} />
+        <DecayNumbers
+          result={result}
+          facts={view.facts}
+          due={dueWords(view, system)}
+          sealed={view.sealed}
+          problems={recorded?.problems ?? []}
+        />
       ) : null}
       <Odd recorded={recorded} />
       {view.sealed ? null : (

@@ -6,6 +6,7 @@ import {
   type Quantity,
   type Reading,
   type ReadingChannel,
+  type ReadingValues,
   type StartUpEntry,
 } from '@zetesis/core'
 import { recordedWords, shortWords } from '../channels'
@@ -14,7 +15,8 @@ import type { EntryWords } from './entryWords'
 /** The log's line of each kind. */
 export const startUpLines: EntryWords<StartUpEntry> = {
   preStart: (entry) => `Before the start: ${preStartLine(entry)}`,
-  started: () => 'Valves open, power on',
+  valvesOpened: () => 'Valves open',
+  started: ({ rest }) => (rest ? `Power on, standing before: ${valuesLine(rest)}` : 'Valves open, power on'),
   reading: (entry) =>
     `${entry.baseline ? 'Baseline' : entry.mode === 'heating' ? 'Reading in heating' : 'Reading'}: ${Object.entries(
       entry.values,
@@ -28,6 +30,13 @@ export const startUpLines: EntryWords<StartUpEntry> = {
     `Probes exchanged in the recording: ${recordedWords[entry.a].toLowerCase()} and ${recordedWords[entry.b].toLowerCase()}`,
   cameOff: (entry) => cameOffLine(entry),
 }
+
+/** Values with their short names, as they were typed. */
+const valuesLine = (values: ReadingValues): string =>
+  Object.entries(values)
+    .filter(([, q]) => q !== undefined)
+    .map(([key, q]) => `${shortWords[key as ReadingChannel]} ${showTyped(q as Quantity)}`)
+    .join(' · ')
 
 /** of a value that wasn't read anew */
 function earlier({ at, carried }: Reading, channel: string): string {

@@ -10,7 +10,12 @@ import { isTraceOf } from './recording'
 export const startUpChecks: Checks<StartUpEntry['kind']> = {
   preStart: ({ rest }, { here }) =>
     rest ? checkReading(rest, here.facts, here.elevationM).map((p) => under('rest', p)) : [],
-  started: (_, asked) => [...refused(asked), ...gatesClosed(asked, ['vacuum'])],
+  valvesOpened: (_, asked) => [...refused(asked), ...gatesClosed(asked, ['vacuum'])],
+  started: ({ rest }, asked) => [
+    ...refused(asked),
+    ...gatesClosed(asked, ['vacuum']),
+    ...(rest ? checkReading(rest, asked.here.facts, asked.here.elevationM).map((p) => under('rest', p)) : []),
+  ],
   reading: (entry, asked) => {
     const { values, baseline, mode } = entry
     const { here, record } = asked

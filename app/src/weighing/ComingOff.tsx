@@ -1,8 +1,8 @@
-import { cameOffLine, entryProblemWords } from '@zetesis/contract'
+import { cameOffLine, comingOffWords, entryProblemWords } from '@zetesis/contract'
 import { showText, toSi, type Quantity, type ReadingValues } from '@zetesis/core'
 import { useState } from 'react'
 import { YStack } from 'tamagui'
-import { HoseCard } from '@/weighing/HoseCard'
+import { HoseCard } from './HoseCard'
 import { useEntryForm } from '@/unit/useEntryForm'
 import type { UnitHandle } from '@/unit/useUnit'
 import { useRigConsole } from '@/recording/useRigConsole'
@@ -97,13 +97,12 @@ export function ComingOff({
             {cameOffLine(cameOff)}
           </Body>
         ) : null}
-        <Body>
-          1. Shut the high side at the valve. 2. Open both sides of the manifold: the running system draws the hoses
-          down.
-        </Body>
+        <Body>{comingOffWords.shut}</Body>
+        <Body>{comingOffWords.draw}</Body>
+        <Body fontWeight="700">{comingOffWords.slug}</Body>
         {onRig ? (
           <Press testID="draw-down" onPress={() => atRig({ kind: 'drawDown', on: true })}>
-            High side shut, manifold open
+            {comingOffWords.drawDown}
           </Press>
         ) : null}
         {gauges ? null : (
@@ -131,12 +130,10 @@ export function ComingOff({
             figure={<Figure>{`${showText('pressureDifference', Math.abs(apartPa), system)} apart`}</Figure>}
             testID="drawn-down"
           >
-            {agree
-              ? 'Both gauges agree: off now, the low side while it runs.'
-              : 'Until both gauges agree the liquid hose still holds liquid.'}
+            {agree ? comingOffWords.drawnDown : comingOffWords.wait}
           </Banner>
         )}
-        <Body>3. Soap both cores, wait, look, blow dry, caps tight.</Body>
+        <Body>{comingOffWords.soap}</Body>
         {draft.bubblesAtMs === 0 ? (
           <Press testID="soap-on" onPress={() => change({ bubblesAtMs: clock.now() })}>
             Soap is on: start the wait
