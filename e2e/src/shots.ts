@@ -63,13 +63,23 @@ const shots: Shot[] = [
       await driver.see('movement-weighed')
     },
   },
-  { name: 'weigh-in', size: phone, path: (ids) => `/units/${ids['K-05']}/weigh-in`, see: 'due' },
+  {
+    name: 'weigh-in',
+    size: phone,
+    path: (ids) => `/units/${ids['K-05']}/weigh-in`,
+    see: 'due',
+    prepare: async (driver) => {
+      await driver.page.click('[data-testid="before"]')
+      await driver.see('number-pad')
+      for (const key of ['1', '9', 'pounds', '4']) await driver.page.click(`[data-testid="pad-${key}"]`)
+    },
+  },
   { name: 'start-up', size: phone, path: (ids) => `/units/${ids['K-03']}/start-up`, see: 'ladder' },
   {
     name: 'live',
     size: phone,
     path: (ids) => `/units/${ids['K-05']}/start-up`,
-    see: 'rest',
+    see: 'beforehand',
     prepare: async (driver) => {
       const ids = await unitIds(driver)
       const reason = 'for this picture'

@@ -101,7 +101,7 @@ export function WaitBar() {
       borderTopLeftRadius="$4"
       borderTopRightRadius="$4"
       paddingHorizontal={wide ? '$6' : '$3'}
-      paddingTop={wide ? '$2' : alone && line ? '$1' : waiting ? '$1' : 0}
+      paddingTop={wide ? '$2' : alone ? (line ? '$1' : '$2') : waiting ? '$1' : 0}
       // on a phone the button stands at the same place whether or not she types: nothing else ever comes under the thumb there
       paddingBottom={wide ? '$3' : '$2'}
       gap={wide || waiting || alone ? '$1' : 0}

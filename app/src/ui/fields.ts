@@ -21,6 +21,9 @@ export function isLastField(id: string): boolean {
 /** Fields that are typed in one go, marked with this, come up together above the keyboard, so that nobody scrolls between them. */
 export const together = { 'data-together': true } as const
 
+/** a field's least width: from a phone of 360 px on, pressure and line of a side stand beside each other */
+export const PAIR = 132
+
 /** Into the first of them, for a form that was just opened. */
 export function toFirstTogether(): void {
   document.querySelector<HTMLElement>('main [data-together] input')?.focus()

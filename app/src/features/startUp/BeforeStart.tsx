@@ -19,7 +19,7 @@ import {
   type UnitSystem,
 } from '@zetesis/core'
 import { useState } from 'react'
-import { YStack } from 'tamagui'
+import { XStack, YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
 import { scrollTop } from '@/frame/scrollTop'
 import { Gate } from '@/unit/Gate'
@@ -29,6 +29,7 @@ import { useSettings } from '@/settings/settings'
 import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
 import { Caution } from '@/ui/Caution'
+import { PAIR, together } from '@/ui/fields'
 import { QuantityField, type QuantityText } from '@/ui/QuantityField'
 import { quantityInput } from '@/ui/quantityInput'
 import { Several } from '@/ui/Several'
@@ -184,17 +185,20 @@ export function BeforeStart({ unit, live }: { unit: UnitHandle; live?: LiveAsses
                 .join(' · ')}
             </Body>
           ) : (
-            restFields.map(({ name, dimension, mark }) => (
-              <QuantityField
-                key={name}
-                label={[mark, recordedWords[name]].filter(Boolean).join(' ')}
-                dimension={dimension}
-                value={draft[name]}
-                onChange={(value) => change({ [name]: value })}
-                problem={problems[name]}
-                testID={`rest-${name}`}
-              />
-            ))
+            <XStack flexWrap="wrap" columnGap="$3" rowGap="$3" {...together}>
+              {restFields.map(({ name, dimension, mark }) => (
+                <YStack key={name} flexGrow={1} flexBasis={PAIR}>
+                  <QuantityField
+                    label={[mark, recordedWords[name]].filter(Boolean).join(' ')}
+                    dimension={dimension}
+                    value={draft[name]}
+                    onChange={(value) => change({ [name]: value })}
+                    problem={problems[name]}
+                    testID={`rest-${name}`}
+                  />
+                </YStack>
+              ))}
+            </XStack>
           )}
           <ManifoldBanner setting={live?.manifold} refrigerant={view.facts.refrigerant} />
           <RestVerdict

@@ -21,7 +21,7 @@ import { whenSafe } from '@/sync/client'
 import { clock } from '@/sync/clock'
 import { Card } from '@/ui/Card'
 import { Disclosure } from '@/ui/Disclosure'
-import { toFirstTogether, together } from '@/ui/fields'
+import { PAIR, toFirstTogether, together } from '@/ui/fields'
 import { FormQuantity } from '@/ui/FormQuantity'
 import { clearDraft, readDraft } from '@/ui/useDraft'
 import { useKeptForm } from '@/ui/useKeptForm'
@@ -183,9 +183,6 @@ function decidingFields(mode: ChargeMode, readable: Readable | undefined) {
     )
     .map((field) => ({ ...field, label: field.label.replace(/^Suction/, 'True suction') }))
 }
-
-/** from a phone of 360 px on, pressure and line of a side stand beside each other */
-const PAIR = 132
 
 function ReadingField({
   control,
