@@ -97,6 +97,11 @@ describe('a book of before there were links', () => {
       const author = { id: authorId, name: 'Wren' }
       await appendBook(db, { companyId, author }, [saved('Job 4')])
       expect(await chainOf()).toMatchObject({ ok: true, length: 4 })
+      // the database holds days that no calendar of ours does: the link is named, and the rest is looked at
+      await pool.query(`update book_entries set received_at = '290000-01-01' where company_id = $1 and seq = 4`, [
+        companyId,
+      ])
+      expect(await chainOf()).toMatchObject({ ok: false, seq: 4, reason: 'altered' })
     } finally {
       await pool.end()
       await database.drop()

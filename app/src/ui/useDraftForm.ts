@@ -50,12 +50,19 @@ export function useDraftForm<D extends object, P extends string = never>(
       if (!parsed.success) fail({ [key]: parsed.error.issues[0]?.message } as FormProblems<D, P>)
       return parsed.success ? (parsed.data as Quantity<T>) : undefined
     },
-    /** back to empty, but for what is worth keeping for the next one, once what was logged is written down or with the server */
+    /**
+     * Back to empty, but for what is worth keeping for the next one, once what was logged is written down or with the server; what was typed meanwhile is the next
+     * one's, and stays.
+     */
     done(keep: Partial<D> = {}) {
       whenSafe(() => {
-        setDraft({ ...empty, ...keep })
-        if (Object.keys(keep).length > 0) saveDraft(draftName, { ...empty, ...keep })
-        else clearDraft(draftName)
+        setDraft((now) => {
+          const typed = Object.entries(now).filter(([key, value]) => value !== draft[key as keyof D])
+          const next = { ...empty, ...keep, ...Object.fromEntries(typed) }
+          if (Object.keys(keep).length > 0 || typed.length > 0) saveDraft(draftName, next)
+          else clearDraft(draftName)
+          return next
+        })
       })
     },
     /** the draft goes, and then the form, as soon as what was saved is safe */

@@ -78,11 +78,14 @@ export async function chainRows(
     .limit(limit)
 }
 
+/** a date that no calendar holds (a damaged row) is none, and breaks the chain there */
+const stamp = (date: Date) => (Number.isNaN(date.getTime()) ? '' : date.toISOString())
+
 export const linkOf = ({ companyId, seq, entry, authorId, authorName, receivedAt, previousHash, hash }: BookRow) => ({
   companyId,
   seq,
   author: { id: authorId, name: authorName },
-  receivedAt: receivedAt.toISOString(),
+  receivedAt: stamp(receivedAt),
   entry,
   previousHash: previousHash ?? '',
   hash: hash ?? '',
