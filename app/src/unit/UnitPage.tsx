@@ -24,12 +24,12 @@ export const VISIT = 'Return visit'
 
 /** A page about one unit: loading, missing and wide-screen panes are the same for all of them. */
 export function UnitPage({
-  title,
+  title: named,
   render,
   aside,
   home,
 }: {
-  title: string
+  title: string | ((unit: UnitHandle) => string)
   render: (unit: UnitHandle) => ReactNode
   aside?: (unit: UnitHandle) => ReactNode
   home?: boolean
@@ -37,6 +37,7 @@ export function UnitPage({
   const { unitId = '' } = useLocalSearchParams<{ unitId: string }>()
   const unit = useUnit(unitId)
   useEffect(() => setLastUnit(unitId), [unitId])
+  const title = typeof named === 'string' ? named : named(unit)
   const jobId = jobIdOf(unit.record)
   const back = home ? (jobId ? `/jobs/${jobId}` : '/') : unitPath(unitId)
   if (unit.loading || unit.notFound || unit.record.items.opened.length === 0) {

@@ -1,4 +1,4 @@
-import { instrumentClasses, machineAges, oils, orientations, type FactsPatch } from '@zetesis/core'
+import { instrumentClasses, machineAges, oils, orientations, works, type FactsPatch } from '@zetesis/core'
 import { z } from 'zod'
 import type { Door } from '../door'
 import { circuitFacts, refrigerant } from '../library'
@@ -15,7 +15,7 @@ export function factsSchema({ quantity }: Door) {
     indoorModel: text(120).nullable(),
     orientation: z.enum(orientations).nullable(),
     stage: text(40).nullable(),
-    work: z.enum(['new', 'retrofit', 'conversion']).nullable(),
+    work: z.enum(works).nullable(),
     age: z.enum(machineAges).nullable(),
     mode: z.enum(['coolingOnly', 'heatPump']).nullable(),
     refrigerant: refrigerant.nullable(),

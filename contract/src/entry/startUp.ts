@@ -22,7 +22,10 @@ export function startUpSchemas(door: Door) {
       rest: readingValuesSchema(door).optional(),
     }),
     valvesOpened: entry('valvesOpened', {}),
-    started: entry('started', { rest: readingValuesSchema(door).optional() }),
+    started: entry('started', {
+      rest: readingValuesSchema(door).optional(),
+      foundRunning: z.literal(true).optional(),
+    }),
     reading: entry('reading', {
       mode: z.enum(['cooling', 'heating']),
       baseline: z.literal(true).optional(),

@@ -1,6 +1,7 @@
 import { leftWithWords } from './conversion'
 import {
   formatNumber,
+  isCheck,
   showText,
   type ConversionRefusal,
   type MissingFact,
@@ -8,6 +9,7 @@ import {
   type RowGroup,
   type Stage,
   type StageState,
+  type UnitFacts,
   type UnitSystem,
   type Wait,
 } from '@zetesis/core'
@@ -20,6 +22,10 @@ export const rowGroupWords: Record<RowGroup, string> = {
   sealed: 'Sealed',
   archived: 'Archived',
 }
+
+/** A stage by its name at this unit: a machine that runs already isn't started. */
+export const stageTitle = (stage: Stage, facts: Pick<UnitFacts, 'work'>): string =>
+  stage === 'startUp' && isCheck(facts) ? 'Readings' : stageWords[stage]
 
 export const stageWords: Record<Stage, string> = {
   prepare: 'Prepare',

@@ -2,6 +2,7 @@
 export const valueWords: Readonly<Record<string, string>> = {
   new: 'new',
   retrofit: 'retrofit',
+  check: 'check of a running machine',
   conversion: 'conversion',
   recent: 'built in the last 15 years',
   old: 'older than 15 years',

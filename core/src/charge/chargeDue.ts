@@ -1,4 +1,5 @@
 import type { MissingFact } from '../facts/missingFacts'
+import { isCheck } from '../facts/terms'
 import type { UnitFacts } from '../facts/unitFacts'
 import type { MethodProfile } from '../method/profile'
 import { customaryProfile } from '../method/readyProfiles'
@@ -25,6 +26,8 @@ export type ChargeDue =
       overLift: boolean
     }
   | { ok: false; reason: 'missing'; missing: MissingFact[] }
+  /** a machine that runs already: what is in it is what its readings say */
+  | { ok: false; reason: 'check' }
   | { ok: false; reason: Exclude<Extract<LineSetAdjustment, { ok: false }>['reason'], 'noSection'> }
 
 /**
@@ -38,6 +41,7 @@ export function chargeDue(
   profile: MethodProfile = customaryProfile,
   emptied = (facts.recovered?.value ?? 0) > 0,
 ): ChargeDue {
+  if (isCheck(facts)) return { ok: false, reason: 'check' }
   const conversion = facts.work === 'conversion'
   const whole = conversion || emptied
   const needed: MissingFact[] = ['refrigerant', 'lineLength', 'includedLength']

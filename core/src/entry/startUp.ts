@@ -75,6 +75,8 @@ export type ValvesOpened = Base<'valvesOpened'>
 export interface Started extends Base<'started'> {
   /** standing, valves open and before it ran: pressures, both lines, outdoor air */
   readonly rest?: ReadingValues
+  /** it ran already when somebody came, and long enough for a reading to decide */
+  readonly foundRunning?: true
 }
 export interface Reading extends Base<'reading'> {
   readonly mode: ChargeMode

@@ -1,4 +1,5 @@
 import type { ModelLabel } from '../label/modelLabel'
+import { isCheck } from './terms'
 import type { UnitFacts } from './unitFacts'
 
 export type MissingFact =
@@ -21,17 +22,19 @@ export type MissingFact =
 /** What is still unknown, in the order of the form; nothing here blocks, it says what to ask and where it will matter. */
 export function missingFacts(facts: UnitFacts, label?: ModelLabel): MissingFact[] {
   const conversion = facts.work === 'conversion'
+  // a running machine is judged by its readings: what a charge is reckoned from isn't asked for
+  const whole = !isCheck(facts)
   const asked: [MissingFact, boolean][] = [
     ['work', true],
-    ['mode', true],
+    ['mode', whole],
     // of a conversion it is chosen later, among candidates held side by side
     ['refrigerant', !conversion],
     ['oldRefrigerant', conversion],
     ['metering', true],
-    ['labelCharge', true],
-    ['lineLength', true],
-    ['includedLength', true],
-    ['liquidLine', facts.allowance === undefined],
+    ['labelCharge', whole],
+    ['lineLength', whole],
+    ['includedLength', whole],
+    ['liquidLine', whole && facts.allowance === undefined],
     ['orientation', label?.tables?.some((t) => t.rows.some((row) => row.orientation)) ?? false],
     ['indoorModel', asksForIndoor(label)],
     ['targetSubcooling', facts.metering === 'expansionValve' && !labelGives(label, 'subcooling')],

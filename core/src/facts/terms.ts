@@ -6,6 +6,9 @@ import type { UnitFacts } from './unitFacts'
 /** Whether the system ran before: its own, looser habits of pressure and vacuum apply. */
 export const isOldWork = ({ work }: Pick<UnitFacts, 'work'>): boolean => work === 'retrofit' || work === 'conversion'
 
+/** Whether a machine that runs already is only read and, where it must be, topped up or drawn down; a repair that opens it is a retrofit. */
+export const isCheck = ({ work }: Pick<UnitFacts, 'work'>): boolean => work === 'check'
+
 /** Limit and length of the decay hold by the method in force, for new or for older work. */
 export function decayTerms(facts: Pick<UnitFacts, 'work'>, method: MethodProfile) {
   const old = isOldWork(facts)

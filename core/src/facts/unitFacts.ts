@@ -6,7 +6,9 @@ import type { InstrumentClass } from '../measurement/instrumentClass'
 import type { Quantity } from '../quantity/unit'
 import type { Refrigerant } from '../refrigerant/refrigerants'
 
-export type Work = 'new' | 'retrofit' | 'conversion'
+export const works = ['new', 'retrofit', 'conversion', 'check'] as const
+/** `check`: it runs already, ours or not; nothing is opened unless it becomes a retrofit */
+export type Work = (typeof works)[number]
 export const machineAges = ['recent', 'old'] as const
 export type MachineAge = (typeof machineAges)[number]
 /** What is known of a unit before anything is measured. A key left out is unknown; null in a later patch makes it unknown again. */

@@ -7,6 +7,7 @@ const shown = (part: object): Shown =>
     sealed: false,
     current: 'handOver',
     missing: [],
+    facts: {},
     pressureTest: {},
     vacuum: { phase: 'idle', samples: [], breaks: [], breaksLeft: 0 },
     cold: {},
@@ -27,6 +28,7 @@ describe('the one thing that a unit needs next', () => {
     ['relabel', { current: 'relabel' }],
     ['weighIn', { current: 'weighIn' }],
     ['start', { current: 'startUp' }],
+    ['takeReading', { current: 'startUp', facts: { work: 'check' } }],
     ['sign', { current: 'handOver' }],
   ])('%s', (wanted, part) => expect(code(part)).toBe(wanted))
 

@@ -1,5 +1,7 @@
 import type { ConversionRefusal } from '../conversion/suitability'
 import type { MissingFact } from '../facts/missingFacts'
+import { isCheck } from '../facts/terms'
+import type { UnitFacts } from '../facts/unitFacts'
 import type { Stage } from '../entry/stage'
 import type { LeftWith } from '../entry/conversion'
 import type { ConversionRun } from './conversionRun'
@@ -92,6 +94,7 @@ export const needTraits: Record<Need['code'], NeedTraits> = {
 interface Shown {
   readonly sealed: boolean
   readonly current: Stage
+  readonly facts: UnitFacts
   readonly missing: readonly MissingFact[]
   readonly refusal?: ConversionRefusal
   readonly conversion?: ConversionRun
@@ -137,7 +140,8 @@ export function needOf(view: Shown, nowMs: number): Need {
     case 'weighIn':
       return { code: 'weighIn', openKg: view.charge.openKg }
     case 'startUp': {
-      if (view.startedMs === undefined) return { code: 'start' }
+      // a machine that runs already is read
+      if (view.startedMs === undefined) return { code: isCheck(view.facts) ? 'takeReading' : 'start' }
       if (view.waits.some((w) => w.kind === 'settle' && w.endsMs > nowMs)) return { code: 'settling' }
       if (!view.reading?.settled) return { code: 'takeReading' }
       return { code: readingNeed[view.reading.judged.verdict] }

@@ -6,6 +6,8 @@ import type { ReturnVisit } from '../entry/visit'
 import type { UnitRecord } from '../log/fold'
 import type { ConversionRefusal } from '../conversion/suitability'
 import type { MissingFact } from '../facts/missingFacts'
+import { isCheck } from '../facts/terms'
+import type { UnitFacts } from '../facts/unitFacts'
 import { isRefitted, type ConversionRun } from './conversionRun'
 import { grantedGates } from './requests'
 import { isFinal, type JudgedItem } from './judgedReadings'
@@ -27,6 +29,7 @@ export interface StageView {
 }
 
 interface Shown {
+  readonly facts: UnitFacts
   readonly missing: readonly MissingFact[]
   readonly refusal?: ConversionRefusal
   readonly conversion?: ConversionRun
@@ -40,7 +43,7 @@ interface Shown {
 
 /** Each stage as its own evidence, a passed gate or a wait leaves it. */
 export function stageStates(record: UnitRecord, shown: Shown, nowMs: number): StageView[] {
-  const { missing, refusal, conversion, pressureTest, vacuum, charge, reading, sealed, waits } = shown
+  const { facts, missing, refusal, conversion, pressureTest, vacuum, charge, reading, sealed, waits } = shown
   const gates = [...record.items.gatePassed, ...grantedGates(record)]
   const pass = (stage: Stage): LogItem<GatePassed | ReturnVisit | ConversionLeft> | undefined =>
     gates.filter((p) => p.entry.stage === stage).at(-1) ??
@@ -69,12 +72,12 @@ export function stageStates(record: UnitRecord, shown: Shown, nowMs: number): St
           : running('decayHold') || running('nitrogen')
             ? 'waiting'
             : 'current',
-    weighIn: charge.settled ? 'done' : 'current',
+    weighIn: charge.settled || isCheck(facts) ? 'done' : 'current',
     startUp: reading && isFinal(reading) ? 'done' : running('settle') ? 'waiting' : 'current',
     handOver: sealed ? 'done' : 'current',
   }
   let currentSeen = false
-  const path = conversion && hasConversionPath(record, sealed) ? stages : stages.filter((s) => !isConversionStage(s))
+  const path = pathOf(record, shown)
   return path.map((stage): StageView => {
     const passed = pass(stage)
     const own = evidence[stage]
@@ -88,6 +91,13 @@ export function stageStates(record: UnitRecord, shown: Shown, nowMs: number): St
     return { stage, state: own }
   })
 }
+
+/** What is gone through, in its order: a machine that runs already is read, and weighed where something went in or came out. */
+function pathOf(record: UnitRecord, { facts, conversion, sealed }: Shown): readonly Stage[] {
+  if (isCheck(facts)) return checkStages.filter((s) => s !== 'weighIn' || record.items.weighed.length > 0)
+  return conversion && hasConversionPath(record, sealed) ? stages : stages.filter((s) => !isConversionStage(s))
+}
+const checkStages: readonly Stage[] = ['prepare', 'weighIn', 'startUp', 'handOver']
 
 /** A conversion that was sealed before its path had stages of its own keeps the line that it was sealed with. */
 function hasConversionPath({ items }: UnitRecord, sealed: boolean): boolean {

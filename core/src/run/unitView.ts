@@ -23,6 +23,7 @@ import { inForceAt, unitProfile } from './inForce'
 import { judgedReadings, type JudgedItem } from './judgedReadings'
 import { needOf, type Need } from './need'
 import { pressureTestRun, type PressureTestRun } from './pressureTestRun'
+import { isOfToday, startedAt } from './startedAt'
 import { stageStates, type StageView } from './stageStates'
 import { tuningRun, type TuningRun } from './tuningRun'
 import { vacuumRun, type VacuumRun } from './vacuumRun'
@@ -107,8 +108,7 @@ function tell(whole: UnitRecord, jobElevationM: number | undefined) {
   const open = sincePumpDown(record)
   const vacuum = vacuumRun(open, here)
   const charge = chargeBalance(record, here)
-  const start = byTime(open.items.started).at(-1)
-  const startedMs = start && isOfToday(record, timeOf(start)) ? timeOf(start) : undefined
+  const startedMs = startedAt(open, here)
   const opened = startedMs === undefined ? byTime(open.items.valvesOpened).at(-1) : undefined
   const valvesOpenMs = opened && isOfToday(record, timeOf(opened)) ? timeOf(opened) : undefined
   const { all, reading, heating, both } = judgedReadings(record, { ...here, startedMs })
@@ -145,12 +145,6 @@ function tell(whole: UnitRecord, jobElevationM: number | undefined) {
     ...(provisional ? { provisional } : {}),
     sealed,
   }
-}
-
-/** On a return visit it is started anew: what ran weeks ago doesn't make today's reading a settled one. */
-function isOfToday({ visiting, items }: UnitRecord, startedMs: number): boolean {
-  const there = visiting === undefined ? undefined : byTime(items.cameBack).at(-1)
-  return there === undefined || startedMs > timeOf(there)
 }
 
 /**

@@ -1,6 +1,7 @@
 import { countUp } from './time'
 import {
   formatNumber,
+  isCheck,
   isJudged,
   show,
   stepKg,
@@ -65,6 +66,9 @@ const both = (
   return converted.endsWith(` ${quantity.unit}`) ? typed : `${converted} (typed ${typed})`
 }
 
+export const papersTitle = (facts: UnitView['facts']): string =>
+  isCheck(facts) ? 'Check of a running machine' : 'Commissioning papers'
+
 /** The equipment as it was read from plates and coils. */
 export function equipmentLines({ facts }: UnitView, system: UnitSystem): Line[] {
   const lines: Line[] = [
@@ -74,12 +78,15 @@ export function equipmentLines({ facts }: UnitView, system: UnitSystem): Line[] 
     ...(facts.age ? [{ label: 'Outdoor unit', value: word(facts.age) }] : []),
     { label: 'Refrigerant', value: facts.refrigerant ?? 'not recorded' },
     { label: 'Metering device', value: `${word(facts.metering)}, as seen at the indoor coil` },
-    { label: 'Label charge', value: both('mass', facts.labelCharge, system) },
-    {
+  ]
+  // of a machine that is only read they are as good as not asked for
+  if (!isCheck(facts) || facts.labelCharge)
+    lines.push({ label: 'Label charge', value: both('mass', facts.labelCharge, system) })
+  if (!isCheck(facts) || facts.lineLength)
+    lines.push({
       label: 'Line set',
       value: `${both('length', facts.lineLength, system)}, liquid line ${both('tube', facts.liquidLine, system)}`,
-    },
-  ]
+    })
   if (facts.work === 'conversion') {
     lines.push({ label: 'Converted from', value: word(facts.oldRefrigerant) })
   }
@@ -167,7 +174,7 @@ export function chargeLines({ charge, facts, weight, belief }: UnitView, system:
       })
     }
     lines.push({ label: 'Due', value: mass(due.dueKg) })
-  } else lines.push({ label: 'Due', value: 'not known: facts are missing' })
+  } else if (due.reason !== 'check') lines.push({ label: 'Due', value: 'not known: facts are missing' })
   for (const { entry } of weighings) {
     const name = entry.vessel?.name ?? entry.cylinder
     const what = entry.direction === 'add' ? 'in' : 'out'

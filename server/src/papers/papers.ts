@@ -7,6 +7,7 @@ import {
   type UnitRecord,
   type UnitSystem,
   type UnitView,
+  isCheck,
 } from '@zetesis/core'
 import {
   decayWords,
@@ -30,6 +31,7 @@ import {
   equipmentLines,
   instrumentLines,
   methodLines,
+  papersTitle,
   pressureLines,
   readingLines,
   tuningLines,
@@ -74,24 +76,17 @@ export async function papersPdf(
     size: 'A4',
     margins: { top: 44, left: 44, right: 44, bottom: 30 },
     bufferPages: true,
-    info: { Title: `Commissioning papers ${file.unit.tag}`, Author: file.company },
+    info: { Title: `${papersTitle(view.facts)} ${file.unit.tag}`, Author: file.company },
   })
   if (letterhead.card?.logo) drawLogo(doc, letterhead.card.logo)
-  let y = header(doc, file, sealedWords(record, view, timeZone))
+  let y = header(doc, { file, title: papersTitle(view.facts) }, sealedWords(record, view, timeZone))
   y = verdictBox(doc, verdictLine(view, system), y) + 14
 
   const left = section(doc, 'Equipment', equipmentLines(view, system), PAGE.margin, y)
-  const charge = section(doc, 'Charge', chargeLines(view, system), right, y)
-  y = Math.max(left, charge) + 10
-  const vacuum = section(doc, 'Evacuation', vacuumLines(view, system), PAGE.margin, y)
-  const drawn = view.vacuum.samples.length > 0 || recorded.length > 0
-  if (drawn) {
-    const sheet = decaySheetScene({ run: view.vacuum, recorded, system, words: decayWords, width: 350, height: 250 })
-    paint(doc, sheet, PAGE.margin, vacuum + 4, column / 350)
-  }
-  const held = section(doc, 'Pressure test', pressureLines(view, system), right, y) + 10
-  const reading = section(doc, 'Start-up reading', readingLines(view, system), right, held)
-  y = Math.max(vacuum + 4 + (drawn ? (250 * column) / 350 : 0), reading) + 16
+  const start = isCheck(view.facts)
+    ? readOnly(doc, view, system, { left, right: y })
+    : wholeWork(doc, { view, system, recorded }, { left, right: y })
+  y = start + 16
 
   const ladder =
     view.reading && ladderScene({ judged: view.reading.judged, system, words: ladderWords, width: 390, height: 330 })
@@ -119,6 +114,37 @@ export async function papersPdf(
   returned(doc, record, view, { system, timeZone, jobElevationM })
   footer(doc, file)
   return finished(doc)
+}
+
+interface Ends {
+  readonly left: number
+  readonly right: number
+}
+
+/** A machine that was only read: its reading beside what it is, and what was weighed meanwhile. @returns where it ends */
+function readOnly(doc: Doc, view: UnitView, system: UnitSystem, ends: Ends): number {
+  const reading = section(doc, 'Reading', readingLines(view, system), right, ends.right)
+  if (view.charge.weighings.length === 0) return Math.max(ends.left, reading)
+  return Math.max(reading, section(doc, 'Charge', chargeLines(view, system), PAGE.margin, ends.left + 10))
+}
+
+/** Charge, vacuum with its decay, nitrogen and the reading of a machine that was put to work. @returns where it ends */
+function wholeWork(
+  doc: Doc,
+  { view, system, recorded }: { view: UnitView; system: UnitSystem; recorded: readonly SheetPoint[] },
+  ends: Ends,
+): number {
+  const charge = section(doc, 'Charge', chargeLines(view, system), right, ends.right)
+  const y = Math.max(ends.left, charge) + 10
+  const vacuum = section(doc, 'Evacuation', vacuumLines(view, system), PAGE.margin, y)
+  const drawn = view.vacuum.samples.length > 0 || recorded.length > 0
+  if (drawn) {
+    const sheet = decaySheetScene({ run: view.vacuum, recorded, system, words: decayWords, width: 350, height: 250 })
+    paint(doc, sheet, PAGE.margin, vacuum + 4, column / 350)
+  }
+  const held = section(doc, 'Pressure test', pressureLines(view, system), right, y) + 10
+  const reading = section(doc, 'Start-up reading', readingLines(view, system), right, held)
+  return Math.max(vacuum + 4 + (drawn ? (250 * column) / 350 : 0), reading)
 }
 
 /** A heat pump's own page: what its ports carry both ways, how it changed over, and what was read in heating. */
@@ -212,10 +238,10 @@ function drawLogo(doc: Doc, base64: string): void {
   }
 }
 
-function header(doc: Doc, file: RecordFile, state: string): number {
+function header(doc: Doc, { file, title }: { file: RecordFile; title: string }, state: string): number {
   doc.rect(0, 0, PAGE.width, 8).fill(inks.copper)
   doc.fillColor(inks.ink)
-  write(doc, ['wordBold', 20], `${file.unit.tag} · Commissioning papers`, { x: PAGE.margin, y: 30, lineBreak: false })
+  write(doc, ['wordBold', 20], `${file.unit.tag} · ${title}`, { x: PAGE.margin, y: 30, lineBreak: false })
   doc.fillColor(inks.soft)
   const width = PAGE.width - 2 * PAGE.margin
   const where = `${[file.job.name, file.job.place].filter(Boolean).join(', ')} · ${file.company}`

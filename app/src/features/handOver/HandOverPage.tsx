@@ -1,15 +1,16 @@
 import {
   chainWords,
+  checkUpWords,
   comingOffWords,
   entryProblemWords,
   notDecidingWords,
   provisionalWords,
   safetyWords,
-  stageWords,
+  stageTitle,
   stateWords,
   traceStateWords,
 } from '@zetesis/contract'
-import { gaugesOn, verifyChain, type EntryProblem, type SignatureStrokes, type Stage } from '@zetesis/core'
+import { gaugesOn, isCheck, verifyChain, type EntryProblem, type SignatureStrokes, type Stage } from '@zetesis/core'
 import { format } from 'date-fns/format'
 import { useRouter } from 'expo-router'
 import { useMemo, useState } from 'react'
@@ -94,7 +95,7 @@ function Finals({ unit }: { unit: UnitHandle }) {
   const open = view.stages.filter((s) => s.stage !== 'handOver' && s.state !== 'done' && s.state !== 'bypassed')
   const line = (stage: Stage, text: string) => (
     <XStack gap="$3" justifyContent="space-between">
-      <Soft>{stageWords[stage]}</Soft>
+      <Soft>{stageTitle(stage, view.facts)}</Soft>
       <Body flex={1} textAlign="right" fontSize="$3" lineHeight="$3">
         {text}
       </Body>
@@ -117,15 +118,18 @@ function Finals({ unit }: { unit: UnitHandle }) {
       )}
       {view.reading ? <Findings judged={view.reading.judged} /> : null}
       <Card>
-        {line('vacuum', decayLine(view, system))}
-        {line('weighIn', weighLine(view, system))}
+        {view.stages.some(({ stage }) => stage === 'vacuum') ? line('vacuum', decayLine(view, system)) : null}
+        {view.stages.some(({ stage }) => stage === 'weighIn') ? line('weighIn', weighLine(view, system)) : null}
         {view.stages.map(({ stage, pass, state }) =>
           state === 'bypassed' && pass ? (
-            <Body key={stage}>{`◠ ${stageWords[stage]} was passed by ${pass.author.name}: ${pass.entry.reason}`}</Body>
+            <Body
+              key={stage}
+            >{`◠ ${stageTitle(stage, view.facts)} was passed by ${pass.author.name}: ${pass.entry.reason}`}</Body>
           ) : null,
         )}
       </Card>
-      {open.length > 0 && !view.sealed ? (
+      {open.length > 0 && !view.sealed && isLeftAsFound(view) ? <Soft>{checkUpWords.leftOut}</Soft> : null}
+      {open.length > 0 && !view.sealed && !isLeftAsFound(view) ? (
         <Card borderColor="$brass" testID="open-stages">
           <Body fontWeight="700">Not finished. Finish it, or pass it there with a written reason:</Body>
           {open.map(({ stage, state }) => (
@@ -145,7 +149,7 @@ function Finals({ unit }: { unit: UnitHandle }) {
                 color="$copperInk"
                 fontSize="$4"
                 fontWeight="600"
-              >{`${stageWords[stage]} (${stateWords[state]}) ›`}</Text>
+              >{`${stageTitle(stage, view.facts)} (${stateWords[state]}) ›`}</Text>
             </Button>
           ))}
         </Card>
@@ -153,6 +157,10 @@ function Finals({ unit }: { unit: UnitHandle }) {
     </YStack>
   )
 }
+
+/** A check that was read may be signed as it stands. */
+const isLeftAsFound = ({ facts, reading, heating }: UnitHandle['view']) =>
+  isCheck(facts) && (reading?.settled ?? heating?.settled) === true
 
 interface Draft {
   name: string

@@ -1,4 +1,4 @@
-import { oilWords, orientationWords, refusalWords } from '@zetesis/contract'
+import { checkUpWords, oilWords, orientationWords, refusalWords } from '@zetesis/contract'
 import {
   acrTubes,
   decayTerms,
@@ -17,6 +17,7 @@ import {
   type ModelLabel,
   type Quantity,
   type Refrigerant,
+  type Work,
 } from '@zetesis/core'
 import { useWatch, type Control } from 'react-hook-form'
 import { useSettings } from '@/settings/settings'
@@ -33,10 +34,11 @@ import type { PrepareInput, PrepareOutput } from './form'
 
 type PrepareControl = Control<PrepareInput, unknown, PrepareOutput>
 
-const works: Option<'new' | 'retrofit' | 'conversion'>[] = [
+const workOptions: Option<Work>[] = [
   { value: 'new', label: 'New' },
   { value: 'retrofit', label: 'Retrofit' },
   { value: 'conversion', label: 'Conversion' },
+  { value: 'check', label: 'Check' },
 ]
 const ages: Option<MachineAge>[] = [
   { value: 'recent', label: 'Built in the last 15 years' },
@@ -91,58 +93,29 @@ export function UnitCard({ control, label }: { control: PrepareControl; label: M
 }
 
 export function WorkCard({ control, refusal }: { control: PrepareControl; refusal: ConversionRefusal | undefined }) {
-  const [work, refrigerant, oldRefrigerant, metering] = useWatch({
-    control,
-    name: ['work', 'refrigerant', 'oldRefrigerant', 'metering'],
-  })
+  const work = useWatch({ control, name: 'work' })
+  const kind = <FormChoice control={control} name="work" label="Kind of work" options={workOptions} />
+  const age = <FormChoice control={control} name="age" label="Outdoor unit" options={ages} />
+  const mode = <FormChoice control={control} name="mode" label="Mode" options={modes} />
+  const charged = <ChargedWith control={control} refusal={refusal} />
+  // of a machine that runs, what a reading is judged by stands first
+  if (work === 'check')
+    return (
+      <Card>
+        <Heading>{checkUpWords.facts}</Heading>
+        {charged}
+        {mode}
+        {age}
+        {kind}
+      </Card>
+    )
   return (
     <Card>
       <Heading>Work</Heading>
-      <FormChoice control={control} name="work" label="Kind of work" options={works} />
-      {work === 'retrofit' || work === 'conversion' ? (
-        <FormChoice control={control} name="age" label="Outdoor unit" options={ages} />
-      ) : null}
-      <FormChoice control={control} name="mode" label="Mode" options={modes} />
-      {work === 'conversion' ? (
-        <>
-          <FormChoice
-            control={control}
-            name="oldRefrigerant"
-            label="Refrigerant that was in it"
-            options={refrigerantOptions(oldRefrigerant ?? undefined)}
-            many
-          />
-          <FormChoice
-            control={control}
-            name="oil"
-            label="Oil in it"
-            options={oilOptions}
-            hint="Off the compressor’s plate. Not answered: what such equipment usually has."
-          />
-          <FormQuantity
-            control={control}
-            name="highSideDesign"
-            label="High-side design pressure on the plate"
-            dimension="gaugePressure"
-            hint="The new refrigerant’s pressure on a hot day is held against it; without it, against the old one’s own."
-          />
-          {metering === 'fixedOrifice' ? (
-            <FormQuantity
-              control={control}
-              name="oldBore"
-              label="Bore of the orifice in it"
-              dimension="bore"
-              hint="Stamped on the piston, in thousandths of an inch: 59."
-            />
-          ) : null}
-          <FormText
-            control={control}
-            name="lawNote"
-            label="The law here"
-            hint="In your words: what may be used, who may do it, what has to be reported."
-          />
-        </>
-      ) : null}
+      {kind}
+      {work === 'retrofit' || work === 'conversion' ? age : null}
+      {mode}
+      {work === 'conversion' ? <BeforeConversion control={control} /> : null}
       {work === 'conversion' || work === 'retrofit' ? (
         <FormQuantity
           control={control}
@@ -152,6 +125,61 @@ export function WorkCard({ control, refusal }: { control: PrepareControl; refusa
           hint="It says how short the old charge was; an emptied system gets its whole charge anew."
         />
       ) : null}
+      {charged}
+    </Card>
+  )
+}
+
+/** What is asked of a machine that is converted: what was in it, and what it may take. */
+function BeforeConversion({ control }: { control: PrepareControl }) {
+  const [oldRefrigerant, metering] = useWatch({ control, name: ['oldRefrigerant', 'metering'] })
+  return (
+    <>
+      <FormChoice
+        control={control}
+        name="oldRefrigerant"
+        label="Refrigerant that was in it"
+        options={refrigerantOptions(oldRefrigerant ?? undefined)}
+        many
+      />
+      <FormChoice
+        control={control}
+        name="oil"
+        label="Oil in it"
+        options={oilOptions}
+        hint="Off the compressor’s plate. Not answered: what such equipment usually has."
+      />
+      <FormQuantity
+        control={control}
+        name="highSideDesign"
+        label="High-side design pressure on the plate"
+        dimension="gaugePressure"
+        hint="The new refrigerant’s pressure on a hot day is held against it; without it, against the old one’s own."
+      />
+      {metering === 'fixedOrifice' ? (
+        <FormQuantity
+          control={control}
+          name="oldBore"
+          label="Bore of the orifice in it"
+          dimension="bore"
+          hint="Stamped on the piston, in thousandths of an inch: 59."
+        />
+      ) : null}
+      <FormText
+        control={control}
+        name="lawNote"
+        label="The law here"
+        hint="In your words: what may be used, who may do it, what has to be reported."
+      />
+    </>
+  )
+}
+
+/** Refrigerant and metering device: what every reading is judged by. */
+function ChargedWith({ control, refusal }: { control: PrepareControl; refusal: ConversionRefusal | undefined }) {
+  const [work, refrigerant] = useWatch({ control, name: ['work', 'refrigerant'] })
+  return (
+    <>
       <FormChoice
         control={control}
         name="refrigerant"
@@ -173,7 +201,7 @@ export function WorkCard({ control, refusal }: { control: PrepareControl; refusa
 
         hint="Look at the coil itself: a plate can be wrong."
       />
-    </Card>
+    </>
   )
 }
 

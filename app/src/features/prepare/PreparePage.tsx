@@ -1,4 +1,4 @@
-import { entryProblemWords, safetyWords } from '@zetesis/contract'
+import { checkUpWords, entryProblemWords, safetyWords } from '@zetesis/contract'
 import {
   factHabits,
   labelHabits,
@@ -14,7 +14,7 @@ import { useMemo, useState } from 'react'
 import { useWatch, type Path } from 'react-hook-form'
 import { YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
-import { unitPath } from '@/frame/routes'
+import { stageHref, unitPath } from '@/frame/routes'
 import { Gate } from '@/unit/Gate'
 import { UnitPage } from '@/unit/UnitPage'
 import type { UnitHandle } from '@/unit/useUnit'
@@ -23,6 +23,7 @@ import { whenSafe } from '@/sync/client'
 import { useBook } from '@/sync/useBook'
 import { Banner } from '@/ui/Banner'
 import { Caution } from '@/ui/Caution'
+import { Disclosure } from '@/ui/Disclosure'
 import { quantityInput } from '@/ui/quantityInput'
 import { clearDraft, readDraft, saveDraft } from '@/ui/useDraft'
 import { useKeptForm } from '@/ui/useKeptForm'
@@ -103,11 +104,26 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
     whenSafe(() => {
       clearDraft(draftName)
       clearDraft(pickedKey(draftName))
-      router.navigate(unitPath(unit.unitId) as never)
+      // a running machine is read next
+      const read = values.work === 'check' && values.refrigerant && values.metering
+      router.navigate((read ? stageHref(unit.unitId, 'startUp') : unitPath(unit.unitId)) as never)
     })
   })
-  useBarAction(unit.view.sealed ? undefined : `Save ${facts.tag ?? ''}`.trim(), () => void save())
+  const act = work === 'check' ? checkUpWords.save : `Save ${facts.tag ?? ''}`.trim()
+  useBarAction(unit.view.sealed ? undefined : act, () => void save())
   const wrong = Object.keys(formState.errors).length
+  const [more, setMore] = useState(false)
+  const plates = <UnitCard control={control} label={label} />
+  const workCard = <WorkCard control={control} refusal={refusal} />
+  const line = <LineCard control={control} method={method} />
+  const target = <TargetCard control={control} method={method} label={label} />
+  const rest = (
+    <>
+      <SiteCard control={control} method={method} jobElevation={unit.job?.elevation} />
+      <MethodCard unit={unit} book={book} />
+      {unit.view.sealed ? null : <CopyFacts unit={unit} />}
+    </>
+  )
   return (
     <YStack gap="$4">
       <Caution>{safetyWords.prepare}</Caution>
@@ -117,18 +133,38 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
         </Banner>
       ) : null}
       {unit.view.sealed ? null : <ModelPicker models={book.models} taken={taken} onTake={take} unitId={unit.unitId} />}
-      <UnitCard control={control} label={label} />
-      <WorkCard control={control} refusal={refusal} />
-      <LineCard control={control} method={method} />
-      <TargetCard control={control} method={method} label={label} />
-      <SiteCard control={control} method={method} jobElevation={unit.job?.elevation} />
-      <MethodCard unit={unit} book={book} />
-      {unit.view.sealed ? null : <CopyFacts unit={unit} />}
-      <Gate
-        unit={unit}
-        stage="prepare"
-        why="What is unknown is asked again where it matters; without it there may be no verdict."
-      />
+      {work === 'check' ? (
+        <>
+          {workCard}
+          {target}
+          <Disclosure
+            title={checkUpWords.more}
+            summary={checkUpWords.moreSummary}
+            open={more}
+            onToggle={() => setMore(!more)}
+            testID="more-facts"
+          >
+            {plates}
+            {line}
+            {rest}
+          </Disclosure>
+        </>
+      ) : (
+        <>
+          {plates}
+          {workCard}
+          {line}
+          {target}
+          {rest}
+        </>
+      )}
+      {work === 'check' ? null : (
+        <Gate
+          unit={unit}
+          stage="prepare"
+          why="What is unknown is asked again where it matters; without it there may be no verdict."
+        />
+      )}
     </YStack>
   )
 }

@@ -5,8 +5,16 @@ import {
   notDecidingWords,
   safetyWords,
   readingInShort,
+  stageTitle,
 } from '@zetesis/contract'
-import { readableIn, type Instrument, type InstrumentClass, type LiveAssessment, conditionsWindow } from '@zetesis/core'
+import {
+  isCheck,
+  readableIn,
+  type Instrument,
+  type InstrumentClass,
+  type LiveAssessment,
+  conditionsWindow,
+} from '@zetesis/core'
 import { Fragment, useMemo, useState } from 'react'
 import { useMedia, YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
@@ -34,6 +42,7 @@ import { BeforeStart } from './BeforeStart'
 import { BothModesCard } from './BothModesCard'
 import { ColdCard } from './ColdCard'
 import { ComingOff } from '@/weighing/ComingOff'
+import { BecomesRepair, FoundRunning } from './FoundRunning'
 import { Ladder } from '@/verdict/Ladder'
 import { LiveBench } from './LiveBench'
 import { makeLiveStore, useLiveStore, type LiveStore } from './liveStore'
@@ -61,7 +70,7 @@ import { Findings, MethodLine, Verdict } from '@/verdict/Verdict'
 export function StartUpPage() {
   return (
     <UnitPage
-      title="Start up"
+      title={({ view }) => stageTitle('startUp', view.facts)}
       render={(unit) => <StartUp key={unit.unitId} unit={unit} />}
       aside={(unit) => <Beside unit={unit} />}
     />
@@ -93,7 +102,7 @@ function StartUp({ unit }: { unit: UnitHandle }) {
       <YStack gap="$4">
         {watch}
         <PortsLink unit={unit} />
-        <LiveBeforeStart unit={unit} live={live} />
+        {isCheck(view.facts) ? <FoundRunning unit={unit} /> : <LiveBeforeStart unit={unit} live={live} />}
         {from}
         <LiveReturnVisit unit={unit} live={live} />
       </YStack>
@@ -126,6 +135,7 @@ function StartUp({ unit }: { unit: UnitHandle }) {
           <LiveComingOff unit={unit} live={live} onRig={session !== undefined} />
         </Below>
       )}
+      {isCheck(view.facts) && !view.sealed ? <BecomesRepair unit={unit} /> : null}
       <Below>
         <YStack gap="$4">
           <Caution>{safetyWords.startUp}</Caution>

@@ -1,4 +1,4 @@
-import { actWords, countdown, missingWords, refusalWords, stageWords, waitWords } from '@zetesis/contract'
+import { actWords, countdown, missingWords, refusalWords, stageTitle, waitWords } from '@zetesis/contract'
 import { waitStage, type StageView, type UnitSystem, type UnitView } from '@zetesis/core'
 import { useRouter } from 'expo-router'
 import { Button, Text, useMedia, XStack, YStack } from 'tamagui'
@@ -68,7 +68,7 @@ function Line({ unit }: { unit: UnitHandle }) {
                     fontWeight="700"
                     color={stage.state === 'todo' ? '$soft' : '$ink'}
                   >
-                    {stageWords[stage.stage]}
+                    {stageTitle(stage.stage, view.facts)}
                   </Text>
                   <Soft textAlign="left">
                     <StageLine stage={stage} view={view} />

@@ -1,4 +1,4 @@
-import { missingWords } from '@zetesis/contract'
+import { checkUpWords, missingWords } from '@zetesis/contract'
 import { formatNumber, isBlend, isFlammable, showText, type ChargeDue, type UnitView } from '@zetesis/core'
 import { WorkingLines, type WorkingLine } from '@/verdict/WorkingLines'
 import { useSettings } from '@/settings/settings'
@@ -7,7 +7,7 @@ import { Card } from '@/ui/Card'
 import { percent } from '@/ui/quantityInput'
 import { Body, Heading, Soft } from '@/ui/Words'
 
-const why: Record<Exclude<Extract<ChargeDue, { ok: false }>['reason'], 'missing'>, string> = {
+const why: Record<Exclude<Extract<ChargeDue, { ok: false }>['reason'], 'missing' | 'check'>, string> = {
   negativeLength: 'A length is negative: mend it under Prepare.',
   unknownTube: 'A liquid line isn’t a standard copper size: type the label’s allowance for it.',
   wallTooThick: 'The tube’s wall leaves no bore: mend it under Prepare.',
@@ -20,6 +20,12 @@ export function DueCard({ view }: { view: UnitView }) {
   const { system } = useSettings()
   const { due, recoveredKg } = view.charge
   const { refrigerant } = view.facts
+  if (!due.ok && due.reason === 'check')
+    return (
+      <Banner metal="none" word={checkUpWords.notDueWord}>
+        {checkUpWords.notDue}
+      </Banner>
+    )
   if (!due.ok) {
     const missing = due.reason === 'missing' ? due.missing.map((m) => missingWords[m]).join(', ') : undefined
     return (

@@ -16,7 +16,12 @@ import type { EntryWords } from './entryWords'
 export const startUpLines: EntryWords<StartUpEntry> = {
   preStart: (entry) => `Before the start: ${preStartLine(entry)}`,
   valvesOpened: () => 'Valves open',
-  started: ({ rest }) => (rest ? `Power on, standing before: ${valuesLine(rest)}` : 'Valves open, power on'),
+  started: ({ rest, foundRunning }) =>
+    foundRunning
+      ? 'Found running, long enough to read'
+      : rest
+        ? `Power on, standing before: ${valuesLine(rest)}`
+        : 'Valves open, power on',
   reading: (entry) =>
     `${entry.baseline ? 'Baseline' : entry.mode === 'heating' ? 'Reading in heating' : 'Reading'}: ${Object.entries(
       entry.values,

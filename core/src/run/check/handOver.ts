@@ -1,5 +1,6 @@
 import type { HandOverEntry } from '../../entry/handOver'
-import { passableStages } from '../../entry/stage'
+import { passableStages, type PassableStage } from '../../entry/stage'
+import { isCheck } from '../../facts/terms'
 import { hasInk } from '../../log/seal'
 import { unitView } from '../unitView'
 import { isFinal } from '../judgedReadings'
@@ -10,7 +11,7 @@ export const handOverChecks: Checks<HandOverEntry['kind']> = {
   sealed: ({ signature }, asked) => [
     ...(hasInk(signature) ? [] : [{ code: 'emptySignature', path: 'signature' } as const]),
     ...uncovered(asked),
-    ...gatesClosed(asked, passableStages),
+    ...gatesClosed(asked, toFinish(asked)),
     ...visitMissing(asked),
   ],
   amendment: ({ visitId, name, signature }, asked) => {
@@ -25,6 +26,13 @@ export const handOverChecks: Checks<HandOverEntry['kind']> = {
       ...uncovered(asked),
     ]
   },
+}
+
+/** A check is done once it was read, whatever it found: what is left as it is stands on its paper. */
+function toFinish({ whole, here, nowMs, jobElevationM }: Asked): readonly PassableStage[] {
+  if (!isCheck(here.facts)) return passableStages
+  const { reading, heating } = unitView(whole, { nowMs, jobElevationM })
+  return reading?.settled || heating?.settled ? [] : ['startUp']
 }
 
 /** What was come to in the cold is provisional: it is handed over with the visit that makes it final, or with the reason why none is needed. */

@@ -1,4 +1,5 @@
 import type { LookedInto, Reading, StartUpEntry } from '../../entry/startUp'
+import { isCheck } from '../../facts/terms'
 import { isFresh } from '../carryForward'
 import { baselineFacts } from '../conversionRun'
 import { gatesClosed, notStarted, refused, uncovered, type Checks } from './asked'
@@ -11,7 +12,10 @@ export const startUpChecks: Checks<StartUpEntry['kind']> = {
   preStart: ({ rest }, { here }) =>
     rest ? checkReading(rest, here.facts, here.elevationM).map((p) => under('rest', p)) : [],
   valvesOpened: (_, asked) => [...refused(asked), ...gatesClosed(asked, ['vacuum'])],
-  started: ({ rest }, asked) => [
+  started: ({ rest, foundRunning }, asked) => [
+    ...(foundRunning && !isCheck(asked.here.facts) && asked.record.visiting === undefined
+      ? [{ code: 'notFoundRunning', path: '' } as const]
+      : []),
     ...refused(asked),
     ...gatesClosed(asked, ['vacuum']),
     ...(rest ? checkReading(rest, asked.here.facts, asked.here.elevationM).map((p) => under('rest', p)) : []),
