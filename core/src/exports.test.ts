@@ -401,6 +401,7 @@ const samples: Record<string, readonly unknown[]> = {
       ...size,
     },
   ],
+  isCheck: [{ work: 'check' }],
   decayTerms: [facts, profile],
   decidingUncertainty: [{ value: 11, low: 8.5, high: 11.5 }],
   decodeChunk: [core.encodeChunk(trace.slice(0, 20))],

@@ -27,6 +27,8 @@ const sel = (id: string) => `[data-testid="${id}"]`
 /** The interface by its test ids and its words; every wait is for something seen, never for a time. */
 export class Driver {
   readonly errors: string[] = []
+  /** what a person did: taps (a page opened by its address is the tap that leads there), and fields typed into, but for the time that a test sets back */
+  readonly did = { taps: 0, values: 0 }
   private wire: CDPSession | undefined
 
   constructor(
@@ -46,6 +48,7 @@ export class Driver {
 
   /** to a page by its address: within the app where it is open, as the browser's Back and Forward go, but the page that is open is opened anew */
   async go(path: string): Promise<void> {
+    this.did.taps++
     const here = this.page.url()
     const isNear = here.startsWith(this.base) && pageOf(here.slice(this.base.length)) !== pageOf(path)
     if (isNear && (await this.page.evaluate(within, path))) return
@@ -86,13 +89,17 @@ export class Driver {
     // on a busy machine the page may have moved under the finger, or been drawn anew: then it is pressed again, as anybody would
     for (let tries = 0; tries < 5; tries++) {
       const reached = await pressed(this.page, open).catch((cause: unknown) => Promise.reject(this.unseen(open, cause)))
-      if (reached) return
+      if (reached) {
+        this.did.taps++
+        return
+      }
     }
     throw new Error(`${id} moves whenever it is pressed`)
   }
 
   /** replaces what stands in a field */
   async type(id: string, text: string): Promise<void> {
+    if (id !== 'time') this.did.values++
     const { filled } = await found(this.page, focused, { given: [sel(id)] }).catch((cause: unknown) =>
       Promise.reject(this.unseen(id, cause)),
     )

@@ -2,6 +2,8 @@ import { format } from 'date-fns/format'
 import { isValid } from 'date-fns/isValid'
 import { parse } from 'date-fns/parse'
 import { subDays } from 'date-fns/subDays'
+import { timeWords } from '@zetesis/contract'
+import { clock } from '@/sync/clock'
 import { TextField } from '@/ui/TextField'
 
 /**
@@ -23,25 +25,33 @@ export function readClock(text: string, now: Date): Date | undefined {
   return today.getTime() > now.getTime() + 12 * 3600_000 ? subDays(today, 1) : today
 }
 
+/** When it happened: typed, or now where nothing is; undefined where what is typed is no time. */
+export function momentOf(text: string): Date | undefined {
+  const now = new Date(clock.now())
+  return text.trim() === '' ? now : readClock(text, now)
+}
+
 export const clockText = (date: Date) => format(date, 'HH:mm:ss')
 
 export function TimeField({
+  label = timeWords.label,
   value,
   onChange,
   problem,
 }: {
+  label?: string
   value: string
   onChange: (text: string) => void
   problem?: string
 }) {
   return (
     <TextField
-      label="Time"
+      label={label}
       value={value}
       onChange={onChange}
       problem={problem}
-      hint="Empty: the moment you tap. Else as 14:05 or 14:05:30, or yesterday 17:05."
-      placeholder="now"
+      hint={timeWords.hint}
+      placeholder={timeWords.now}
       testID="time"
     />
   )

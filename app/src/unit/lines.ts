@@ -41,6 +41,8 @@ export function pressureLine({ pressureTest }: UnitView, system: UnitSystem): st
 /** What went in against what was due, in one line. */
 export function weighLine({ charge }: UnitView, system: UnitSystem): string {
   const { due, weighedKg, openKg } = charge
+  // nothing is due of a machine that runs: what went in by steps is told
+  if (!due.ok && due.reason === 'check') return `Weighed in ${showText('mass', weighedKg, system)}`
   if (!due.ok || openKg === undefined) return 'What is due isn’t known yet'
   if (charge.settled && Math.abs(weighedKg) < 1e-9) return 'Nothing due: the factory charge covers this line'
   return `Due ${showText('mass', due.dueKg, system)} · weighed in ${showText('mass', weighedKg, system)}`

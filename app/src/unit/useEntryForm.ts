@@ -1,9 +1,8 @@
-import { entryProblemWords } from '@zetesis/contract'
+import { entryProblemWords, timeWords } from '@zetesis/contract'
 import type { EntryBody } from '@zetesis/core'
 import { useSettings } from '@/settings/settings'
-import { clock } from '@/sync/clock'
 import { useDraftForm, type FormProblems } from '@/ui/useDraftForm'
-import { readClock } from './TimeField'
+import { momentOf } from './TimeField'
 import type { UnitHandle } from './useUnit'
 
 /**
@@ -16,22 +15,19 @@ export function useEntryForm<D extends object>(unit: UnitHandle, name: string, e
   const { system } = useSettings()
   const form = useDraftForm<D, 'time'>(`${name}.${unit.unitId}`, empty)
   const { draft, fail } = form
-  /** when it happened: typed, or now; undefined where what was typed is no time */
+  /** when it happened: typed, or now; undefined where what was typed is no time, which is said under it */
   const time = (): Date | undefined => {
-    const text = 'time' in draft ? String(draft.time).trim() : ''
-    const now = new Date(clock.now())
-    return text === '' ? now : readClock(text, now)
+    const at = momentOf('time' in draft ? String(draft.time) : '')
+    if (!at) fail({ time: timeWords.unreadable } as FormProblems<D, 'time'>)
+    return at
   }
   return {
     ...form,
+    time,
     /** appends all bodies or none; what is refused is said under the field that it names, or else under `field` */
     log(bodies: EntryBody | readonly EntryBody[], field: (keyof D & string) | 'all' = 'all'): boolean {
       const at = time()
-      if (!at)
-        return fail({ time: 'Type the time as 14:05 or 14:05:30, or leave it empty for now.' } as FormProblems<
-          D,
-          'time'
-        >)
+      if (!at) return false
       const list = [bodies].flat() as EntryBody[]
       const [problem] = unit.appendAll(list.map((body) => ({ body, at })))
       if (!problem) return true

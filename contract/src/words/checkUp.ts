@@ -5,6 +5,7 @@ export const checkUpWords = {
   openIt: 'Open the check',
   facts: 'The machine',
   save: 'Save, and read it',
+  chargeHint: 'Off the plate, if it can be read: it sizes the steps. “5 lb 4 oz” is fine.',
   more: 'Plates, line set, site',
   moreSummary: 'none of it is needed to read it',
   howLong: 'How long has it run?',

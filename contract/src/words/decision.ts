@@ -57,7 +57,7 @@ export function actHead(act: Act, system: UnitSystem): string {
     case 'findTarget':
       return 'Find the target first'
     case 'findCharge':
-      return 'Take the label’s charge first'
+      return 'Find the charge on the plate first'
     case 'read':
       return 'Finish the reading'
   }
@@ -94,7 +94,7 @@ export function actWhy(act: Act): string | undefined {
       return act.gate ? undefined : (what ?? 'The steps so far didn’t move it as charge does.')
     }
     case 'findCharge':
-      return 'A step is a share of the whole charge: type the label’s charge and the line set under Prepare.'
+      return 'A step is a share of the whole charge. Type the one on the plate under Prepare.'
     default:
       return undefined
   }

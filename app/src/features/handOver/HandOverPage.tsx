@@ -94,13 +94,27 @@ function Finals({ unit }: { unit: UnitHandle }) {
   const router = useRouter()
   const open = view.stages.filter((s) => s.stage !== 'handOver' && s.state !== 'done' && s.state !== 'bypassed')
   const line = (stage: Stage, text: string) => (
-    <XStack gap="$3" justifyContent="space-between">
+    <XStack key={stage} gap="$3" justifyContent="space-between">
       <Soft>{stageTitle(stage, view.facts)}</Soft>
       <Body flex={1} textAlign="right" fontSize="$3" lineHeight="$3">
         {text}
       </Body>
     </XStack>
   )
+  const has = (stage: Stage) => view.stages.some((s) => s.stage === stage)
+  const told = [
+    ...(has('vacuum') ? [line('vacuum', decayLine(view, system))] : []),
+    ...(has('weighIn') ? [line('weighIn', weighLine(view, system))] : []),
+    ...view.stages.flatMap(({ stage, pass, state }) =>
+      state === 'bypassed' && pass
+        ? [
+            <Body
+              key={`passed-${stage}`}
+            >{`◠ ${stageTitle(stage, view.facts)} was passed by ${pass.author.name}: ${pass.entry.reason}`}</Body>,
+          ]
+        : [],
+    ),
+  ]
   return (
     <YStack gap="$4">
       <CopperBadge stages={view.stages} />
@@ -117,17 +131,7 @@ function Finals({ unit }: { unit: UnitHandle }) {
         </Banner>
       )}
       {view.reading ? <Findings judged={view.reading.judged} /> : null}
-      <Card>
-        {view.stages.some(({ stage }) => stage === 'vacuum') ? line('vacuum', decayLine(view, system)) : null}
-        {view.stages.some(({ stage }) => stage === 'weighIn') ? line('weighIn', weighLine(view, system)) : null}
-        {view.stages.map(({ stage, pass, state }) =>
-          state === 'bypassed' && pass ? (
-            <Body
-              key={stage}
-            >{`◠ ${stageTitle(stage, view.facts)} was passed by ${pass.author.name}: ${pass.entry.reason}`}</Body>
-          ) : null,
-        )}
-      </Card>
+      {told.length > 0 ? <Card>{told}</Card> : null}
       {open.length > 0 && !view.sealed && isLeftAsFound(view) ? <Soft>{checkUpWords.leftOut}</Soft> : null}
       {open.length > 0 && !view.sealed && !isLeftAsFound(view) ? (
         <Card borderColor="$brass" testID="open-stages">

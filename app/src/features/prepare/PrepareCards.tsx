@@ -205,18 +205,25 @@ function ChargedWith({ control, refusal }: { control: PrepareControl; refusal: C
   )
 }
 
-export function LineCard({ control, method }: { control: PrepareControl; method: MethodProfile }) {
+export const ChargeField = ({ control, hint }: { control: PrepareControl; hint: string }) => (
+  <FormQuantity control={control} name="labelCharge" label="Charge on the label" dimension="mass" hint={hint} />
+)
+
+/** @param without the label's charge, where that is asked for elsewhere */
+export function LineCard({
+  control,
+  method,
+  without = false,
+}: {
+  control: PrepareControl
+  method: MethodProfile
+  without?: boolean
+}) {
   const { system } = useSettings()
   return (
     <Card>
       <Heading>Label and line set</Heading>
-      <FormQuantity
-        control={control}
-        name="labelCharge"
-        label="Charge on the label"
-        dimension="mass"
-        hint="“5 lb 4 oz” is fine."
-      />
+      {without ? null : <ChargeField control={control} hint="“5 lb 4 oz” is fine." />}
       <FormQuantity control={control} name="includedLength" label="Line length that charge covers" dimension="length" />
       <FormQuantity
         control={control}

@@ -22,6 +22,7 @@ import { useSettings } from '@/settings/settings'
 import { whenSafe } from '@/sync/client'
 import { useBook } from '@/sync/useBook'
 import { Banner } from '@/ui/Banner'
+import { Card } from '@/ui/Card'
 import { Caution } from '@/ui/Caution'
 import { Disclosure } from '@/ui/Disclosure'
 import { quantityInput } from '@/ui/quantityInput'
@@ -29,7 +30,7 @@ import { clearDraft, readDraft, saveDraft } from '@/ui/useDraft'
 import { useKeptForm } from '@/ui/useKeptForm'
 import { CopyFacts } from './CopyFacts'
 import { MethodCard } from './MethodCard'
-import { LineCard, SiteCard, TargetCard, UnitCard, WorkCard } from './PrepareCards'
+import { ChargeField, LineCard, SiteCard, TargetCard, UnitCard, WorkCard } from './PrepareCards'
 import { ModelPicker } from '@/kit/ModelPicker'
 import { fromLabel } from './takeLabel'
 import { factsPatch, prepareSchema, prepareValues, type PrepareInput, type PrepareOutput } from './form'
@@ -115,7 +116,7 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
   const [more, setMore] = useState(false)
   const plates = <UnitCard control={control} label={label} />
   const workCard = <WorkCard control={control} refusal={refusal} />
-  const line = <LineCard control={control} method={method} />
+  const line = <LineCard control={control} method={method} without={work === 'check'} />
   const target = <TargetCard control={control} method={method} label={label} />
   const rest = (
     <>
@@ -137,6 +138,9 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
         <>
           {workCard}
           {target}
+          <Card>
+            <ChargeField control={control} hint={checkUpWords.chargeHint} />
+          </Card>
           <Disclosure
             title={checkUpWords.more}
             summary={checkUpWords.moreSummary}

@@ -114,7 +114,7 @@ function TypedBaseline({
   kit: readonly Instrument[]
 }) {
   const { view } = unit
-  const { control, preview, typing, from, leaveOut, again, takeAgain, save } = useReadingForm(unit, {
+  const { control, preview, typing, from, leaveOut, again, takeAgain, save, time } = useReadingForm(unit, {
     baseline: true,
     choice,
     kit,
@@ -134,6 +134,7 @@ function TypedBaseline({
             control={control}
             from={from}
             onLeaveOut={leaveOut}
+            time={time}
             title={`Baseline on ${view.facts.oldRefrigerant}`}
           />
         </>

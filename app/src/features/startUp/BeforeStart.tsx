@@ -23,6 +23,7 @@ import { XStack, YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
 import { scrollTop } from '@/frame/scrollTop'
 import { Gate } from '@/unit/Gate'
+import { TimeField } from '@/unit/TimeField'
 import { useEntryForm } from '@/unit/useEntryForm'
 import type { UnitHandle } from '@/unit/useUnit'
 import { useSettings } from '@/settings/settings'
@@ -66,6 +67,7 @@ type RestName = (typeof restFields)[number]['name'] | (typeof beforehandFields)[
 interface Draft extends Record<RestName, QuantityText> {
   seen: readonly Seen[]
   stage: string
+  time: string
 }
 const blank: QuantityText = { text: '' }
 
@@ -82,6 +84,7 @@ export function BeforeStart({ unit, live }: { unit: UnitHandle; live?: LiveAsses
   const form = useEntryForm<Draft>(unit, 'preStart', {
     seen: [],
     stage: '',
+    time: '',
     suctionPressure: blank,
     liquidPressure: blank,
     suctionLine: blank,
@@ -138,7 +141,9 @@ export function BeforeStart({ unit, live }: { unit: UnitHandle; live?: LiveAsses
         : phase === 'open'
           ? [{ kind: 'started', ...under(values) }]
           : [seenTo(values), { kind: 'started' }]
-    const [first] = unit.appendAll(bodies.map((body) => ({ body })))
+    const at = form.time()
+    if (!at) return
+    const [first] = unit.appendAll(bodies.map((body) => ({ body, at })))
     setProblem(first && entryProblemWords(first, system))
     if (first) return
     form.done()
@@ -232,6 +237,7 @@ export function BeforeStart({ unit, live }: { unit: UnitHandle; live?: LiveAsses
           )}
         </Card>
       )}
+      <TimeField label={words.when} value={draft.time} onChange={(time) => change({ time })} problem={problems.time} />
       <Caution>{safetyWords.startUp}</Caution>
       <Gate
         unit={unit}

@@ -139,11 +139,13 @@ function StartUp({ unit }: { unit: UnitHandle }) {
       <Below>
         <YStack gap="$4">
           <Caution>{safetyWords.startUp}</Caution>
-          <Gate
-            unit={unit}
-            stage="startUp"
-            why="Then no reading settles the charge: say why, and when somebody comes back."
-          />
+          {isCheck(view.facts) ? null : (
+            <Gate
+              unit={unit}
+              stage="startUp"
+              why="Then no reading settles the charge: say why, and when somebody comes back."
+            />
+          )}
         </YStack>
       </Below>
     </YStack>
@@ -200,7 +202,10 @@ function ReadingBench({
   const { system } = useSettings()
   const { wide } = useMedia()
   const [refused, setRefused] = useState<string>()
-  const { control, preview, typing, from, leaveOut, again, takeAgain, save } = useReadingForm(unit, { choice, kit })
+  const { control, preview, typing, from, leaveOut, again, takeAgain, save, time } = useReadingForm(unit, {
+    choice,
+    kit,
+  })
   // the form stands first while a reading is being typed, so that what follows the typing never pushes it away
   const heating = view.heatPump.mode === 'heating'
   const last = shownReading(view)
@@ -259,6 +264,7 @@ function ReadingBench({
             control={control}
             from={from}
             onLeaveOut={leaveOut}
+            time={time}
             title={`Reading, in ${view.heatPump.mode}`}
             mode={view.heatPump.mode}
             {...(heating ? { readable: readableIn('heating', view.heatPump.circuit) } : {})}

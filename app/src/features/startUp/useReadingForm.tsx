@@ -1,4 +1,4 @@
-import { carryForwardWords, entryProblemWords, notReadWords } from '@zetesis/contract'
+import { carryForwardWords, entryProblemWords, notReadWords, timeWords } from '@zetesis/contract'
 import {
   carryForward,
   withCarried,
@@ -24,9 +24,11 @@ import { Disclosure } from '@/ui/Disclosure'
 import { PAIR, toFirstTogether, together } from '@/ui/fields'
 import { FormQuantity } from '@/ui/FormQuantity'
 import { clearDraft, readDraft } from '@/ui/useDraft'
+import { useDraftForm } from '@/ui/useDraftForm'
 import { useKeptForm } from '@/ui/useKeptForm'
 import { Press } from '@/ui/Press'
 import { Heading, Soft } from '@/ui/Words'
+import { momentOf, TimeField } from '@/unit/TimeField'
 import type { UnitHandle } from '@/unit/useUnit'
 import {
   DECIDING,
@@ -60,11 +62,17 @@ export function useReadingForm(
     // once its fields are drawn: the pad is open, and no tap goes there first
     setTimeout(toFirstTogether)
   }
-  const { from, leaveOut } = useCarried(unit)
+  // a reading of before tells of before: nothing of now goes with it
+  const when = useDraftForm<{ time: string }, 'time'>(`${draftName}.time`, { time: '' })
+  const isNow = when.draft.time.trim() === ''
+  const { from: now, leaveOut } = useCarried(unit)
+  const from = isNow ? now : none
   const read = useMemo(() => readableValues(typed as Partial<ReadingInput>, system), [typed, system])
   const typing = Object.keys(read).length > 0
   const preview = useMemo(() => (typing ? withCarried(read, from).values : read), [typing, read, from])
   const save = submit((output) => {
+    const at = momentOf(when.draft.time)
+    if (!at) return void when.fail({ time: timeWords.unreadable })
     const anew = typedValues(output)
     const nothing = Object.keys(anew).length === 0
     const { values, carried } = nothing ? { values: anew, carried: {} } : withCarried(anew, from)
@@ -78,19 +86,27 @@ export function useReadingForm(
       instruments: { ...of(from.instruments, carried), ...used.instruments },
       kit: [...used.kit, ...from.kit.filter(({ id }) => !used.kit.some((k) => k.id === id))],
     }
-    const problems = unit.append(body)
+    const problems = unit.append(body, at)
     for (const p of problems)
-      setError((p.path.replace('values.', '') || 'suctionPressure') as Path<ReadingInput>, {
-        message: entryProblemWords(p, system),
-      })
+      if (p.path === 'at') when.fail({ time: entryProblemWords(p, system) })
+      else
+        setError((p.path.replace('values.', '') || 'suctionPressure') as Path<ReadingInput>, {
+          message: entryProblemWords(p, system),
+        })
     if (problems.length > 0) return
+    when.done()
     whenSafe(() => {
       clearDraft(draftName)
       reset(emptyReading)
       setAgain(false)
     })
   })
-  return { control, preview, typing, from, leaveOut, again, takeAgain, save }
+  const time = {
+    value: when.draft.time,
+    onChange: (text: string) => when.change({ time: text }),
+    problem: when.problems.time,
+  }
+  return { control, preview, typing, from, leaveOut, again, takeAgain, save, time }
 }
 
 const of = <T extends object>(part: T, channels: object) =>
@@ -119,9 +135,11 @@ export function ReadingFields({
   onLeaveOut,
   mode = 'cooling',
   readable,
+  time,
 }: {
   control: ReadingControl
   title: string
+  time: Parameters<typeof TimeField>[0]
   from: CarriedForward
   onLeaveOut: () => void
   mode?: ChargeMode
@@ -156,6 +174,7 @@ export function ReadingFields({
           </Press>
         </>
       ) : null}
+      <TimeField label={timeWords.read} {...time} />
       <Disclosure
         title="Fan and electrical"
         summary="static pressure, voltage, current, capacitor"
