@@ -1,4 +1,4 @@
-import { entryProblemWords, rightWords } from '@zetesis/contract'
+import { reasonWords, rightWords } from '@zetesis/contract'
 import { answerFor, rightAsked, requestsOf, type AskedFor, type PassableStage } from '@zetesis/core'
 import { format } from 'date-fns/format'
 import { useState } from 'react'
@@ -7,6 +7,7 @@ import { Card } from '@/ui/Card'
 import { Press } from '@/ui/Press'
 import { TextField } from '@/ui/TextField'
 import { Body, Soft } from '@/ui/Words'
+import { useReason } from './useReason'
 import type { UnitHandle } from './useUnit'
 
 /** What the person may not do alone: a lead is asked with a reason, and the answer stands here when it comes. */
@@ -24,9 +25,8 @@ export function AskLead({
   title: string
   why?: string
 }) {
-  const [open, setOpen] = useState(false)
-  const [reason, setReason] = useState('')
-  const [problem, setProblem] = useState<string>()
+  const reason = useReason(unit, `ask.${what}.${stage ?? ''}`, reasonWords.ask)
+  const [open, setOpen] = useState(reason.text !== '')
   const right = rightAsked(what)
   if (unit.view.sealed || !unit.user) return null
   if (answerFor(unit.user, right) === 'no')
@@ -70,20 +70,15 @@ export function AskLead({
       </>
     )
   const ask = () => {
-    if (reason.trim().length < 3)
-      return setProblem('Write the reason: the lead decides by it, and it stays in the log.')
-    const [first] = unit.append({ kind: 'asked', what, ...(stage ? { stage } : {}), reason: reason.trim() })
-    setProblem(first && entryProblemWords(first))
-    if (first) return
-    whenSafe(() => {
-      setOpen(false)
-      setReason('')
-    })
+    const isGiven = reason.give((words) =>
+      unit.append({ kind: 'asked', what, ...(stage ? { stage } : {}), reason: words }),
+    )
+    if (isGiven) whenSafe(() => setOpen(false))
   }
   return (
     <Card borderColor="$copper">
       {why ? <Soft>{why}</Soft> : null}
-      <TextField label="Reason" value={reason} onChange={setReason} problem={problem} long testID="ask-reason" />
+      <TextField label={reasonWords.label} {...reason.field} long testID="ask-reason" />
       <Press look="plain" testID="ask-lead" onPress={ask}>
         Ask a lead
       </Press>

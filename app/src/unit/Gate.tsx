@@ -1,4 +1,4 @@
-import { entryProblemWords, stageWords } from '@zetesis/contract'
+import { reasonWords, stageWords } from '@zetesis/contract'
 import type { PassableStage } from '@zetesis/core'
 import { useState } from 'react'
 import { whenSafe } from '@/sync/client'
@@ -7,13 +7,13 @@ import { Press } from '@/ui/Press'
 import { TextField } from '@/ui/TextField'
 import { Body, Soft } from '@/ui/Words'
 import { AskLead } from './AskLead'
+import { useReason } from './useReason'
 import type { UnitHandle } from './useUnit'
 
 /** Passing a stage without its evidence: possible, with a reason that stays on the record and in the papers. */
 export function Gate({ unit, stage, why }: { unit: UnitHandle; stage: PassableStage; why: string }) {
-  const [open, setOpen] = useState(false)
-  const [reason, setReason] = useState('')
-  const [problem, setProblem] = useState<string>()
+  const reason = useReason(unit, `gate.${stage}`, reasonWords.gate)
+  const [open, setOpen] = useState(reason.text !== '')
   const view = unit.view.stages.find((s) => s.stage === stage)
   if (unit.view.sealed || view?.state === 'done') return null
   // a promised return visit stands on a card of its own
@@ -26,7 +26,7 @@ export function Gate({ unit, stage, why }: { unit: UnitHandle; stage: PassableSt
       </Card>
     )
   }
-  if (!unit.may({ kind: 'gatePassed', stage, reason }).may)
+  if (!unit.may({ kind: 'gatePassed', stage, reason: reason.text }).may)
     return (
       <AskLead
         unit={unit}
@@ -44,15 +44,13 @@ export function Gate({ unit, stage, why }: { unit: UnitHandle; stage: PassableSt
     )
   }
   const pass = () => {
-    if (reason.trim().length < 3) return setProblem('Write the reason: it stays on the record and in the papers.')
-    const problems = unit.append({ kind: 'gatePassed', stage, reason: reason.trim() })
-    setProblem(problems[0] && entryProblemWords(problems[0]))
-    if (problems.length === 0) whenSafe(() => setOpen(false))
+    const isGiven = reason.give((words) => unit.append({ kind: 'gatePassed', stage, reason: words }))
+    if (isGiven) whenSafe(() => setOpen(false))
   }
   return (
     <Card borderColor="$copper">
       <Soft>{why}</Soft>
-      <TextField label="Reason" value={reason} onChange={setReason} problem={problem} long testID="gate-reason" />
+      <TextField label={reasonWords.label} {...reason.field} long testID="gate-reason" />
       <Press look="plain" testID="gate-pass" onPress={pass}>
         {`Pass ${stageWords[stage].toLowerCase()}`}
       </Press>

@@ -1,9 +1,10 @@
-import { entryProblemWords, entryWords, mayNotWords } from '@zetesis/contract'
+import { entryWords, mayNotWords, reasonWords } from '@zetesis/contract'
 import { allItems, isStrikable, type LogItem } from '@zetesis/core'
 import { format } from 'date-fns/format'
 import { isToday } from 'date-fns/isToday'
 import { useState } from 'react'
 import { Button, Text, XStack, YStack } from 'tamagui'
+import { useReason } from './useReason'
 import type { UnitHandle } from './useUnit'
 import { whenSafe } from '@/sync/client'
 import { Press } from '@/ui/Press'
@@ -28,18 +29,15 @@ export function LogList({ unit }: { unit: UnitHandle }) {
 
 function LogLine({ item, unit }: { item: LogItem; unit: UnitHandle }) {
   const [open, setOpen] = useState(false)
-  const [reason, setReason] = useState('')
-  const [problem, setProblem] = useState<string>()
+  const reason = useReason(unit, `strike.${item.entry.id}`, reasonWords.strike)
   const at = new Date(item.entry.at)
   const strike = unit.record.strikes[item.entry.id]
   const strikable = !strike && !unit.view.sealed && isStrikable(item.entry)
-  const may = unit.may({ kind: 'struck', strikes: item.entry.id, reason })
+  const may = unit.may({ kind: 'struck', strikes: item.entry.id, reason: reason.text })
   const canStrike = strikable && may.may
   const strikeOut = () => {
-    if (reason.trim().length < 3) return setProblem('Say why it is wrong.')
-    const problems = unit.append({ kind: 'struck', strikes: item.entry.id, reason: reason.trim() })
-    setProblem(problems[0] && entryProblemWords(problems[0]))
-    if (problems.length === 0) whenSafe(() => setOpen(false))
+    const isGiven = reason.give((words) => unit.append({ kind: 'struck', strikes: item.entry.id, reason: words }))
+    if (isGiven) whenSafe(() => setOpen(false))
   }
   return (
     <YStack role="listitem" borderBottomWidth={1} borderColor="$rule">
@@ -89,13 +87,7 @@ function LogLine({ item, unit }: { item: LogItem; unit: UnitHandle }) {
           <Soft>{`${item.author.name} · ${format(new Date(item.entry.at), 'EEE d MMM yyyy, HH:mm:ss')} · ${item.seq === null ? 'not sent yet' : `entry ${item.seq}`}`}</Soft>
           {canStrike ? (
             <>
-              <TextField
-                label="Wrong, because"
-                value={reason}
-                onChange={setReason}
-                problem={problem}
-                testID="strike-reason"
-              />
+              <TextField label={reasonWords.strikeLabel} {...reason.field} testID="strike-reason" />
               <Press look="stop" testID="strike" onPress={strikeOut}>
                 Strike it out
               </Press>

@@ -56,6 +56,7 @@ export function factsSchema({ quantity }: Door) {
     superheatSource: z.enum(['commonRule', 'typed']).nullable(),
     targetSuperheat: quantity('temperatureDifference').nullable(),
     targetSuperheatReason: text(400).nullable(),
+    longLineReason: text(400).nullable(),
     superheatTolerance: quantity('temperatureDifference').nullable(),
     decayLimit: quantity('vacuum').nullable(),
     decayHold: quantity('duration').nullable(),

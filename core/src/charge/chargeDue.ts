@@ -1,3 +1,4 @@
+import { isReason } from '../facts/reason'
 import type { MissingFact } from '../facts/missingFacts'
 import { isCheck } from '../facts/terms'
 import type { UnitFacts } from '../facts/unitFacts'
@@ -22,6 +23,8 @@ export type ChargeDue =
       /** what the vapour lines hold while running: shown, not added; the label's allowance has it in already */
       vapourKg?: number
       overLongLine: boolean
+      /** it is over, and nobody said by what it is charged all the same */
+      stopped: boolean
       /** the units stand further above one another than labels cover */
       overLift: boolean
     }
@@ -76,6 +79,7 @@ export function chargeDue(
   const totalKg = labelChargeKg === undefined ? undefined : labelChargeKg + lineSet.adjustmentKg
   const startShare = whole ? startShareOf(facts.work, profile) : undefined
   const dueKg = startShare === undefined ? lineSet.adjustmentKg : startShare * (totalKg ?? 0)
+  const overLongLine = lineSet.working.totalLengthM > profile.longLineM.si + 1e-9
   const vapourKg = vapourContent(sections, refrigerant, profile)
   return {
     ok: true,
@@ -85,7 +89,8 @@ export function chargeDue(
     labelChargeKg,
     ...(totalKg === undefined ? {} : { totalKg }),
     ...(vapourKg === undefined ? {} : { vapourKg }),
-    overLongLine: lineSet.working.totalLengthM > profile.longLineM.si + 1e-9,
+    overLongLine,
+    stopped: overLongLine && !isReason(facts.longLineReason),
     overLift: facts.lift !== undefined && Math.abs(toSi('length', facts.lift)) > profile.liftM.si + 1e-9,
   }
 }

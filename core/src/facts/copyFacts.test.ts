@@ -24,6 +24,7 @@ const every: Record<keyof UnitFacts, true> = {
   metering: true,
   labelCharge: true,
   lift: true,
+  longLineReason: true,
   sections: true,
   labelItems: true,
   includedLength: true,

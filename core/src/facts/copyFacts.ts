@@ -25,7 +25,7 @@ export const factGroups = {
     'superheatTolerance',
   ],
   work: ['work', 'age', 'oldRefrigerant', 'builtFor', 'oil', 'oldBore', 'highSideDesign', 'lawNote'],
-  line: ['lineLength', 'liquidLine', 'vapourLine', 'lift', 'sections'],
+  line: ['lineLength', 'liquidLine', 'vapourLine', 'lift', 'sections', 'longLineReason'],
   site: ['decayLimit', 'decayHold', 'instrumentClass', 'elevation'],
 } as const satisfies Readonly<Record<string, readonly (keyof UnitFacts)[]>>
 export type FactGroup = keyof typeof factGroups

@@ -51,6 +51,8 @@ export interface UnitFacts {
   /** what the label adds for a coil, a drier, a kit; below 0 takes off */
   labelItems?: readonly LabelItem[]
   includedLength?: Quantity<'length'>
+  /** a line over the label's limit: by what it is charged all the same */
+  longLineReason?: string
   allowance?: Quantity<'massPerLength'>
   lineLength?: Quantity<'length'>
   liquidLine?: Quantity<'tube'>

@@ -1,6 +1,6 @@
 import { chargeBalance } from './chargeBalance'
 import { chargeDue } from '../charge/chargeDue'
-import { opened, preparedFacts as facts, record, type Lines } from './testingLines'
+import { bare, opened, preparedFacts as facts, record, view, type Lines } from './testingLines'
 
 const weighed: Lines = [
   [-45, { kind: 'weighed', direction: 'add', before: { value: 200, unit: 'oz' }, after: { value: 185, unit: 'oz' } }],
@@ -107,5 +107,23 @@ describe('charge', () => {
     })
     expect(chargeDue({ ...facts, lineLength: { value: 81, unit: 'ft' } })).toMatchObject({ overLongLine: true })
     expect(chargeDue({ ...facts, lineLength: { value: 80, unit: 'ft' } })).toMatchObject({ overLongLine: false })
+  })
+})
+
+describe('a line longer than the label goes', () => {
+  const long = (part: object): Lines => [
+    ...bare,
+    [-80, { kind: 'facts', facts: { lineLength: { value: 95, unit: 'ft' }, ...part } }],
+    [-45, { kind: 'weighed', direction: 'add', before: { value: 200, unit: 'oz' }, after: { value: 152, unit: 'oz' } }],
+  ]
+  const weighIn = (...parts: Lines[]) => view(...parts).stages.find(({ stage }) => stage === 'weighIn')!.state
+  it('is settled by no sum until somebody says by what it is charged', () => {
+    expect(view(long({})).charge).toMatchObject({ settled: false, due: { overLongLine: true, stopped: true } })
+    expect(weighIn(long({}))).toBe('stopped')
+    expect(weighIn(long({ longLineReason: 'ok' }))).toBe('stopped')
+    const by = long({ longLineReason: 'guideline, 3/8 to 100 ft, no trap' })
+    expect(view(by).charge).toMatchObject({ settled: true, due: { overLongLine: true, stopped: false } })
+    expect(weighIn(by)).toBe('done')
+    expect(weighIn(long({ lineLength: { value: 79, unit: 'ft' } }))).not.toBe('stopped')
   })
 })

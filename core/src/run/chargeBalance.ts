@@ -146,6 +146,6 @@ export function chargeBalance(record: UnitRecord, here: InForce = inForce(record
   return {
     ...base,
     openKg,
-    settled: Math.abs(openKg) <= method.weighInToleranceKg.si + 1e-9,
+    settled: !due.stopped && Math.abs(openKg) <= method.weighInToleranceKg.si + 1e-9,
   }
 }

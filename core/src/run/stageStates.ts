@@ -8,6 +8,7 @@ import type { ConversionRefusal } from '../conversion/suitability'
 import type { MissingFact } from '../facts/missingFacts'
 import { isCheck } from '../facts/terms'
 import type { UnitFacts } from '../facts/unitFacts'
+import type { ChargeBalance } from './chargeBalance'
 import { isRefitted, type ConversionRun } from './conversionRun'
 import { grantedGates } from './requests'
 import { isFinal, type JudgedItem } from './judgedReadings'
@@ -35,7 +36,7 @@ interface Shown {
   readonly conversion?: ConversionRun
   readonly pressureTest: PressureTestRun
   readonly vacuum: VacuumRun
-  readonly charge: { readonly settled: boolean }
+  readonly charge: Pick<ChargeBalance, 'due' | 'settled'>
   readonly reading?: Pick<JudgedItem, 'judged' | 'settled'>
   readonly sealed: boolean
   readonly waits: readonly Wait[]
@@ -72,7 +73,7 @@ export function stageStates(record: UnitRecord, shown: Shown, nowMs: number): St
           : running('decayHold') || running('nitrogen')
             ? 'waiting'
             : 'current',
-    weighIn: charge.settled || isCheck(facts) ? 'done' : 'current',
+    weighIn: charge.settled || isCheck(facts) ? 'done' : charge.due.ok && charge.due.stopped ? 'stopped' : 'current',
     startUp: reading && isFinal(reading) ? 'done' : running('settle') ? 'waiting' : 'current',
     handOver: sealed ? 'done' : 'current',
   }

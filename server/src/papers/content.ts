@@ -26,6 +26,7 @@ import {
   returnVisitLine,
   visitItemLine,
   hoseLine,
+  longLineWords,
   momentText,
   timeText,
   causeText,
@@ -347,7 +348,11 @@ export function remarkLines(view: UnitView, record: UnitRecord, system: UnitSyst
   const unsettled = view.reading && !view.reading.settled ? [unsettledLine(view)] : []
   const long =
     view.charge.due.ok && view.charge.due.overLongLine
-      ? ['The line set is longer than labels usually cover: the maker’s long-line guideline decides.']
+      ? [
+          view.charge.due.stopped
+            ? 'The line set is longer than the label goes: the maker’s long-line guideline decides.'
+            : longLineWords.goesBy(view.facts.longLineReason ?? ''),
+        ]
       : []
   const despite = record.items.weighed.flatMap(({ entry, author }) =>
     entry.despite ? [`${scaleText(entry)}, by ${author.name}, ${despiteText(entry.despite)}`] : [],

@@ -1,3 +1,4 @@
+import { useReason } from '@/unit/useReason'
 import {
   chainWords,
   checkUpWords,
@@ -9,8 +10,17 @@ import {
   stageTitle,
   stateWords,
   traceStateWords,
+  reasonWords,
 } from '@zetesis/contract'
-import { gaugesOn, isCheck, verifyChain, type EntryProblem, type SignatureStrokes, type Stage } from '@zetesis/core'
+import {
+  gaugesOn,
+  isCheck,
+  verifyChain,
+  isReason,
+  type EntryProblem,
+  type SignatureStrokes,
+  type Stage,
+} from '@zetesis/core'
 import { format } from 'date-fns/format'
 import { useRouter } from 'expo-router'
 import { useMemo, useState } from 'react'
@@ -25,7 +35,6 @@ import { UnitPage } from '@/unit/UnitPage'
 import type { UnitHandle } from '@/unit/useUnit'
 import { VisitLink } from '@/unit/visit/VisitLink'
 import { useSettings } from '@/settings/settings'
-import { whenSafe } from '@/sync/client'
 import { useTraceStates } from '@/sync/useTraceStates'
 import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
@@ -263,7 +272,7 @@ function SignForm({
   })
   const sign = () => {
     const [name, words] = [draft.name.trim(), draft.remarks.trim()]
-    if (asked && words.length < 3) return fail({ remarks: 'Write in a few words what was done.' })
+    if (asked && !isReason(words)) return fail({ remarks: 'Write in a few words what was done.' })
     if (name.length < 2) return fail({ name: 'Type the name of the person who signs.' })
     const [first] = onSign({ name, remarks: words, strokes: draft.strokes })
     if (!first) return leave(() => undefined)
@@ -315,14 +324,8 @@ function SignForm({
 
 function SealedPart({ unit }: { unit: UnitHandle }) {
   const seal = unit.record.items.sealed[0]!
-  const [text, setText] = useState('')
-  const [problem, setProblem] = useState<string>()
-  const amend = () => {
-    if (text.trim().length < 3) return setProblem('Write what is to be added to the record.')
-    const [first] = unit.append({ kind: 'amendment', text: text.trim() })
-    setProblem(first && entryProblemWords(first))
-    if (!first) whenSafe(() => setText(''))
-  }
+  const amendment = useReason(unit, 'amend', reasonWords.amend)
+  const amend = () => amendment.give((text) => unit.append({ kind: 'amendment', text }))
   return (
     <YStack gap="$4">
       <Banner metal="in" word="Sealed" testID="sealed">
@@ -336,16 +339,9 @@ function SealedPart({ unit }: { unit: UnitHandle }) {
             key={a.entry.id}
           >{`${format(new Date(a.entry.at), 'd MMM, HH:mm')} ${a.author.name}${a.entry.name ? `, signed by ${a.entry.name}` : ''}: ${a.entry.text}`}</Body>
         ))}
-        {unit.may({ kind: 'amendment', text }).may ? (
+        {unit.may({ kind: 'amendment', text: amendment.text }).may ? (
           <>
-            <TextField
-              label="Add to the sealed record"
-              value={text}
-              onChange={setText}
-              problem={problem}
-              long
-              testID="amendment"
-            />
+            <TextField label="Add to the sealed record" {...amendment.field} long testID="amendment" />
             <Press onPress={amend} testID="amend">
               Amend
             </Press>

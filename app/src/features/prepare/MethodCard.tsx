@@ -1,4 +1,5 @@
-import { entryProblemWords, groupWords, habitWords, originWords } from '@zetesis/contract'
+import { useReason } from '@/unit/useReason'
+import { groupWords, habitWords, originWords, reasonWords } from '@zetesis/contract'
 import {
   completeSpec,
   habitKeys,
@@ -63,19 +64,14 @@ export function MethodCard({ unit, book }: { unit: UnitHandle; book: Book }) {
 function ChooseMethod({ unit, book }: { unit: UnitHandle; book: Book }) {
   const [open, setOpen] = useState(false)
   const [id, setId] = useState<string>()
-  const [reason, setReason] = useState('')
-  const [problem, setProblem] = useState<string>()
+  const reason = useReason(unit, 'method', reasonWords.method)
   const use = () => {
     const profile = book.profiles.find((kept) => kept.id === id)?.value
-    if (!profile) return setProblem('Choose a method first.')
-    if (reason.trim().length < 3) return setProblem('Say why this unit gets another method.')
-    const [first] = unit.append({ kind: 'method', profile: completeSpec(profile), reason: reason.trim() })
-    setProblem(first && entryProblemWords(first))
-    if (first) return
-    whenSafe(() => {
-      setOpen(false)
-      setReason('')
-    })
+    if (!profile) return reason.fail(reasonWords.methodFirst)
+    const isGiven = reason.give((words) =>
+      unit.append({ kind: 'method', profile: completeSpec(profile), reason: words }),
+    )
+    if (isGiven) whenSafe(() => setOpen(false))
   }
   return (
     <Disclosure title="Another method for this unit" open={open} onToggle={() => setOpen(!open)} testID="method-other">
@@ -86,7 +82,7 @@ function ChooseMethod({ unit, book }: { unit: UnitHandle; book: Book }) {
         onChange={setId}
         testID="method"
       />
-      <TextField label="Reason" value={reason} onChange={setReason} problem={problem} testID="method-reason" />
+      <TextField label={reasonWords.label} {...reason.field} testID="method-reason" />
       <Press onPress={use} testID="method-use">
         Judge this unit by it
       </Press>
@@ -105,23 +101,20 @@ function OverrideValue({ unit }: { unit: UnitHandle }) {
   const [group, setGroup] = useState<HabitGroup>()
   const [habit, setHabit] = useState<HabitKey>()
   const [value, setValue] = useState<QuantityText>({ text: '' })
-  const [reason, setReason] = useState('')
-  const [problems, setProblems] = useState<{ value?: string; reason?: string }>({})
+  const [problem, setProblem] = useState<string>()
+  const reason = useReason(unit, 'override', reasonWords.gate)
   const now = habit && unit.view.method[habit]
   const set = () => {
     if (!habit) return
     const read = quantityInput(habitSpecs[habit].dimension, system, { required: true }).safeParse(value)
-    if (!read.success) return setProblems({ value: read.error.issues[0]!.message })
-    if (reason.trim().length < 3)
-      return setProblems({ reason: 'Write the reason: it stays on the record and in the papers.' })
-    const [first] = unit.append({ kind: 'override', habit, quantity: read.data, reason: reason.trim() })
-    if (first) return setProblems({ value: entryProblemWords(first) })
-    setProblems({})
-    whenSafe(() => {
-      setOpen(false)
-      setReason('')
-      setHabit(undefined)
-    })
+    setProblem(read.success ? undefined : read.error.issues[0]!.message)
+    if (!read.success) return
+    const isGiven = reason.give((words) => unit.append({ kind: 'override', habit, quantity: read.data, reason: words }))
+    if (isGiven)
+      whenSafe(() => {
+        setOpen(false)
+        setHabit(undefined)
+      })
   }
   return (
     <Disclosure title="One value for this unit" open={open} onToggle={() => setOpen(!open)} testID="override-open">
@@ -147,17 +140,11 @@ function OverrideValue({ unit }: { unit: UnitHandle }) {
             dimension={habitSpecs[habit].dimension}
             value={value}
             onChange={setValue}
-            problem={problems.value}
+            problem={problem}
             hint={`Now ${showTyped(now.quantity)}, ${originWords[now.origin]}: ${now.source}.`}
             testID="override-value"
           />
-          <TextField
-            label="Reason"
-            value={reason}
-            onChange={setReason}
-            problem={problems.reason}
-            testID="override-reason"
-          />
+          <TextField label={reasonWords.label} {...reason.field} testID="override-reason" />
           <Press onPress={set} testID="override-set">
             Set it for this unit
           </Press>

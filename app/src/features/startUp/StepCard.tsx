@@ -3,6 +3,7 @@ import {
   preferredUnit,
   showText,
   toSi,
+  isReason,
   type ChargeGateCode,
   type EntryBody,
   type StepAdvice,
@@ -84,7 +85,7 @@ export const StepCard = drawn(function StepCard({
   const advised = Number(fromSi('mass', advice?.amountKg ?? 0, unitOfMass).toFixed(system === 'ip' ? 1 : 0))
   const log = () => {
     const reason = draft.reason.trim()
-    if (against && reason.length < 3)
+    if (against && !isReason(reason))
       return void form.fail({ reason: 'Write why: it stays on the record with what speaks against it.' })
     const amount =
       !against && draft.amount.text.trim() === ''

@@ -1,5 +1,5 @@
-import { entryProblemWords } from '@zetesis/contract'
-import { isArchived, showText, toSi, type EntryBody } from '@zetesis/core'
+import { entryProblemWords, reasonWords } from '@zetesis/contract'
+import { isArchived, showText, toSi } from '@zetesis/core'
 import { useState } from 'react'
 import { useSettings } from '@/settings/settings'
 import { whenSafe } from '@/sync/client'
@@ -7,6 +7,7 @@ import { useJobs } from '@/sync/useUnits'
 import { Card } from '@/ui/Card'
 import { Disclosure } from '@/ui/Disclosure'
 import { PickOne } from '@/ui/PickOne'
+import { useReason } from '@/unit/useReason'
 import { Press } from '@/ui/Press'
 import { TextField } from '@/ui/TextField'
 import { Body, Soft } from '@/ui/Words'
@@ -72,22 +73,16 @@ function Move({ unit }: { unit: UnitHandle }) {
 }
 
 function Archive({ unit, archived }: { unit: UnitHandle; archived: boolean }) {
-  const [reason, setReason] = useState('')
-  const [problem, setProblem] = useState<string>()
-  const log = () => {
-    if (reason.trim().length < 3) return setProblem('Say why: it stays in the log.')
-    const body: EntryBody = { kind: 'archived', reason: reason.trim(), ...(archived ? { back: true as const } : {}) }
-    const [first] = unit.append(body)
-    setProblem(first && entryProblemWords(first))
-    if (!first) whenSafe(() => setReason(''))
-  }
+  const reason = useReason(unit, 'archive', reasonWords.archive)
+  const log = () =>
+    reason.give((words) =>
+      unit.append({ kind: 'archived', reason: words, ...(archived ? { back: true as const } : {}) }),
+    )
   return (
     <>
       <TextField
         label={archived ? 'Back, because' : 'Out of the way, because'}
-        value={reason}
-        onChange={setReason}
-        problem={problem}
+        {...reason.field}
         testID="archive-reason"
       />
       {archived ? null : <Soft>It leaves row and wait bar; its log stays, and it can be taken back.</Soft>}

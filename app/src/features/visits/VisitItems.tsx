@@ -1,3 +1,4 @@
+import { isReason } from '@zetesis/core'
 import { airWords, visitItemHow, visitItemLine } from '@zetesis/contract'
 import type { VisitItemView, VisitRun } from '@zetesis/core'
 import { format } from 'date-fns/format'
@@ -37,7 +38,7 @@ function Item({ unit, visit, view }: { unit: UnitHandle; visit: VisitRun; view: 
   const visitId = visit.promise.entry.id
   const close = (how: 'done' | 'notNeeded') => {
     const words = form.draft.words.trim()
-    if (how === 'notNeeded' && words.length < 3) return form.fail({ words: 'Write why it isn’t needed.' })
+    if (how === 'notNeeded' && !isReason(words)) return form.fail({ words: 'Write why it isn’t needed.' })
     if (!form.log({ kind: 'visitItemClosed', visitId, item: index, how, ...(words ? { words } : {}) }, 'words')) return
     form.done()
     setOpen(false)

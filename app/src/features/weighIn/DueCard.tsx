@@ -1,4 +1,4 @@
-import { checkUpWords, missingWords } from '@zetesis/contract'
+import { checkUpWords, longLineWords, missingWords } from '@zetesis/contract'
 import { formatNumber, isBlend, isFlammable, showText, type ChargeDue, type UnitView } from '@zetesis/core'
 import { WorkingLines, type WorkingLine } from '@/verdict/WorkingLines'
 import { useSettings } from '@/settings/settings'
@@ -42,7 +42,7 @@ export function DueCard({ view }: { view: UnitView }) {
       {due.dueKg < 0 ? <Body>Negative: take out, don’t add.</Body> : null}
       {due.overLongLine ? (
         <Body color="$oxide" testID="long-line">
-          Longer than labels usually cover: stop, and follow the maker’s long-line guideline instead of this sum.
+          {due.stopped ? longLineWords.notBySum : longLineWords.goesBy(view.facts.longLineReason ?? '')}
         </Body>
       ) : null}
       {due.overLift ? (

@@ -34,6 +34,7 @@ import { DueCard } from './DueCard'
 import { HoseCard } from '@/weighing/HoseCard'
 import { HowFields } from './HowFields'
 import { useScaleImport } from './importScale'
+import { LongLineStop } from './LongLineStop'
 import { LineSetCard } from './LineSetCard'
 import { TransferCard } from './TransferCard'
 import { useScaleWatch } from './useScaleWatch'
@@ -133,7 +134,13 @@ function WeighIn({ unit, recovery = false }: { unit: UnitHandle; recovery?: bool
     .reduce((sum, { entry }) => sum + toSi('mass', entry.before) - toSi('mass', entry.after), 0)
   return (
     <YStack gap="$4">
-      {recovery ? <RecoveredBanner view={view} /> : <BalanceBanner view={view} />}
+      {recovery ? (
+        <RecoveredBanner view={view} />
+      ) : view.charge.due.ok && view.charge.due.stopped && !view.sealed ? (
+        <LongLineStop unit={unit} due={view.charge.due} />
+      ) : (
+        <BalanceBanner view={view} />
+      )}
       {recovery ? null : <BeliefLine belief={view.belief} />}
       {session && !view.sealed ? (
         <TransferCard

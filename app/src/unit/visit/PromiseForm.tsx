@@ -8,6 +8,7 @@ import {
   showText,
   usualAir,
   visitItemKinds,
+  isReason,
   type AirWindow,
   type EntryBody,
   type ItemAir,
@@ -114,14 +115,14 @@ export function PromiseForm({
     const by = draft.by.trim()
     if (by !== '' && !isDay(by)) return void form.fail({ by: 'Type the date as 2026-07-14, or leave it empty.' })
     if (chosen.length === 0) return void form.fail({ items: 'Choose at least one thing to do.' })
-    if (chosen.includes('other') && other.length < 3) return void form.fail({ other: 'Write what else is to do.' })
+    if (chosen.includes('other') && !isReason(other)) return void form.fail({ other: 'Write what else is to do.' })
     const items: VisitItem[] = []
     for (const what of visitItemKinds.filter((kind) => chosen.includes(kind))) {
       const item = itemOf(what)
       if (!item) return
       items.push(item)
     }
-    if (reason.length < 3) return void form.fail({ reason: 'Write why: it stays on the record and in the papers.' })
+    if (!isReason(reason)) return void form.fail({ reason: 'Write why: it stays on the record and in the papers.' })
     const [contact, who] = [draft.contact.trim() || contactBefore, draft.who.trim() || whoBefore]
     const body: EntryBody = {
       kind: 'returnVisit',

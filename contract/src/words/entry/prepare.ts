@@ -38,6 +38,7 @@ export const factWords: Record<keyof UnitFacts, string> = {
   allowance: 'allowance',
   subcoolingTolerance: 'subcooling tolerance',
   targetSuperheatReason: 'reason for the target',
+  longLineReason: 'long line charged by',
   superheatTolerance: 'superheat tolerance',
   vapourLine: 'vapour-line size',
   lift: 'height between the units',

@@ -1,3 +1,4 @@
+import { isReason } from '../../facts/reason'
 import type { AirWindow, ReturnVisit, VisitEntry } from '../../entry/visit'
 import { isSealed } from '../../log/seal'
 import { toSi } from '../../quantity/unit'
@@ -26,7 +27,7 @@ export const visitChecks: Checks<VisitEntry['kind']> = {
     const view = visitOf(asked)?.items[item]
     if (view?.state !== 'open') return [{ code: 'itemClosed', path: 'item' }]
     if (how === 'done' && view.item.what !== 'other') return [{ code: 'needsEvidence', path: 'item' }]
-    return how === 'notNeeded' && (words ?? '').trim().length < 3 ? [{ code: 'wordsMissing', path: 'words' }] : []
+    return how === 'notNeeded' && !isReason(words) ? [{ code: 'wordsMissing', path: 'words' }] : []
   },
 }
 
@@ -58,7 +59,7 @@ function checkPromise(entry: ReturnVisit): EntryProblem[] {
     ...(items?.length === 0 ? [{ code: 'nothingToDo', path: 'items' } as const] : []),
     ...(items ?? []).flatMap((item, index): EntryProblem[] => [
       ...upsideDown(item, `items.${index}.`),
-      ...(item.what === 'other' && (item.words ?? '').trim().length < 3
+      ...(item.what === 'other' && !isReason(item.words)
         ? [{ code: 'wordsMissing', path: `items.${index}.words` } as const]
         : []),
     ]),
