@@ -7,13 +7,14 @@ import type { CircuitFacts } from '../label/circuitFacts'
 import type { ChargeMode } from '../label/equipment'
 import type { UnitRecord } from '../log/fold'
 import type { InForce } from './inForce'
+import { isOfToday } from './startedAt'
 
 /** A machine's circuit and which way round it runs, as the log tells it. */
 export interface HeatPumpRun {
   readonly known: CircuitFacts
   readonly circuit: Circuit
   readonly mode: ChargeMode
-  /** the last change-over; without one it runs in cooling */
+  /** the last change-over, on a return visit the last since somebody came back; without one it runs in cooling */
   readonly changed?: LogItem<ModeChanged>
   /** what hangs on it; undefined where nobody said, or all are off */
   readonly hoses?: LogItem<HosesOn>
@@ -22,10 +23,15 @@ export interface HeatPumpRun {
 }
 
 /** The circuit, the mode that runs now, and what hangs on it. */
-export function heatPumpRun({ items }: UnitRecord, { facts, label }: InForce): HeatPumpRun {
+export function heatPumpRun(record: UnitRecord, { facts, label }: InForce): HeatPumpRun {
+  const { items } = record
   const changes = byTime(items.modeChanged)
-  const changed = changes.at(-1)
-  const hoses = byTime(items.hosesOn).at(-1)
+  // whoever comes back finds it running as the house wants it, and hangs gauges on anew
+  const changed = changes.filter((item) => isOfToday(record, timeOf(item))).at(-1)
+  const off = Math.max(-Infinity, ...items.cameOff.map(timeOf))
+  const hoses = byTime(items.hosesOn)
+    .filter((item) => timeOf(item) > off && isOfToday(record, timeOf(item)))
+    .at(-1)
   const seen = new Set<ChargeMode>([
     ...changes.filter(({ entry }) => entry.seen).map(({ entry }) => entry.mode),
     ...items.reading.map(({ entry }) => entry.mode),

@@ -17,8 +17,8 @@ export function startedAt(record: UnitRecord, { facts, method }: InForce): numbe
   return timeOf(start) - (start.entry.foundRunning ? method.settleAfterStartS.si * 1000 : 0)
 }
 
-/** On a return visit it is started anew: what ran weeks ago doesn't make today's reading a settled one. */
-export function isOfToday({ visiting, items }: UnitRecord, startedMs: number): boolean {
+/** On a return visit it begins anew: what ran, and hung on it, weeks ago tells nothing of today. */
+export function isOfToday({ visiting, items }: UnitRecord, ms: number): boolean {
   const there = visiting === undefined ? undefined : byTime(items.cameBack).at(-1)
-  return there === undefined || startedMs > timeOf(there)
+  return there === undefined || ms > timeOf(there)
 }

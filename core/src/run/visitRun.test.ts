@@ -213,6 +213,29 @@ describe('coming back after the seal', () => {
     expect(said(back, { kind: 'amendment', text: 'By the way.' })).toEqual([])
     expect(view(back, [[20 * DAY + 3, { kind: 'amendment', text: 'By the way.' }]]).sealed).toBe(false)
   })
+  it('begins anew with gauges and mode: what hung there last winter, and how it ran, tell nothing of today', () => {
+    const hung = (minutes: number): Lines[number] => [
+      minutes,
+      { kind: 'hosesOn', mode: 'cooling', hoses: [{ port: 'liquid', side: 'high' }] },
+    ]
+    const heats = (minutes: number): Lines[number] => [
+      minutes,
+      { kind: 'modeChanged', mode: 'heating', how: 'thermostat', seen: true, auxiliary: 'heldOff' },
+    ]
+    const off: Lines[number] = [
+      -9,
+      { kind: 'cameOff', running: true, suctionCore: 'tight', liquidCore: 'tight', capsTight: true },
+    ]
+    const of = (...lines: Lines) => {
+      const { mode, hoses } = view(lines).heatPump
+      return [mode, hoses?.entry.hoses.length]
+    }
+    expect(of(...provisional, hung(-14), heats(-13))).toEqual(['heating', 1])
+    expect(of(...provisional, hung(-14), heats(-13), off)).toEqual(['heating', undefined])
+    const winter: Lines = [...provisional, hung(-14), heats(-13), ...seal]
+    expect(of(...winter, there)).toEqual(['cooling', undefined])
+    expect(of(...winter, there, hung(20 * DAY + 2), heats(20 * DAY + 3))).toEqual(['heating', 1])
+  })
   it('is begun once, only for a visit with something open', () => {
     expect(said(back, { kind: 'cameBack', visitId })).toEqual(['alreadyThere'])
     const closed: Lines = [
