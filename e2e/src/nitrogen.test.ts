@@ -50,6 +50,34 @@ describe('the nitrogen test', () => {
     await lead.reads('stage-pressureTest', /Nothing lost/)
   })
 
+  it('is gone back to from a decay that found a leak, holds anew, and shows the decay of before beside the next', async () => {
+    const leaks = await preparedUnit(lead, 'V-16', { pressureTested: false })
+    const micron = (value: number) => ({ kind: 'micron', reading: { value, unit: 'micron' } }) as const
+    await tellEntries(lead, leaks, [
+      [95, { kind: 'facts', facts: { testPressure: { value: 450, unit: 'psig' } } }],
+      [90, { kind: 'testHeld', gauge: { value: 450, unit: 'psig' }, ambient: { value: 78, unit: '°F' } }],
+      [70, { kind: 'testRead', gauge: { value: 450, unit: 'psig' }, ambient: { value: 78, unit: '°F' } }],
+      [60, { kind: 'pumpOn' }],
+      [50, { kind: 'valvedOff' }],
+      ...[400, 900, 1400, 1900, 2400].map((value, i): [number, object] => [49 - 3 * i, micron(value)]),
+    ])
+    await lead.go(`/units/${leaks}/vacuum`)
+    await lead.reads('decay-verdict', /Out.*leak/)
+    await lead.press('back-to-nitrogen')
+    await lead.reads('leak-found', /400 micron → 2,?400 micron in 1[23] min.*soap every joint/)
+    await lead.type('test-gauge', '440')
+    await lead.type('test-ambient', '78')
+    await lead.act(/Begin another hold/)
+    await lead.reads('test-verdict', /Holding/)
+    assert.ok(!(await lead.exists('leak-found')))
+    const held = await entriesOf(leaks, 'testHeld')
+    assert.ok((held.at(-1) as { retestOf?: string }).retestOf)
+    await lead.reads('sync-note', /^everything sent/)
+    await tellEntries(lead, leaks, [[0, { kind: 'pumpOn' }]])
+    await lead.go(`/units/${leaks}/vacuum`)
+    await lead.reads('past-holds', /400 micron → 2,?400 micron in 1[23] min, a leak|leak/)
+  })
+
   it('lists the joints of a failed one, and links the re-test', async () => {
     const other = await preparedUnit(lead, 'V-07', { pressureTested: false })
     await tellEntries(lead, other, [
@@ -65,7 +93,7 @@ describe('the nitrogen test', () => {
     await lead.shows('flare at the indoor coil: bubbles, flared anew')
     await lead.type('test-gauge', '450')
     await lead.type('test-ambient', '75')
-    await act(/Begin the hold/)
+    await act(/Begin another hold/)
     await lead.reads('test-verdict', /Holding/)
     await lead.reads('sync-note', /^everything sent/)
     const holds = await entriesOf(other, 'testHeld')

@@ -206,11 +206,9 @@ describe('coming back', () => {
     await lead.go(`/units/${unit}/visit`)
     await lead.act(/We are there/)
     await lead.reads('visit-state', /There again/)
+    // how it ran last winter, and what hung on it, tell nothing of today
     await lead.go(`/units/${unit}/ports`)
-    await lead.press('change-over-open')
-    await lead.press('change-how-thermostat')
-    await lead.press('change-log')
-    await lead.reads('change-over', /to be started in cooling/)
+    await lead.reads('change-over', /It will be started in cooling|started in cooling/)
     await lead.go(`/units/${unit}/start-up`)
     await connect('short')
     await start()

@@ -45,7 +45,11 @@ export function WaitBar() {
   const path = usePathname()
   // the unit one is in comes first for as long as it needs a hand
   const next = todo.find(({ unitId }) => path.startsWith(unitPath(unitId))) ?? todo[0]
-  const nextLabel = next ? actWords(next.summary.need, next.tag) : isKnown ? barWords.nothing : barWords.unknown
+  const nextAct = next && actWords(next.summary.need, next.tag)
+  // on a unit's pages another unit's act is the next one, and says so
+  const isElsewhere = next !== undefined && path.startsWith('/units/') && !path.startsWith(unitPath(next.unitId))
+  const nextLabel = nextAct ?? (isKnown ? barWords.nothing : barWords.unknown)
+  const goLabel = nextAct && isElsewhere ? barWords.next(nextAct) : nextLabel
   const nextPath = next && needHref(next.unitId, next.summary.need, next.summary.current)
   const here = path === nextPath
   const goNext = () => {
@@ -91,7 +95,7 @@ export function WaitBar() {
       {action ? (
         <BarButton label={action.label} disabled={action.disabled} onPress={run} />
       ) : (
-        <BarButton label={nextLabel} disabled={!next} onPress={goNext} />
+        <BarButton label={goLabel} disabled={!next} onPress={goNext} />
       )}
     </YStack>
   )

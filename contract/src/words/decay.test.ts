@@ -1,5 +1,5 @@
-import { analyseDecay, decayResult, waterVapourPressurePa, type DecayResult } from '@zetesis/core'
-import { causeText, decayReason, heldWords, nextForDecay } from './decay'
+import { analyseDecay, decayResult, judgePressureHold, waterVapourPressurePa, type DecayResult } from '@zetesis/core'
+import { causeText, decayReason, heldWords, nextForDecay, pressureReason } from './decay'
 
 const MICRON = 0.133322368
 const terms = { limitPa: 500 * MICRON, holdS: 900 }
@@ -85,5 +85,26 @@ describe('the words of a decay', () => {
     expect(likely({ tight: 0.3, leak: 0.5, moisture: 0.2, both: 0 })).toBe('maybe a slow leak')
     expect(likely({ tight: 0.3, leak: 0.2, moisture: 0.5, both: 0 })).toBe('maybe a little damp')
     expect(likely({ tight: 0.1, leak: 0.2, moisture: 0.2, both: 0.5 })).toBe('maybe damp, with a slow leak')
+  })
+})
+
+describe('the words of a nitrogen hold', () => {
+  const psi = 6894.757
+  const hold = (endPsi: number) =>
+    judgePressureHold({
+      startPa: 314.7 * psi,
+      startK: 297,
+      endPa: endPsi * psi,
+      endK: 297,
+      pressureStandardUncertaintyPa: 0.5 * psi,
+      temperatureStandardUncertaintyK: 0.3,
+      durationS: 900,
+    })
+  it('begun at 300 and raised to 450 are of the nitrogen, and of no pipe in the sun', () => {
+    expect(pressureReason(hold(464.7), 'ip')).toMatch(/nitrogen went in since the hold began\. Begin the hold anew/)
+    expect(pressureReason(hold(464.7), 'ip')).not.toMatch(/in the shade/)
+    // 10 °F of sun on the pipe
+    expect(pressureReason(hold(314.7 * 1.02), 'ip')).toMatch(/measure at the pipe, in the shade/)
+    expect(pressureReason(hold(290), 'ip')).toMatch(/soap every joint/)
   })
 })

@@ -3,6 +3,7 @@ import {
   formatNumber,
   fromSi,
   isJudged,
+  isRaised,
   preferredUnit,
   refrigerantLossKgPerYear,
   showText,
@@ -314,9 +315,11 @@ export function pressureReason(verdict: PressureHoldVerdict, system: UnitSystem)
     in: `Tight: a leak that matters would have shown. None over ${smallest}.`,
     nothingLost: `Tight as far as this hold sees: no leak over ${smallest}. Soap and the decay carry the rest; to see a leak that matters takes ${hoursText(verdict.enoughAfterS)}${better}.`,
     out: 'It loses pressure: soap every joint.',
-    tooClose: rose
-      ? 'It rose by more than the temperature says. Either nitrogen came in, through a valve that isn’t shut, or the pipe is warmer than the probe: measure at the pipe, in the shade.'
-      : 'That is more than these readings usually scatter, and less than a plain loss. Hold on and read again.',
+    tooClose: isRaised(verdict)
+      ? 'No pipe warms by that much: nitrogen went in since the hold began. Begin the hold anew at this pressure.'
+      : rose
+        ? 'It rose by more than the temperature says. Either nitrogen came in, through a valve that isn’t shut, or the pipe is warmer than the probe: measure at the pipe, in the shade.'
+        : 'That is more than these readings usually scatter, and less than a plain loss. Hold on and read again.',
   }[verdict.verdict]
   return `${figures} ${act}`
 }

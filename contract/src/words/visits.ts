@@ -131,3 +131,6 @@ export function likelyWords(chance: number): string {
   const share = Math.round(chance * 100)
   return `${share > 99 ? 'over 99' : share} % likely`
 }
+
+/** The one act of a return visit's page. */
+export const visitActWords = { there: 'We are there', read: 'To start-up', sign: 'Sign the visit' } as const

@@ -122,6 +122,13 @@ export function judgePressureHold(hold: PressureHold): PressureHoldVerdict {
   }
 }
 
+/** no pipe warms by more between two readings, K */
+const WARMED_AT_MOST_K = 20
+
+/** Whether a hold stands higher than any warmth of the pipe could bring it: then nitrogen went in since it began, and it is begun anew. */
+export const isRaised = ({ rose, differencePa, expectedEndPa }: PressureHoldVerdict): boolean =>
+  rose && differencePa > expectedEndPa * (WARMED_AT_MOST_K / 290)
+
 const usualHoldHabits = (): HoldHabits => ({
   nothingLost: usualSi('holdNothingLost'),
   lost: usualSi('holdLost'),

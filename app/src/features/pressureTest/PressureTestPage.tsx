@@ -1,5 +1,5 @@
-import { entryProblemWords, safetyWords } from '@zetesis/contract'
-import { judgeHeldReading, showText, toSi, type PressureHoldVerdict } from '@zetesis/core'
+import { entryProblemWords, holdLine, roundWords, safetyWords } from '@zetesis/contract'
+import { findsLeak, isRaised, judgeHeldReading, showText, toSi, type PressureHoldVerdict } from '@zetesis/core'
 import { useMemo } from 'react'
 import { YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
@@ -15,6 +15,7 @@ import type { UnitHandle } from '@/unit/useUnit'
 import { useSettings } from '@/settings/settings'
 import { clock as wall } from '@/sync/clock'
 import { useBook } from '@/sync/useBook'
+import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
 import { Caution } from '@/ui/Caution'
 import { Press } from '@/ui/Press'
@@ -63,7 +64,11 @@ function PressureTest({ unit }: { unit: UnitHandle }) {
     gauge: readings.named(chosenFor(slots[0], choice)),
     ambient: readings.named(chosenFor(slots[1], choice)),
   }
-  const failed = test.hold?.verdict?.verdict === 'out' ? test.hold.item.entry.id : undefined
+  const { hold: last } = test
+  // air came in under vacuum after it held: it is looked for here, and held anew
+  const leaks = findsLeak(view.vacuum) && (view.vacuum.valvedOffMs ?? 0) > (last?.startedMs ?? -Infinity)
+  const isOver = last?.verdict !== undefined && (last.verdict.verdict === 'out' || isRaised(last.verdict))
+  const failed = isOver || leaks ? last?.item.entry.id : undefined
   const importing = useHoldImport({ unit, typed: draft, change, instruments, retestOf: failed })
   const holding = test.hold !== undefined && failed === undefined
 
@@ -118,7 +123,9 @@ function PressureTest({ unit }: { unit: UnitHandle }) {
         ? 'Log the plate'
         : holding
           ? 'Read the hold'
-          : 'Begin the hold',
+          : failed
+            ? roundWords.holdAgain
+            : 'Begin the hold',
     !known ? setPlate : holding ? read : hold,
   )
   return (
@@ -126,6 +133,11 @@ function PressureTest({ unit }: { unit: UnitHandle }) {
       <TestBanner test={test} live={session && liveVerdict(unit, shown)}>
         {known ? <HoldOutlook view={view} gauge={draft.gauge} instruments={instruments} /> : null}
       </TestBanner>
+      {leaks && !view.sealed ? (
+        <Banner metal="out" word={roundWords.found} testID="leak-found">
+          {`${holdLine(view.vacuum, system) ?? ''}. ${roundWords.again}`}
+        </Banner>
+      ) : null}
       {view.sealed ? null : (
         <>
           {!known || view.facts.testPressure === undefined ? (

@@ -1,6 +1,7 @@
-import { decayWords, dueWords, safetyWords } from '@zetesis/contract'
+import { decayWords, dueWords, roundWords, safetyWords } from '@zetesis/contract'
 import {
   decaySheetScene,
+  findsLeak,
   isJudged,
   nextEvacuationStep,
   toSi,
@@ -10,10 +11,12 @@ import {
   type Quantity,
   type UnitView,
 } from '@zetesis/core'
+import { useRouter } from 'expo-router'
 import { useEffect, useLayoutEffect, useMemo, useRef } from 'react'
 import { useMedia, XStack, YStack } from 'tamagui'
 import { SceneView } from '@/charts/SceneView'
 import { useBarAction } from '@/frame/barAction'
+import { stageHref } from '@/frame/routes'
 import { chosenFor, slotFor, useInstrumentChoice } from '@/kit/choice'
 import { InstrumentPicker } from '@/kit/InstrumentPicker'
 import { ReadingsFrom, useReadingsFrom } from '@/recording/ReadingsFrom'
@@ -36,6 +39,7 @@ import type { DecayAnswer } from '@/workers/decay.worker'
 import { BeforeCard } from './BeforeCard'
 import { DecayBanner } from './DecayBanner'
 import { DecayNumbers } from './DecayNumbers'
+import { PastHolds } from './PastHolds'
 import { useDecayImport } from './importDecay'
 import { useRecordedRun } from './useRecordedRun'
 
@@ -60,6 +64,7 @@ function Vacuum({ unit }: { unit: UnitHandle }) {
   const { system } = useSettings()
   const { wide } = useMedia()
   const { vacuum } = view
+  const router = useRouter()
   const recorded = useRecordedRun(unit.unitId, view)
   const readings = useReadingsFrom(unit, 'evacuation')
   const { from, session } = readings
@@ -142,6 +147,16 @@ function Vacuum({ unit }: { unit: UnitHandle }) {
           problems={recorded?.problems ?? []}
         />
       ) : null}
+      {findsLeak(vacuum) && !view.sealed ? (
+        <Press
+          look="act"
+          testID="back-to-nitrogen"
+          onPress={() => router.navigate(stageHref(unit.unitId, 'pressureTest') as never)}
+        >
+          {roundWords.back}
+        </Press>
+      ) : null}
+      <PastHolds unit={unit} />
       <Odd recorded={recorded} />
       {view.sealed ? null : (
         <>

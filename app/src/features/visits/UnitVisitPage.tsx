@@ -1,4 +1,4 @@
-import { dayText, entryProblemWords, plannedWords, provisionalWords } from '@zetesis/contract'
+import { dayText, entryProblemWords, plannedWords, provisionalWords, visitActWords } from '@zetesis/contract'
 import type { VisitRun } from '@zetesis/core'
 import { format } from 'date-fns/format'
 import { useRouter } from 'expo-router'
@@ -60,20 +60,13 @@ function Standing({ unit, visit }: { unit: UnitHandle; visit: VisitRun }) {
     const [first] = unit.append({ kind: 'cameBack', visitId: id })
     setProblem(first && entryProblemWords(first))
   }
-  const word = visiting
-    ? open
-      ? 'To start-up'
-      : 'Sign the visit'
-    : open
-      ? view.sealed
-        ? 'We are there'
-        : cameBack
-          ? 'To start-up'
-          : 'We are there'
-      : undefined
-  useBarAction(word, () => {
-    if (word === 'We are there') return there()
-    router.navigate(stageHref(unitId, word === 'Sign the visit' ? 'handOver' : 'startUp') as never)
+  const isThere = visiting || (cameBack !== undefined && !view.sealed)
+  // what is closed by a word is closed on this page: the button stays here with it
+  const reads = visit.items.some(({ item, state }) => state === 'open' && item.what !== 'other')
+  const act = open ? (!isThere ? 'there' : reads ? 'read' : undefined) : visiting ? 'sign' : undefined
+  useBarAction(act && visitActWords[act], () => {
+    if (act === 'there') return there()
+    router.navigate(stageHref(unitId, act === 'sign' ? 'handOver' : 'startUp') as never)
   })
   const today = format(new Date(), 'yyyy-MM-dd')
   const overdue = open && by !== undefined && by < today
