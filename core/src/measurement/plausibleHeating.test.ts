@@ -246,4 +246,14 @@ describe('probes hung the wrong way round in heating', () => {
   it.each(pairs)('%j is found on all three days', (swap) => {
     for (const day of Object.values(days)) expect(suggestSwap(exchange(day, swap)!)).toEqual(swap)
   })
+  it('house and outdoors are never exchanged so that a cold house is heated', () => {
+    for (const day of Object.values(days))
+      for (const channel of ['suctionLineK', 'liquidLineK', 'supplyK', 'dischargeK', 'outdoorK', 'returnK'] as const)
+        for (const offK of [-40, -25, -12, 12, 25, 40]) {
+          const wrong = { ...day, [channel]: day[channel]! + offK }
+          const swap = suggestSwap(wrong)
+          const mended = swap && exchange(wrong, swap)!
+          if (mended) expect(mended.returnK!).toBeGreaterThanOrEqual(mended.outdoorK!)
+        }
+  })
 })

@@ -36,12 +36,16 @@ export function suggestSwap(reading: PlausibleReading, margins: PlausibilityMarg
   let best: { swap: ProbeSwap; cost: number } | undefined
   for (const [rank, swap] of pairs.entries()) {
     const exchanged = exchange(reading, swap)
-    if (!exchanged || checkPlausibility(exchanged, margins).length > 0) continue
+    if (!exchanged || isColdHouse(exchanged) || checkPlausibility(exchanged, margins).length > 0) continue
     const cost = strangeness(exchanged) + RANK_COST * rank
     if (!best || cost < best.cost) best = { swap, cost }
   }
   return best?.swap
 }
+
+/** nobody heats a house that is colder than outdoors: such an exchange isn't what happened */
+const isColdHouse = ({ mode, returnK, outdoorK }: PlausibleReading) =>
+  mode === 'heating' && returnK !== undefined && outdoorK !== undefined && returnK < outdoorK
 
 const RANK_COST = 0.4
 

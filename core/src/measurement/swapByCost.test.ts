@@ -49,7 +49,9 @@ function cheapest(reading: PlausibleReading) {
   if (checkPlausibility(reading).length === 0) return undefined
   const tried = pairs.flatMap(([a, b], rank) => {
     const other = exchange(reading, { a, b })
-    return other && checkPlausibility(other).length === 0 ? [{ a, b, cost: cost(other) + 0.4 * rank }] : []
+    // in heating the house is the warmer of the two airs
+    const colder = other?.mode === 'heating' && other.returnK! < other.outdoorK!
+    return other && !colder && checkPlausibility(other).length === 0 ? [{ a, b, cost: cost(other) + 0.4 * rank }] : []
   })
   const [best] = tried.sort((x, y) => x.cost - y.cost)
   return best && { a: best.a, b: best.b }
