@@ -919,6 +919,8 @@ const samples: Record<string, readonly unknown[]> = {
   nextEvacuationStep: [view.vacuum, { live: false, typing: true }],
   gaugesOn: [recordOf(opened)],
   pastHolds: [record, view],
+  checkUpRun: [record, { ...view, elevationM: 0 }, view.reading],
+  sinceHandOver: [judged, judged],
   findsLeak: [view.vacuum],
   isRaised: [{ rose: true, differencePa: 1e5, expectedEndPa: 3e6 }],
   carryForward: [recordOf(opened), { nowMs: NOON, mostS: 1200 }],

@@ -78,6 +78,25 @@ describe('a machine that runs already', () => {
     assert.doesNotMatch(paper, /Evacuation|Nitrogen hold|facts are missing/)
   })
 
+  it('is checked up a year after it was handed over: what changed since, beside how it was', async () => {
+    await lead.go('/')
+    await lead.press(`job-${job}`)
+    await lead.press('unit-K-01')
+    await lead.reads('check-it-up', /a check opens beside this record/)
+    await lead.press('check-up')
+    await lead.at(/start-up$/)
+    unitId = /units\/([\w-]+)\//.exec(lead.page.url())![1]!
+    await lead.reads('unit-tag', /K-01 check-up/)
+    await lead.act(/It has run 10 min or more/)
+    await read({ ...reading, liquidLine: '97' })
+    await lead.reads('since-hand-over', /(Superheat|Subcooling) .* than at hand-over|as it was handed over/)
+    await lead.see('row-superheat')
+    await lead.reads('before-after', /Brought to one weather by a model/)
+    await lead.reads('sync-note', /everything sent/)
+    const paper = (await pdfText((await lead.fetch(`/api/units/${unitId}/papers.pdf`)).bytes)).join(' ')
+    assert.match(paper, /Since hand-over/)
+  })
+
   it('that was just switched on waits, and one that must be opened becomes a repair', async () => {
     await lead.go('/')
     await lead.press(`job-${job}`)

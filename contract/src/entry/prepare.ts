@@ -4,6 +4,7 @@ import type { Door } from '../door'
 import { anyQuantity, habitKey, habitQuantity, librarySchemas } from '../library'
 import { text, reason } from '../text'
 import { factsSchema } from './facts'
+import { readingValuesSchema } from './reading'
 import { entryOf, tied } from './tie'
 
 export function prepareSchemas(door: Door) {
@@ -13,6 +14,12 @@ export function prepareSchemas(door: Door) {
   return tied<PrepareEntry>()({
     moved: entry('moved', { jobId: id }),
     archived: entry('archived', { reason, back: z.literal(true).optional() }),
+    handedOver: entry('handedOver', {
+      of: id,
+      tag: text(40, 1),
+      sealedAt: z.iso.datetime(),
+      values: readingValuesSchema(door),
+    }),
     opened: entry('opened', { jobId: id, tag: text(40, 1) }),
     facts: entry('facts', { facts: factsSchema(door) }),
     label: entry('label', { modelId: id, version: id, label: ModelLabelSchema }),

@@ -259,3 +259,14 @@ export function beforeAfterRows(
     ]
   })
 }
+
+/** Two readings of one machine beside each other: a conversion's, or a check-up's. */
+export const beforeAfterWords = {
+  title: 'Before and after',
+  asFound: (refrigerant: string) => `${refrigerant}, as found`,
+  now: (refrigerant: string) => `${refrigerant}, now`,
+  brought:
+    'Brought to one weather by a model of machines like this, sound and short; ± is twice what model and readings are good for. Dirt, wind and what else differed between the days isn’t in it.',
+  reckoning: 'The old figures are being brought to today’s weather.',
+  noWeather: 'Two days, two weathers: outdoors and wet bulb of both readings would bring them together.',
+} as const

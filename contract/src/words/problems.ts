@@ -87,6 +87,8 @@ export function entryProblemWords(problem: EntryProblem, system: UnitSystem = 'i
       return 'Stop: read the plate’s highest test pressure first, and type it above. Without it nothing is raised.'
     case 'notStarted':
       return 'The system isn’t running yet: open the valves and start it first.'
+    case 'notACheck':
+      return 'Only a check-up is held against how the machine was handed over.'
     case 'notFoundRunning':
       return 'This unit was started here: log its start, not that it ran already.'
     case 'otherSideMissing':

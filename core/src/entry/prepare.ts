@@ -4,6 +4,7 @@ import type { ModelLabel } from '../label/modelLabel'
 import type { HabitKey } from '../method/habits'
 import type { ProfileSpec } from '../method/profile'
 import type { AnyQuantity } from '../quantity/unit'
+import type { ReadingValues } from '../reading/channels'
 
 export interface Opened extends Base<'opened'> {
   readonly jobId: string
@@ -41,5 +42,14 @@ export interface Archived extends Base<'archived'> {
   readonly back?: true
 }
 
+/** A check-up: how the same machine read when it was handed over, copied from its sealed record so that this one stands by itself. */
+export interface HandedOver extends Base<'handedOver'> {
+  /** the sealed record's unit */
+  readonly of: string
+  readonly tag: string
+  readonly sealedAt: string
+  readonly values: ReadingValues
+}
+
 /** The kinds of entry that belong here, for the union of them all. */
-export type PrepareEntry = Opened | Facts | LabelTaken | MethodChosen | HabitOverridden | Moved | Archived
+export type PrepareEntry = Opened | Facts | LabelTaken | MethodChosen | HabitOverridden | Moved | Archived | HandedOver

@@ -30,6 +30,7 @@ export const emptyRecord: UnitRecord = {
     override: [],
     moved: [],
     archived: [],
+    handedOver: [],
     note: [],
     pumpOn: [],
     valvedOff: [],

@@ -59,6 +59,7 @@ function needed(actor: Actor, entry: Entry | BookEntry, record: UnitRecord | und
     case 'note':
       return ['note']
     case 'opened':
+    case 'handedOver':
     case 'moved':
     case 'archived':
       return ['plan']

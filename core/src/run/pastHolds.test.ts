@@ -11,7 +11,13 @@ const leaks: Lines = [
   [-40, micron(1900)],
   [-37, micron(2400)],
 ]
-const holds: Lines = [pump(-30), [-20, { kind: 'valvedOff' }], [-19, micron(320)], [-14, micron(330)], [-9, micron(335)]]
+const holds: Lines = [
+  pump(-30),
+  [-20, { kind: 'valvedOff' }],
+  [-19, micron(320)],
+  [-14, micron(330)],
+  [-9, micron(335)],
+]
 
 describe('decays of before', () => {
   it('stand beside the one that goes on, as they stood when the pump ran again', () => {

@@ -11,6 +11,7 @@ const lasting: ReadonlySet<EntryKind> = new Set<EntryKind>([
   'override',
   'moved',
   'archived',
+  'handedOver',
   'note',
   'asked',
   'answered',

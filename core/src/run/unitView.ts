@@ -17,6 +17,7 @@ import { sincePumpDown, thisRound } from './round'
 import { coldRun, type ColdRun } from './coldRun'
 import { beliefRun } from './beliefRun'
 import { bothModes, shortInBoth, type BothModes } from './bothModes'
+import { checkUpRun, type CheckUpRun } from './checkUpRun'
 import { chargeBalance, type ChargeBalance } from './chargeBalance'
 import { heatPumpRun, type HeatPumpRun } from './heatPumpRun'
 import { inForceAt, unitProfile } from './inForce'
@@ -61,6 +62,8 @@ export interface UnitView {
   /** the valves are open, and it hasn't run since */
   readonly valvesOpenMs?: number
   readonly tuning: TuningRun
+  /** of a check-up: how it was handed over, and what became of it since */
+  readonly checkUp?: CheckUpRun
   /** promised last; it stays here when it is over */
   readonly visit?: VisitRun
   /** what the charge rests on until somebody came back */
@@ -119,6 +122,7 @@ function tell(whole: UnitRecord, jobElevationM: number | undefined) {
   const coldWay = cold.school !== 'weighInOnly'
   const tuning = tuningRun(record, { ...here, judged: all, totalChargeKg, coldWay, ...(weight ? { weight } : {}) })
   const belief = beliefRun(record, { weight, tuning, cold, all, both }, here)
+  const checkUp = checkUpRun(record, here, reading)
   const visit = visitRun(record, { reading, heating, bothModes: turned })
   const provisional = provisionalOf(record, visit)
   const sealed = isSealed(record)
@@ -141,6 +145,7 @@ function tell(whole: UnitRecord, jobElevationM: number | undefined) {
     reading,
     ...(heating ? { heating } : {}),
     tuning,
+    ...(checkUp ? { checkUp } : {}),
     ...(visit ? { visit } : {}),
     ...(provisional ? { provisional } : {}),
     sealed,

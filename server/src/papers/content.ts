@@ -25,7 +25,10 @@ import {
   provisionalWords,
   returnVisitLine,
   visitItemLine,
+  againWords,
+  dayText,
   hoseLine,
+  sinceWords,
   longLineWords,
   momentText,
   timeText,
@@ -226,6 +229,20 @@ export function readingLines({ reading, heating, elevationM }: UnitView, system:
     { label: 'Supply air, split', value: `${t(j.supplyK)}, ${d(j.splitK)}` },
     { label: 'Outdoors', value: `${t(j.outdoorK)}, site at ${showText('elevation', elevationM, system)}` },
     ...electricalLines(j, system),
+  ]
+}
+
+/** Of a check-up: how it reads against how it was handed over. */
+export function sinceLines({ checkUp, reading }: UnitView, system: UnitSystem): Line[] {
+  if (!checkUp) return []
+  const { item, then, since } = checkUp
+  const d = (k: number | undefined) => (k === undefined ? '–' : showText('temperatureDifference', k, system))
+  const pair = (was: number | undefined, is: number | undefined) => `${d(was)}, now ${d(is)}`
+  return [
+    { label: 'Handed over', value: `${item.entry.tag}, ${dayText(item.entry.sealedAt.slice(0, 10))}` },
+    { label: 'Superheat', value: pair(then.superheatK, reading?.judged.superheatK) },
+    { label: 'Subcooling', value: pair(then.subcoolingK, reading?.judged.subcoolingK) },
+    { label: 'Since then', value: since ? sinceWords(since, system) : againWords.noTarget },
   ]
 }
 

@@ -10,6 +10,7 @@ import {
   isCheck,
 } from '@zetesis/core'
 import {
+  againWords,
   decayWords,
   momentText,
   ladderWords,
@@ -32,6 +33,7 @@ import {
   instrumentLines,
   methodLines,
   papersTitle,
+  sinceLines,
   pressureLines,
   readingLines,
   tuningLines,
@@ -124,8 +126,10 @@ interface Ends {
 /** A machine that was only read: its reading beside what it is, and what was weighed meanwhile. @returns where it ends */
 function readOnly(doc: Doc, view: UnitView, system: UnitSystem, ends: Ends): number {
   const reading = section(doc, 'Reading', readingLines(view, system), right, ends.right)
-  if (view.charge.weighings.length === 0) return Math.max(ends.left, reading)
-  return Math.max(reading, section(doc, 'Charge', chargeLines(view, system), PAGE.margin, ends.left + 10))
+  const since = sinceLines(view, system)
+  const held = since.length > 0 ? section(doc, againWords.title, since, PAGE.margin, ends.left + 10) : ends.left
+  if (view.charge.weighings.length === 0) return Math.max(held, reading)
+  return Math.max(reading, section(doc, 'Charge', chargeLines(view, system), PAGE.margin, held + 10))
 }
 
 /** Charge, vacuum with its decay, nitrogen and the reading of a machine that was put to work. @returns where it ends */

@@ -1,4 +1,4 @@
-import { oilWords } from '@zetesis/contract'
+import { beforeAfterWords, oilWords } from '@zetesis/contract'
 import {
   co2eKg,
   EXPECTED_TO_K,
@@ -25,7 +25,7 @@ import { useEntryForm } from '@/unit/useEntryForm'
 import { UnitPage } from '@/unit/UnitPage'
 import type { UnitHandle } from '@/unit/useUnit'
 import { WorkingLines } from '@/verdict/WorkingLines'
-import { BeforeAfter } from './BeforeAfter'
+import { BeforeAfter } from '@/verdict/BeforeAfter'
 
 /** What is in it now, for whoever comes next: the label on the case, the pressures to expect, what became of it. */
 export function RelabelPage() {
@@ -46,7 +46,14 @@ function Relabel({ unit }: { unit: UnitHandle }) {
       <LabelCard unit={unit} conversion={conversion} />
       <Expectations unit={unit} />
       {conversion.baseline && reading ? (
-        <BeforeAfter before={conversion.baseline.judged} after={reading.judged} facts={facts} />
+        <BeforeAfter
+          title={beforeAfterWords.title}
+          before={conversion.baseline.judged}
+          after={reading.judged}
+          refrigerant={facts.oldRefrigerant}
+          metering={facts.metering}
+          heads={[beforeAfterWords.asFound(facts.oldRefrigerant ?? ''), beforeAfterWords.now(facts.refrigerant ?? '')]}
+        />
       ) : null}
       <Ledger unit={unit} conversion={conversion} />
       <Gate

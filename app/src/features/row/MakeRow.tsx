@@ -7,7 +7,7 @@ import { Choice } from '@/ui/Choice'
 import { Press } from '@/ui/Press'
 import { useDraftForm } from '@/ui/useDraftForm'
 import { Body, Heading } from '@/ui/Words'
-import { openUnit, type NewUnitOf } from './openUnit'
+import { openUnit, type NewUnitOf } from '@/unit/openUnit'
 import { emptyPattern, RowByPattern, type PatternDraft } from './RowByPattern'
 import { RowByTable } from './RowByTable'
 

@@ -9,7 +9,7 @@ import { useSession } from '@/sync/useSession'
 import { Card } from '@/ui/Card'
 import { Press } from '@/ui/Press'
 import { TextField } from '@/ui/TextField'
-import { openUnit } from './openUnit'
+import { openUnit } from '@/unit/openUnit'
 
 /** what holds for a check unless somebody says otherwise */
 const checkFacts: FactsPatch = { work: 'check', superheatSource: 'commonRule' }

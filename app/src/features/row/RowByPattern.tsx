@@ -12,7 +12,7 @@ import { quantityInput } from '@/ui/quantityInput'
 import { TextField } from '@/ui/TextField'
 import { together } from '@/ui/fields'
 import { Soft } from '@/ui/Words'
-import type { NewUnitOf } from './openUnit'
+import type { NewUnitOf } from '@/unit/openUnit'
 
 export interface PatternDraft {
   pattern: string

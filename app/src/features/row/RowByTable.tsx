@@ -7,7 +7,7 @@ import { Press } from '@/ui/Press'
 import { TextField } from '@/ui/TextField'
 import { readTextFile } from '@/ui/files'
 import { Body, Soft } from '@/ui/Words'
-import type { NewUnitOf } from './openUnit'
+import type { NewUnitOf } from '@/unit/openUnit'
 import { countOf, previewOf } from './RowByPattern'
 
 /** a whole screen of reasons is enough to see what is wrong with a file */

@@ -40,6 +40,7 @@ import { AimCard } from './AimCard'
 import { AskInstruments } from './AskInstruments'
 import { BeforeStart } from './BeforeStart'
 import { BothModesCard } from './BothModesCard'
+import { CheckUpCard } from './CheckUpCard'
 import { ColdCard } from './ColdCard'
 import { ComingOff } from '@/weighing/ComingOff'
 import { BecomesRepair, FoundRunning } from './FoundRunning'
@@ -289,6 +290,7 @@ function ReadingBench({
           ) : null}
           {tuned && !typing ? <PlausibilityCard tuned={tuned} onExchange={exchange} /> : null}
           <Verdict judged={shown.judged} note={note} />
+          {typing ? null : <CheckUpCard unit={unit} />}
           <MethodLine judged={shown.judged} />
           {last?.targetMovedK !== undefined && !typing ? <TargetMovedBy movedK={last.targetMovedK} /> : null}
           {tuned && typing ? <PlausibilityCard tuned={tuned} /> : null}

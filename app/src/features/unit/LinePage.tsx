@@ -19,6 +19,7 @@ import {
   verdictText,
   weighLine,
 } from '@/unit/lines'
+import { CheckItUp } from '@/unit/CheckItUp'
 import { FactChips } from '@/unit/UnitHead'
 import { PlaceCard } from './PlaceCard'
 import { VisitLink } from '@/unit/visit/VisitLink'
@@ -80,6 +81,7 @@ function Line({ unit }: { unit: UnitHandle }) {
         ))}
       </YStack>
       <VisitLink unit={unit} />
+      <CheckItUp unit={unit} />
       <PlaceCard unit={unit} />
       {wide ? null : (
         <YStack gap="$2">

@@ -8,6 +8,7 @@ import type { EntryWords } from './entryWords'
 /** The log's line of each kind. */
 export const prepareLines: EntryWords<PrepareEntry> = {
   opened: (entry) => `Opened as ${entry.tag}`,
+  handedOver: (entry) => `Check-up of ${entry.tag}, handed over ${entry.sealedAt.slice(0, 10)}`,
   moved: () => 'Moved to another job',
   archived: (entry) => `${entry.back ? 'Taken out of the archive' : 'Archived'}: ${entry.reason}`,
   facts: (entry) =>

@@ -1,4 +1,6 @@
 import { elevationLimitsM } from '../../air/atmosphere'
+import { isCheck } from '../../facts/terms'
+import { checkReading } from './reading'
 import { orificeThousandths } from '../../conversion/orifice'
 import type { PrepareEntry } from '../../entry/prepare'
 import type { FactsPatch } from '../../facts/unitFacts'
@@ -15,6 +17,10 @@ export const prepareChecks: Checks<PrepareEntry['kind']> = {
   archived: ({ back }, { record }) =>
     (back ?? false) === isArchived(record) ? [] : [{ code: 'archivedSo', path: '' }],
   opened: (_, { record }) => (record.items.opened.length > 0 ? [{ code: 'alreadyOpened', path: '' }] : []),
+  handedOver: ({ values }, asked) => [
+    ...(isCheck(asked.here.facts) ? [] : [{ code: 'notACheck', path: '' } as const]),
+    ...checkReading(values, asked.here.facts, asked.here.elevationM),
+  ],
   facts: ({ facts }, { here }) => [
     ...checkFacts(facts),
     ...(facts.circuit

@@ -55,6 +55,8 @@ export type EntryProblem =
   | { code: 'aboveTestPressure'; path: 'gauge'; limitPa: number }
   | { code: 'noTestPressure'; path: 'gauge' }
   | { code: 'notStarted'; path: '' }
+  /** how a machine was handed over belongs to a check-up of it */
+  | { code: 'notACheck'; path: '' }
   /** found running is said of a check or on a return visit */
   | { code: 'notFoundRunning'; path: '' }
   | {

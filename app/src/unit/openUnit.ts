@@ -10,19 +10,21 @@ import {
 } from '@zetesis/core'
 import type { SessionUser } from '@zetesis/contract'
 import { outbox } from '@/sync/client'
-import { makeEntry } from '@/unit/useUnit'
+import { makeEntry } from './useUnit'
 
 /** A unit to be opened, with what is known of it already. */
 export interface NewUnitOf {
   readonly tag: string
   readonly model?: Kept<ModelLabel>
   readonly facts?: FactsPatch
+  /** what its log begins with besides */
+  readonly more?: readonly EntryBody[]
 }
 
 /** Opens a unit: its first entry makes it, judged by the company's method; a model's label is copied whole. @returns its id */
 export function openUnit(
   jobId: string,
-  { tag, model, facts }: NewUnitOf,
+  { tag, model, facts, more = [] }: NewUnitOf,
   { user, book }: { user: SessionUser; book: Book },
 ): string {
   const unitId = crypto.randomUUID()
@@ -32,6 +34,7 @@ export function openUnit(
     { kind: 'method', profile: completeSpec(chosenProfile(book)) },
     ...(model ? [{ kind: 'label', modelId: model.id, version: model.version, label: model.value } as const] : []),
     ...(Object.keys(known).length > 0 ? [{ kind: 'facts', facts: known } as const] : []),
+    ...more,
   ]
   void outbox.add(
     unitId,

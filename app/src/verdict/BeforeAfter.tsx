@@ -1,4 +1,4 @@
-import { beforeAfterRows } from '@zetesis/contract'
+import { beforeAfterRows, beforeAfterWords } from '@zetesis/contract'
 import { weatherOf, type JudgedReading, type UnitFacts } from '@zetesis/core'
 import { useMemo } from 'react'
 import { Text, XStack, YStack } from 'tamagui'
@@ -8,20 +8,27 @@ import { useAnswer } from '@/ui/useAnswer'
 import { Heading, Soft } from '@/ui/Words'
 import type { WeatherAnswer, WeatherQuestion } from '@/workers/weather.worker'
 
-const open = () => new Worker(new URL('../../workers/weather.worker.ts', window.location.href))
+const open = () => new Worker(new URL('../workers/weather.worker.ts', window.location.href))
 
-/** As it was found beside what it does now, with the old figures brought to today's weather by the rig's model. */
+/** Two readings of one machine beside each other, with the old figures brought to today's weather by the rig's model. */
 export function BeforeAfter({
+  title,
   before,
   after,
-  facts,
+  refrigerant,
+  metering,
+  heads,
 }: {
+  title: string
   before: JudgedReading
   after: JudgedReading
-  facts: UnitFacts
+  /** that it ran on before */
+  refrigerant: UnitFacts['refrigerant']
+  metering: UnitFacts['metering']
+  heads: readonly [string, string]
 }) {
   const { system } = useSettings()
-  const shift = useShift(before, after, facts)
+  const { shift, isAsked } = useShift(before, after, { refrigerant, metering })
   const rows = beforeAfterRows(before, after, system, shift)
   const cell = (text: string, strong?: boolean) => (
     <Text
@@ -42,11 +49,11 @@ export function BeforeAfter({
   )
   return (
     <Card testID="before-after">
-      <Heading>Before and after</Heading>
+      <Heading>{title}</Heading>
       <XStack gap="$2">
         <Soft flex={1}>{''}</Soft>
-        {head(`${facts.oldRefrigerant}, as found`)}
-        {head(`${facts.refrigerant}, now`)}
+        {head(heads[0])}
+        {head(heads[1])}
       </XStack>
       <YStack role="list" gap="$2">
         {rows.map((row) => (
@@ -67,22 +74,26 @@ export function BeforeAfter({
           </YStack>
         ))}
       </YStack>
-      <Soft>
-        {shift
-          ? 'Brought to one weather by the rig’s model of machines like this, sound and short; ± is twice what model and readings are good for. Dirt, wind and what else differed between the days isn’t in it.'
-          : 'Two days, two weathers: outdoors and wet bulb of both readings would bring them together.'}
-      </Soft>
+      <Soft>{beforeAfterWords[shift ? 'brought' : isAsked ? 'reckoning' : 'noWeather']}</Soft>
     </Card>
   )
 }
 
-function useShift(before: JudgedReading, after: JudgedReading, { oldRefrigerant, metering }: UnitFacts) {
+/** what is asked of the model, where both weathers were measured, and its answer once it is there */
+function useShift(
+  before: JudgedReading,
+  after: JudgedReading,
+  { refrigerant, metering }: Pick<UnitFacts, 'refrigerant' | 'metering'>,
+) {
   const question = useMemo((): WeatherQuestion | undefined => {
     const [from, to] = [weatherOf(before), weatherOf(after)]
-    if (!from || !to || !oldRefrigerant || !metering) return undefined
-    const asked = [{ refrigerant: oldRefrigerant, metering }, from, to] as const
+    if (!from || !to || !refrigerant || !metering) return undefined
+    const asked = [{ refrigerant, metering }, from, to] as const
     return { key: JSON.stringify(asked), asked: [...asked] }
-  }, [before, after, oldRefrigerant, metering])
+  }, [before, after, refrigerant, metering])
   const found = useAnswer<WeatherQuestion, WeatherAnswer>(open, question)
-  return found && found.key === question?.key ? { ...found.shift } : undefined
+  return {
+    isAsked: question !== undefined,
+    shift: found && found.key === question?.key ? { ...found.shift } : undefined,
+  }
 }
