@@ -90,6 +90,7 @@ describe('a machine that runs already', () => {
     await lead.act(/It has run 10 min or more/)
     await read({ ...reading, liquidLine: '97' })
     await lead.reads('since-hand-over', /(Superheat|Subcooling) .* than at hand-over|as it was handed over/)
+    await lead.press('fold-then')
     await lead.see('row-superheat')
     await lead.reads('before-after', /Brought to one weather by a model/)
     await lead.reads('sync-note', /everything sent/)

@@ -97,6 +97,13 @@ export class Driver {
     throw new Error(`${id} moves whenever it is pressed`)
   }
 
+  /** opens what is folded away on a phone's page, where it is */
+  async unfold(name: string): Promise<void> {
+    const fold = `[data-testid^="fold-${name}"]`
+    await found(this.page, seen, { given: [fold] }).catch((cause: unknown) => Promise.reject(this.unseen(fold, cause)))
+    if (await this.page.$(`${fold}[aria-expanded="false"]`)) await pressed(this.page, fold)
+  }
+
   /** replaces what stands in a field */
   async type(id: string, text: string): Promise<void> {
     if (id !== 'time') this.did.values++

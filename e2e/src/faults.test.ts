@@ -126,6 +126,7 @@ describe('when things go wrong', () => {
   it('stops a flammable refrigerant for old equipment, and lets no reason pass it', async () => {
     const unit = ids['L-01']!
     await lead.go(`/units/${unit}/prepare`)
+    await lead.unfold('work')
     await lead.pick('refrigerant', 'R-290')
     await lead.reads('refusal', /must never go into equipment that isn’t listed/)
     await lead.press('bar-action')
@@ -221,14 +222,14 @@ describe('when things go wrong', () => {
     ['leaving', () => '/company/leaving', 'export'],
     ['a row', () => `/jobs/${jobId}`, 'make-row'],
     ['a copper line', () => `/units/${ids['K-04']}`, 'copper-line'],
-    ['prepare', () => `/units/${ids['K-08']}/prepare`, 'tag'],
+    ['prepare', () => `/units/${ids['K-08']}/prepare`, 'take-model'],
     ['vacuum', () => `/units/${ids['K-07']}/vacuum`, 'decay-sheet'],
     ['pressure test', () => `/units/${ids['K-06']}/pressure-test`, 'test-verdict'],
     ['weigh in', () => `/units/${ids['K-05']}/weigh-in`, 'due'],
     ['cylinders', () => '/library/cylinders', 'cylinder-C-12'],
     ['new cylinder', () => '/library/cylinders/new', 'cylinder-tare'],
     ['movements', () => '/library/refrigerant', 'report-R-410A'],
-    ['start up', () => `/units/${ids['K-03']}/start-up`, 'ladder'],
+    ['start up', () => `/units/${ids['K-03']}/start-up`, 'verdict'],
     ['a recorded start-up', () => `/units/${ids['L-03']}/start-up`, 'chart-temperature'],
     ['a return visit', () => `/units/${ids['O-01']}/start-up`, 'return-visit'],
     ['all return visits', () => '/visits', 'proposals'],

@@ -214,7 +214,7 @@ describe('with gloves, by keyboard, in large type', () => {
       for (const [path, id] of [
         ['/', 'library'],
         [`/units/${ids['K-05']}`, 'stage-weighIn'],
-        [`/units/${ids['K-05']}/prepare`, 'refrigerant'],
+        [`/units/${ids['K-05']}/prepare`, 'take-model'],
         [`/units/${ids['K-05']}/weigh-in`, 'before'],
         ['/library', 'model-Kelvane 24'],
         ['/tools', 'slide-scale'],

@@ -188,7 +188,9 @@ describe('a new unit, all the way', () => {
     // elevation 340 ft: 351.6 psig is 366.1 psia, bubble 107.1 °F; 107.1 − 96.6 is about 10.5 °F against 10 ± 3
     await lead.reads('verdict', /In10\.[3-6]± \d\.\d °F subcooling/)
     await lead.reads('verdict', /Target 10\.0 °F read off this unit’s label; in from 7\.0 to 13\.0 °F/)
+    await lead.press('fold-ladder')
     await lead.see('ladder')
+    await lead.press('fold-numbers')
     await lead.press('number-subcooling')
     await lead.reads('working-subcooling', /condensing − liquid line.*condensing107\.\d °F.*liquid line96\.6 °F/)
     await lead.press('number-suctionAbsolute')

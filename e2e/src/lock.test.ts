@@ -50,6 +50,7 @@ describe('the lock of a phone', () => {
     await lead.press('unlock')
   }
   const place = async (words: string, save = true) => {
+    await lead.unfold('unit')
     await lead.type('place', words)
     if (save) await lead.act(/^Save/)
   }
@@ -80,7 +81,7 @@ describe('the lock of a phone', () => {
 
   it('keeps what isn’t sent closed up, a draft too; locked it shows nothing, and unlocked it goes on', async () => {
     await goIn(`/units/${unit}/prepare`)
-    await lead.see('place')
+    await lead.see('take-model')
     await lead.loseSignal()
     await place('Under the blue pot')
     await lead.reads('sync-note', /1 not sent yet/)
@@ -130,7 +131,7 @@ describe('the lock of a phone', () => {
     await lead.shows('The password is wrong.')
     await lead.type('unlock-password', 'copper-line')
     await lead.press('unlock')
-    await lead.see('place')
+    await lead.see('take-model')
   })
 
   it('after ten wrong PINs waits for its owner to sign in, and with no signal says so', async () => {
@@ -149,7 +150,7 @@ describe('the lock of a phone', () => {
     await lead.shows('No signal: without it only the PIN opens this.')
     await lead.signal(true)
     await lead.press('unlock')
-    await lead.see('place')
+    await lead.see('take-model')
     // nothing lies on it that a password could be tried at
     assert.doesNotMatch(await kept(), /byPassword|"iterations"/)
   })
@@ -215,7 +216,7 @@ describe('the lock of a phone', () => {
     await lead.go(`/units/${unit}/prepare`)
     await place('Beside the green door', false)
     await lead.page.reload({ waitUntil: 'domcontentloaded' })
-    await lead.see('place')
+    await lead.unfold('unit')
     assert.equal(await lead.value('place'), 'Beside the green door')
     assert.deepEqual(lead.errors, [])
   })

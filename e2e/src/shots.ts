@@ -74,7 +74,16 @@ const shots: Shot[] = [
       for (const key of ['1', '9', 'pounds', '4']) await driver.page.click(`[data-testid="pad-${key}"]`)
     },
   },
-  { name: 'start-up', size: phone, path: (ids) => `/units/${ids['K-03']}/start-up`, see: 'ladder' },
+  {
+    name: 'start-up',
+    size: phone,
+    path: (ids) => `/units/${ids['K-03']}/start-up`,
+    see: 'verdict',
+    prepare: async (driver) => {
+      await driver.press('fold-ladder')
+      await driver.see('ladder')
+    },
+  },
   {
     name: 'live',
     size: phone,

@@ -34,7 +34,7 @@ export const againWords = {
   now: 'now',
   wait: 'Take a reading that has settled: it is held against that of the hand-over.',
   noTarget: 'Without a target for both days nothing can be said of the charge.',
-  record: (tag: string, day: string) => `${tag}, handed over ${day}`,
+  record: (tag: string, day: string) => `(${tag}, ${day})`,
 } as const
 
 const leads = {

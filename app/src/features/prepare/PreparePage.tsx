@@ -10,7 +10,7 @@ import {
   type ModelLabel,
 } from '@zetesis/core'
 import { useRouter } from 'expo-router'
-import { useMemo, useState } from 'react'
+import { useMemo, useState, type ReactNode } from 'react'
 import { useWatch, type Path } from 'react-hook-form'
 import { YStack } from 'tamagui'
 import { useBarAction } from '@/frame/barAction'
@@ -29,6 +29,7 @@ import { quantityInput } from '@/ui/quantityInput'
 import { clearDraft, readDraft, saveDraft } from '@/ui/useDraft'
 import { useKeptForm } from '@/ui/useKeptForm'
 import { CopyFacts } from './CopyFacts'
+import { FoldedCard } from './FoldedCard'
 import { MethodCard } from './MethodCard'
 import { ChargeField, LineCard, SiteCard, TargetCard, UnitCard, WorkCard } from './PrepareCards'
 import { ModelPicker } from '@/kit/ModelPicker'
@@ -118,9 +119,15 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
   const workCard = <WorkCard control={control} refusal={refusal} />
   const line = <LineCard control={control} method={method} without={work === 'check'} />
   const target = <TargetCard control={control} method={method} label={label} />
+  const site = <SiteCard control={control} method={method} jobElevation={unit.job?.elevation} />
+  const [missing] = useState(unit.view.missing)
+  const folded = (name: Parameters<typeof FoldedCard>[0]['name'], card: ReactNode) => (
+    <FoldedCard name={name} unitId={unit.unitId} facts={facts} missing={missing} must={wrong > 0}>
+      {card}
+    </FoldedCard>
+  )
   const rest = (
     <>
-      <SiteCard control={control} method={method} jobElevation={unit.job?.elevation} />
       <MethodCard unit={unit} book={book} />
       {unit.view.sealed ? null : <CopyFacts unit={unit} />}
     </>
@@ -144,21 +151,23 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
           <Disclosure
             title={checkUpWords.more}
             summary={checkUpWords.moreSummary}
-            open={more}
+            open={more || wrong > 0}
             onToggle={() => setMore(!more)}
             testID="more-facts"
           >
             {plates}
             {line}
+            {site}
             {rest}
           </Disclosure>
         </>
       ) : (
         <>
-          {plates}
-          {workCard}
-          {line}
-          {target}
+          {folded('unit', plates)}
+          {folded('work', workCard)}
+          {folded('line', line)}
+          {folded('target', target)}
+          {folded('site', site)}
           {rest}
         </>
       )}

@@ -4,6 +4,7 @@ import {
   minutesText,
   notDecidingWords,
   safetyWords,
+  foldWords,
   readingInShort,
   stageTitle,
 } from '@zetesis/contract'
@@ -32,6 +33,7 @@ import { useClock } from '@/settings/useNow'
 import { useBook } from '@/sync/useBook'
 import { Banner } from '@/ui/Banner'
 import { Caution } from '@/ui/Caution'
+import { Folded } from '@/ui/Folded'
 import { WhenSeen } from '@/ui/WhenSeen'
 import { Ticking } from '@/ui/Ticking'
 import { ReadingFields, useReadingForm } from './useReadingForm'
@@ -40,7 +42,7 @@ import { AimCard } from './AimCard'
 import { AskInstruments } from './AskInstruments'
 import { BeforeStart } from './BeforeStart'
 import { BothModesCard } from './BothModesCard'
-import { CheckUpCard } from './CheckUpCard'
+import { CheckUpBanner, CheckUpTable } from './CheckUpCard'
 import { ColdCard } from './ColdCard'
 import { ComingOff } from '@/weighing/ComingOff'
 import { BecomesRepair, FoundRunning } from './FoundRunning'
@@ -290,7 +292,7 @@ function ReadingBench({
           ) : null}
           {tuned && !typing ? <PlausibilityCard tuned={tuned} onExchange={exchange} /> : null}
           <Verdict judged={shown.judged} note={note} />
-          {typing ? null : <CheckUpCard unit={unit} />}
+          {typing ? null : <CheckUpBanner unit={unit} />}
           <MethodLine judged={shown.judged} />
           {last?.targetMovedK !== undefined && !typing ? <TargetMovedBy movedK={last.targetMovedK} /> : null}
           {tuned && typing ? <PlausibilityCard tuned={tuned} /> : null}
@@ -311,10 +313,21 @@ function ReadingBench({
           ) : null}
           <ColdCard unit={unit} {...(now ? { now } : {})} kit={kit} judged={shown.judged} onRig={false} />
           <Findings judged={shown.judged} />
-          {typing || heating ? null : <AimCard judged={shown.judged} tuning={view.tuning} onStrike={strike} />}
+          {typing ? null : <CheckUpTable unit={unit} />}
+          {typing || heating ? null : (
+            <Folded name="aim" {...foldWords.aim}>
+              <AimCard judged={shown.judged} tuning={view.tuning} onStrike={strike} />
+            </Folded>
+          )}
           <LitChart judged={shown.judged} label={view.label} />
-          {wide && !typing ? null : <Ladder judged={shown.judged} width={358} height={430} />}
-          <Numbers workings={shown.workings} />
+          {wide && !typing ? null : (
+            <Folded name="ladder" {...foldWords.ladder}>
+              <Ladder judged={shown.judged} width={358} height={430} />
+            </Folded>
+          )}
+          <Folded name="numbers" {...foldWords.numbers}>
+            <Numbers workings={shown.workings} />
+          </Folded>
           <MethodUsed judged={shown.judged} name={view.profile.name} />
         </>
       ) : null}
