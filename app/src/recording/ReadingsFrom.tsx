@@ -12,7 +12,7 @@ import type { RigKind } from './rigs'
 const sources = [
   { value: 'typed', label: 'Typed' },
   { value: 'file', label: 'Log file' },
-  { value: 'rig', label: 'Rig' },
+  { value: 'rig', label: 'Simulator' },
 ] as const
 export type ReadingSource = (typeof sources)[number]['value']
 

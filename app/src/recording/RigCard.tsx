@@ -102,15 +102,15 @@ export function RigCard({
       <XStack>
         {session ? (
           <Press grow testID="rig-stop" onPress={stop}>
-            Take the rig off
+            Disconnect the simulator
           </Press>
         ) : (
           <Press grow testID="rig-start" onPress={start}>
-            Connect the rig
+            Connect the simulator
           </Press>
         )}
       </XStack>
-      {session ? null : <Soft>For practice: what it records says that it came from the rig.</Soft>}
+      {session ? null : <Soft>For practice: what it records says that it came from the simulator.</Soft>}
     </>
   )
 }

@@ -93,7 +93,7 @@ export function cylinderFindingWords(finding: CylinderFinding, system: UnitSyste
         : `Weighed ${mass(finding.kg)} ${way} than the book says: within ${range}.`
     }
     case 'overlap':
-      return `Two weighings don’t meet: ${mass(finding.kg)} ${finding.kg > 0 ? 'more' : 'less'} on the scale than the one before left. Two drew at once, or one is missing; both count.`
+      return `The scale began ${mass(finding.kg)} ${finding.kg > 0 ? 'heavier' : 'lighter'} than the last weighing ended. Either a weighing is missing, or two units drew at the same time. Both are counted.`
     case 'mixed':
       return `${finding.refrigerants[1]} came to ${finding.refrigerants[0]}: treat it as mixed, and hand it in.`
     case 'overfilled':

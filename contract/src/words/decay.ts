@@ -206,7 +206,7 @@ export function decayLines(result: DecayResult, system: UnitSystem, refrigerant?
   if (volumeM3 !== undefined)
     lines.push({ name: 'inside volume, estimated', value: `${formatNumber(volumeM3 * 1000, 1)} L` })
   if (leakPaM3PerS !== undefined && leakPaM3PerS > 0) {
-    lines.push({ name: 'leak as a flow of air', value: flowText(leakPaM3PerS) })
+    if (system === 'si') lines.push({ name: 'leak as a flow of air', value: flowText(leakPaM3PerS) })
     const loss = refrigerant && refrigerantLossKgPerYear(refrigerant, leakPaM3PerS)
     if (loss !== undefined)
       lines.push({
@@ -324,13 +324,20 @@ export function pressureReason(verdict: PressureHoldVerdict, system: UnitSystem)
   return `${figures} ${act}`
 }
 
-/** The smallest leak that a hold would have shown: “1.9 psi in it, a leak of 3 charges a year (4.2e-5 Pa·m³/s)”. */
+/** The smallest leak that a hold would have shown: “1.9 psi in it, a leak of 3 charges a year (7.6 psi an hour)”; as a flow where SI is chosen. */
 export function leakShownWords(
-  { smallestVisiblePa, smallestVisibleShareAYear, smallestVisibleLeakPaM3PerS: flow }: PressureHoldVerdict,
+  {
+    smallestVisiblePa,
+    smallestVisiblePaPerS,
+    smallestVisibleShareAYear,
+    smallestVisibleLeakPaM3PerS: flow,
+  }: PressureHoldVerdict,
   system: UnitSystem,
 ) {
   const loss = `${showText('pressureDifference', smallestVisiblePa, system)} in it`
-  return `${loss}, ${chargesAYear(smallestVisibleShareAYear)}${flow === undefined ? '' : ` (${flowText(flow)})`}`
+  const anHour = `${showText('pressureDifference', smallestVisiblePaPerS * 3600, system)} an hour`
+  const rate = system === 'ip' ? anHour : flow === undefined ? undefined : flowText(flow)
+  return `${loss}, ${chargesAYear(smallestVisibleShareAYear)}${rate === undefined ? '' : ` (${rate})`}`
 }
 
 /** “a leak of 8 charges a year”, “… 12 % of the charge a year”. */

@@ -162,6 +162,6 @@ function sentenceOf({ code, instrument = '', assumed, because }: Finding, of: (k
     case 'instrumentUnknown':
       return assumed === 'analog'
         ? `${because === 'unanswered' ? 'Nobody said what it was read with, so it' : 'What isn’t named'} counts as dial gauges: ±${of('analogLowSidePa')} and ±${of('analogHighSidePa')}, ±${of('analogLineK')} on a pipe.${because === 'unanswered' ? ' One tap says otherwise.' : ''}`
-        : `${because === 'divisions' ? 'Nobody said what it was read with; it was read finer than a dial shows, so it' : 'What isn’t named'} counts as digital of the middle class: ±${of('digitalPressureShare')} of a pressure, ±${of('digitalLineK')} on a pipe.`
+        : `${because === 'divisions' ? 'Nobody said what it was read with. It was read finer than a dial shows, so it' : 'What isn’t named'} counts as an ordinary digital set: ±${of('digitalPressureShare')} of a pressure, ±${of('digitalLineK')} on a pipe.`
   }
 }

@@ -28,7 +28,7 @@ export function entryProblemWords(problem: EntryProblem, system: UnitSystem = 'i
     case 'archived':
       return 'This unit is archived. Take it out of the archive first.'
     case 'archivedSo':
-      return 'It stands so already.'
+      return 'The log says that already.'
     case 'sameJob':
       return 'It stands in this job already.'
     case 'whichGate':

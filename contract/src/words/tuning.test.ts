@@ -67,10 +67,10 @@ describe('words of tuning', () => {
   it('give the step with its numbers in one line, in either system', () => {
     const reason: StepReason = { code: 'toNearEdge', distanceK: 5, slopeKPerKg: -14, fraction: 0.7, ownSteps: 2 }
     expect(stepReasonWords(reason, 'ip')).toBe(
-      '9.0 °F to the near edge at 0.71 °F an ounce by this unit’s 2 steps, 70 % of the way',
+      '9.0 °F from the band. The last 2 steps moved it 0.71 °F an ounce; this step goes 70 % of the way',
     )
     expect(stepReasonWords({ ...reason, ownSteps: 0 }, 'si')).toBe(
-      '5.0 K to the near edge at 1.40 K per 100 g by experience, 70 % of the way',
+      '5.0 K from the band. Such units move 1.40 K per 100 g; this step goes 70 % of the way',
     )
     expect(stepReasonWords({ code: 'capped', capKg: customaryProfile.stepCapShare.si * 3 }, 'si')).toContain('150 g')
     sentence(stepReasonWords({ code: 'stepsDontMove', expectedK: -4, movedK: -0.3, steps: 3 }, 'ip'))

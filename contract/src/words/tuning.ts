@@ -333,7 +333,7 @@ export function gateWords(gate: ChargeGate, system: UnitSystem): string {
         : `The orifice${size(gate.fittedThousandths)} is too wide for this refrigerant: superheat ${d(gate.offK)} under the tolerance with ${d(gate.subcoolingK)} of liquid before it. Taking out doesn’t mend that.${next}`
     }
     case 'onlyOneCoil':
-      return 'Both coils don’t say so, or don’t move as charge moves them: too little charge shows on both.'
+      return 'A short charge shows on both coils. Only one shows it here, so look for something else first.'
   }
 }
 
@@ -356,9 +356,9 @@ export function stepReasonWords(reason: StepReason, system: UnitSystem): string 
     case 'withinUncertainty':
       return `${d(reason.offK)} off the target can’t be told from it with these instruments (standard uncertainty ${d(reason.standardK)}): a better one decides, not more charge.`
     case 'toNearEdge':
-      return `${d(reason.distanceK)} to the near edge at ${perOunce(reason.slopeKPerKg, system)}${reason.ownSteps > 0 ? ` by ${reason.ownSteps === 1 ? 'this unit’s step' : `this unit’s ${reason.ownSteps} steps`}` : ' by experience'}, ${formatNumber(100 * reason.fraction, 0)} % of the way`
+      return `${d(reason.distanceK)} from the band. ${reason.ownSteps > 0 ? (reason.ownSteps === 1 ? 'The last step moved it' : `The last ${reason.ownSteps} steps moved it`) : 'Such units move'} ${perOunce(reason.slopeKPerKg, system)}; this step goes ${formatNumber(100 * reason.fraction, 0)} % of the way`
     case 'capped':
-      return `held to the method’s ${showText('mass', reason.capKg, system)}`
+      return `at most ${showText('mass', reason.capKg, system)} at a time`
     case 'leastStep':
       return `no less than ${showText('mass', reason.leastKg, system)} can be read`
     case 'underTarget':

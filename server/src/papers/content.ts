@@ -331,7 +331,7 @@ export function instrumentLines({ reading }: UnitView): Line[] {
   const kit = reading?.item.entry.kit ?? []
   if (kit.length === 0) {
     const assumed = reading?.judged.uncertainty?.assumed
-    const counted = assumed === 'analog' ? 'dial gauges' : 'digital of the middle class'
+    const counted = assumed === 'analog' ? 'dial gauges' : 'an ordinary digital set'
     return [{ label: 'Instruments', value: assumed ? `not named: counted as ${counted}` : 'no reading names any' }]
   }
   return kit.map(({ name, accuracies, dueOn }) => ({

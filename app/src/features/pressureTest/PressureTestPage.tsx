@@ -75,7 +75,7 @@ function PressureTest({ unit }: { unit: UnitHandle }) {
   const gauge = () => {
     if (!session) return form.quantity('gauge', 'gaugePressure')
     if (shown.gaugePa !== undefined) return round('gaugePressure', shown.gaugePa, system)
-    form.fail({ gauge: 'The rig’s gauge lost this reading. Try again in a second.' })
+    form.fail({ gauge: 'The simulated gauge lost this reading. Try again in a second.' })
     return undefined
   }
   const both = () => {

@@ -97,7 +97,7 @@ export function CandidatesCard({
       {chosen && !again ? <Body>{chosen.reason}</Body> : null}
       {open ? (
         <Several
-          label={`Hold side by side, up to ${MOST}`}
+          label={`Compare, up to ${MOST}`}
           options={unitRefrigerants
             .filter((r) => r !== from)
             .map((value) => ({ value, label: `${value} · ${refrigerantInfo(value)!.safetyClass}` }))}
@@ -204,7 +204,7 @@ function CandidateWorking({ found, atmosphericPa }: { found: Suitability; atmosp
   return (
     <>
       <Press look="quiet" testID={`working-${found.candidate}`} onPress={() => setOpen(!open)}>
-        {open ? 'Shut the working' : 'How these are reckoned'}
+        {open ? 'Hide the working' : 'How these are reckoned'}
       </Press>
       {open && working ? (
         <WorkingLines lines={candidateWorking({ working, suctionKgPerM3, capacity }, system, atmosphericPa)} />

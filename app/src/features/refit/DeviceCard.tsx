@@ -276,14 +276,14 @@ function PistonSizes({
       {sizes.length > 0 && !outdoor ? (
         <WorkingLines
           lines={sizes.map((n) => ({
-            name: `${n} thousandths, on the rig`,
+            name: `${n} thousandths, simulated`,
             value:
               landing[n] === undefined ? '…' : `superheat ${showText('temperatureDifference', landing[n]!, system)}`,
           }))}
         />
       ) : null}
       <Press look="quiet" testID="orifice-working" onPress={() => setOpen(!open)}>
-        {open ? 'Shut the working' : 'How it is reckoned'}
+        {open ? 'Hide the working' : 'How it is reckoned'}
       </Press>
       {open ? (
         <>
@@ -302,8 +302,8 @@ function PistonSizes({
           <Soft>
             Flow through a short tube goes as bore² · √(density · pressure drop), at mean coil temperatures of{' '}
             {`${showText('temperature', conditions.evaporatingK, system)} and ${showText('temperature', conditions.condensingK, system)}`}
-            , the same coil and compressor. The rig’s superheat is for its own design day with the design’s subcooling;
-            real machines differ by several degrees, and charge takes up a size either way.
+            , the same coil and compressor. The simulated superheat is for its own design day with the design’s
+            subcooling; real machines differ by several degrees, and charge takes up a size either way.
           </Soft>
         </>
       ) : null}

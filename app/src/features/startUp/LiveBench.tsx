@@ -168,7 +168,7 @@ const Bench = memo(function Bench({
           <InstrumentPicker slots={readingSlots(kit)} choice={choice} onChoose={choose} profile={view.method} />
           {view.sealed ? null : <UpsetCard unit={unit} />}
           <Disclosure
-            title="At the rig"
+            title="At the simulator"
             summary="a door, the sun, a clamp, a battery"
             open={more}
             onToggle={() => setMore(!more)}

@@ -38,7 +38,7 @@ export function RecordedCharts({ unit }: { unit: UnitHandle }) {
 }
 
 const nameOf = ({ begunMs, source, speed }: SystemTrace) =>
-  `${format(begunMs, 'd MMM HH:mm')}, ${source === 'rig' ? 'rig' : 'file'}${speed > 1 ? ` ×${speed}` : ''}`
+  `${format(begunMs, 'd MMM HH:mm')}, ${source === 'rig' ? 'simulator' : 'file'}${speed > 1 ? ` ×${speed}` : ''}`
 
 function Recorded({ unit, trace }: { unit: UnitHandle; trace: SystemTrace }) {
   const { charts, asked } = useCharts({ backS: 0 })

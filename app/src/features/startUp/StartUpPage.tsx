@@ -338,7 +338,7 @@ function ReadingBench({
 
 const unnamedWords: Record<InstrumentClass, string> = {
   analog: 'counted as dial gauges',
-  digital: 'counted as digital of the middle class',
+  digital: 'counted as an ordinary digital set',
 }
 
 /** How long a typed reading has still to wait. */

@@ -58,7 +58,7 @@ export function TopUpNote({ judged, view }: { judged: JudgedReading; view: UnitV
       : `${whole(fromSi('mass', found.share.by * total, preferredUnit('mass', system)))} ± ${whole(fromSi('mass', 2 * found.share.standard * total, preferredUnit('mass', system)))} ${preferredUnit('mass', system)} more`
   return (
     <Banner metal="out" word="Don’t top up on this" testID="top-up">
-      {`A superheat of ${d(judged.superheatK)} is the cold’s: too little head feeds the orifice. To bring it to ${d(goal.targetK)} today would take about ${much}; at ${showText('temperature', found.hotK, system)} outdoors the same charge reads ${spread(found.superheatK, 'superheat')} and ${spread(found.subcoolingK, 'subcooling')}: liquid at the compressor. From machines of the rig, sound and rightly charged; ± is twice how far they differ.`}
+      {`A superheat of ${d(judged.superheatK)} is the cold’s: too little head feeds the orifice. To bring it to ${d(goal.targetK)} today would take about ${much}; at ${showText('temperature', found.hotK, system)} outdoors the same charge reads ${spread(found.superheatK, 'superheat')} and ${spread(found.subcoolingK, 'subcooling')}: liquid at the compressor. From simulated machines, sound and rightly charged; ± is twice how far they differ.`}
     </Banner>
   )
 }
