@@ -79,10 +79,6 @@ const shots: Shot[] = [
     size: phone,
     path: (ids) => `/units/${ids['K-03']}/start-up`,
     see: 'verdict',
-    prepare: async (driver) => {
-      await driver.press('fold-ladder')
-      await driver.see('ladder')
-    },
   },
   {
     name: 'live',
