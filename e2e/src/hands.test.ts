@@ -275,6 +275,10 @@ describe('with gloves, by keyboard, in large type', () => {
         return found
       })()`)) as string[]
       all.push(...faults.map((fault) => `${id}: ${fault}`))
+      // the bar is its action, and leaves the page its room
+      await lead.until(
+        `document.querySelector('[data-testid="wait-bar"]').getBoundingClientRect().height < 0.2 * innerHeight`,
+      )
     }
     assert.deepEqual(all, [])
   })

@@ -95,6 +95,24 @@ describe('the pocket tools', () => {
     await lead.press('unit-system')
   })
 
+  it('judge superheat or subcooling against its target on the same card, and keep it as a check with one tap', async () => {
+    await lead.press('tool-device-fixedOrifice')
+    await lead.type('tool-outdoor', '95')
+    await lead.type('tool-returnWetBulb', '67')
+    // (3·67 − 80 − 95)/2 = 13 °F
+    await lead.reads('verdict', /12\.2.*superheat.*Target 13\.0 °F/)
+    await lead.press('tool-device-expansionValve')
+    await lead.type('tool-targetSubcooling', '12')
+    const here = await lead.reads('verdict', /11\.7.*subcooling.*Target 12\.0 °F/)
+    await lead.press('keep-check')
+    await lead.at(/start-up$/)
+    await lead.reads('unit-tag', /Check 1/)
+    // it is the same reading by the same method
+    assert.equal(await lead.reads('verdict', /11\.7/), here)
+    await lead.reads('sync-note', /everything sent/)
+    await lead.go('/tools')
+  })
+
   it('give a target for a piston with a map of today, and refuse one for an expansion valve', async () => {
     await lead.press('pick-target')
     await lead.type('tool-outdoor', '95')

@@ -7,6 +7,7 @@ import { useClock } from '@/settings/useNow'
 import { clock } from '@/sync/clock'
 import { useUnits } from '@/sync/useUnits'
 import { useTyping } from '@/ui/fields'
+import { useLargeText } from '@/ui/useLargeText'
 import { usePadHost } from '@/ui/padField'
 import { Ticking } from '@/ui/Ticking'
 import { useBar } from './barAction'
@@ -31,7 +32,10 @@ export function WaitBar() {
   const router = useRouter()
   const { wide } = useMedia()
   // while a field has the focus the keyboard takes half of a phone: the bar is its action alone
-  const alone = useTyping() && !wide
+  const typing = useTyping()
+  // and in large type what is left of it is the page's
+  const large = useLargeText()
+  const alone = (typing || large) && !wide
   const { waits, todo } = useMemo(
     () =>
       agenda(

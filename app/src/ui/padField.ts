@@ -1,3 +1,4 @@
+import { useLargeText } from './useLargeText'
 import type { Dimension } from '@zetesis/core'
 import { useEffect, useMemo, useSyncExternalStore } from 'react'
 import { useMedia } from 'tamagui'
@@ -47,7 +48,8 @@ export function usePadOn(): boolean {
   const { pad } = useSettings()
   const { wide } = useMedia()
   const hasRoom = useSyncExternalStore(resized, () => hosts > 0 && window.innerHeight >= LEAST_HEIGHT)
-  return hasRoom && !wide && pad === 'own'
+  const large = useLargeText()
+  return hasRoom && !wide && !large && pad === 'own'
 }
 
 /** Where this is drawn there is a pad, for as long as it is. */

@@ -1,6 +1,7 @@
 import {
   fromSi,
   preferredUnit,
+  toSi,
   takesRecovered,
   type Cylinder,
   type Instrument,
@@ -61,6 +62,25 @@ export function weighedBody(
     running,
     ...(instrument ? { scale: instrument } : {}),
   }
+}
+
+/**
+ * The two levels of a weighing of which the scale told the difference alone: before it what the book says of the cylinder, cylinder and all, else the amount itself.
+ *
+ * @param kg above zero
+ */
+export function netLevels(
+  kg: number,
+  direction: Weighed['direction'],
+  stock: { readonly cylinder: Pick<Cylinder, 'tare'>; readonly netKg?: number } | undefined,
+  system: UnitSystem,
+): { before: Quantity<'mass'>; after: Quantity<'mass'> } {
+  const unit = preferredUnit('mass', system)
+  const shown = (massKg: number) => Number(fromSi('mass', massKg, unit).toFixed(system === 'ip' ? 2 : 0))
+  const contentKg = Math.max(stock?.netKg ?? kg, direction === 'add' ? kg : 0)
+  const before = shown(stock ? toSi('mass', stock.cylinder.tare) + contentKg : direction === 'add' ? kg : 0)
+  const after = Number((before + (direction === 'add' ? -shown(kg) : shown(kg))).toFixed(2))
+  return { before: { value: before, unit }, after: { value: after, unit } }
 }
 
 /** A level of the scale as a quantity, to the tenth of a gram that a recording keeps. */

@@ -37,6 +37,14 @@ export const againWords = {
   record: (tag: string, day: string) => `(${tag}, ${day})`,
 } as const
 
+/** What was read with the pocket tool, kept. */
+export const keepCheckWords = {
+  tag: (number: number) => `Check ${number}`,
+  keep: (job: string, minutes: string) => `It ran ${minutes} or more: keep it as a check in ${job}`,
+  target: 'Target subcooling from the label',
+  judge: 'Choose the metering device, and it is judged against its target.',
+} as const
+
 const leads = {
   superheat: {
     higher: 'in this weather: look for a leak.',

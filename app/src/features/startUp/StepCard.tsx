@@ -11,7 +11,7 @@ import {
 } from '@zetesis/core'
 import { scrollTop } from '@/frame/scrollTop'
 import { chosenFor, slotFor, useInstrumentChoice } from '@/kit/choice'
-import { fitting, weighedBody, type How } from '@/weighing/weighing'
+import { fitting, netLevels, weighedBody, type How } from '@/weighing/weighing'
 import { useEntryForm } from '@/unit/useEntryForm'
 import type { UnitHandle } from '@/unit/useUnit'
 import { useSettings } from '@/settings/settings'
@@ -102,22 +102,13 @@ export const StepCard = drawn(function StepCard({
       phase: 'liquid',
       running: true,
     }
-    const tareKg = stock ? toSi('mass', stock.cylinder.tare) : 0
-    const grossKg = tareKg + Math.max(stock?.netKg ?? kg, direction === 'add' ? kg : 0)
-    const at = (massKg: number) => ({
-      value: Number(fromSi('mass', massKg, unitOfMass).toFixed(system === 'ip' ? 2 : 0)),
-      unit: unitOfMass,
-    })
-    const gross = at(stock ? grossKg : direction === 'add' ? kg : 0)
-    const moved = Number(fromSi('mass', kg, unitOfMass).toFixed(system === 'ip' ? 2 : 0))
-    const after = { ...gross, value: Number((gross.value + (direction === 'add' ? -moved : moved)).toFixed(2)) }
     const named = {
       vessel: stock?.cylinder,
       bookedKg: stock?.netKg,
       instrument: onRig ? undefined : chosenFor(slot, choice),
     }
     const body = {
-      ...weighedBody(how, { before: gross, after }, named),
+      ...weighedBody(how, netLevels(kg, direction, stock, system), named),
       net: true as const,
       ...(against ? { despite: { against, reason, ...(granted ? { granted } : {}) } } : {}),
     }

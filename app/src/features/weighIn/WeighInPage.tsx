@@ -1,4 +1,4 @@
-import { cylinderFindingWords, safetyWords, weighedLine } from '@zetesis/contract'
+import { cylinderFindingWords, safetyWords, weighedLine, weighWords } from '@zetesis/contract'
 import {
   formatNumber,
   isBlend,
@@ -27,6 +27,7 @@ import { troubling, useCylinders } from '@/sync/useCylinders'
 import { Banner } from '@/ui/Banner'
 import { Card } from '@/ui/Card'
 import { Caution } from '@/ui/Caution'
+import { Choice } from '@/ui/Choice'
 import { QuantityField, type QuantityText } from '@/ui/QuantityField'
 import { quantityInput } from '@/ui/quantityInput'
 import { Body, Figure, Heading, Soft } from '@/ui/Words'
@@ -38,7 +39,7 @@ import { LongLineStop } from './LongLineStop'
 import { LineSetCard } from './LineSetCard'
 import { TransferCard } from './TransferCard'
 import { useScaleWatch } from './useScaleWatch'
-import { fitting, scaleHabits, transferBody, weighedBody, type How } from '@/weighing/weighing'
+import { fitting, netLevels, scaleHabits, transferBody, weighedBody, type How } from '@/weighing/weighing'
 
 export function WeighInPage() {
   return <UnitPage title="Weigh in" render={(unit) => <WeighIn key={unit.unitId} unit={unit} />} />
@@ -50,8 +51,11 @@ export function RecoveryPage() {
 }
 
 interface Draft extends How {
+  /** what is read off the scale: two levels, or how much went over it, tared */
+  read: 'levels' | 'net'
   before: QuantityText
   after: QuantityText
+  net: QuantityText
 }
 
 function WeighIn({ unit, recovery = false }: { unit: UnitHandle; recovery?: boolean }) {
@@ -66,8 +70,10 @@ function WeighIn({ unit, recovery = false }: { unit: UnitHandle; recovery?: bool
     side: 'liquid',
     phase: 'liquid',
     running: false,
+    read: 'levels',
     before: { text: '' },
     after: { text: '' },
+    net: { text: '' },
   })
   const { draft, problems, change } = form
   const { book } = useBook()
@@ -97,20 +103,22 @@ function WeighIn({ unit, recovery = false }: { unit: UnitHandle; recovery?: bool
   )
   const next = open.transfers[0]
   const { jump } = open
-  const keep = () => form.done({ ...draft, before: { text: '' }, after: { text: '' } })
+  const keep = () => form.done({ ...draft, before: { text: '' }, after: { text: '' }, net: { text: '' } })
 
+  const direction = recovery ? 'remove' : draft.direction
+  const logNet = () => {
+    const net = form.quantity('net', 'mass')
+    if (!net) return
+    const kg = toSi('mass', net)
+    if (!(kg > 0)) return void form.fail({ net: weighWords.moreThanNone })
+    const body = weighedBody({ ...draft, direction }, netLevels(kg, direction, stock, system), named)
+    if (form.log({ ...body, net: true }, 'net')) keep()
+  }
   const logTyped = () => {
+    if (draft.read === 'net') return logNet()
     const before = form.quantity('before', 'mass')
     const after = before && form.quantity('after', 'mass')
-    if (
-      before &&
-      after &&
-      form.log(
-        weighedBody({ ...draft, ...(recovery ? { direction: 'remove' } : {}) }, { before, after }, named),
-        'after',
-      )
-    )
-      keep()
+    if (before && after && form.log(weighedBody({ ...draft, direction }, { before, after }, named), 'after')) keep()
   }
   const logTransfer = (step = next) => {
     if (session && step) form.log(transferBody(step, draft, system, session.traceId, named), 'after')
@@ -189,6 +197,25 @@ function WeighIn({ unit, recovery = false }: { unit: UnitHandle; recovery?: bool
             ) : null}
             <ReadingsFrom readings={readings} file={importing} set={onPlate(stock)}>
               {from === 'typed' ? (
+                <Choice
+                  label={weighWords.read}
+                  options={weighWords.reads}
+                  value={draft.read}
+                  onChange={(read) => read && change({ read })}
+                  testID="scale-read"
+                />
+              ) : null}
+              {from === 'typed' && draft.read === 'net' ? (
+                <QuantityField
+                  label={direction === 'add' ? weighWords.netIn : weighWords.netOut}
+                  dimension="mass"
+                  value={draft.net}
+                  onChange={(net) => change({ net })}
+                  problem={problems.net ?? problems.after}
+                  hint={weighWords.netHint}
+                  testID="net"
+                />
+              ) : from === 'typed' ? (
                 <>
                   <QuantityField
                     label="Scale before"
