@@ -75,7 +75,7 @@ describe('a conversion', () => {
 
   it('reckons the orifice, and takes no size that none has', async () => {
     await lead.reads('orifice-wanted', /Wanted: 68\.\d thousandths/)
-    await lead.until(() => /68 thousandths, on the rig.*superheat \d/s.test(document.body.innerText))
+    await lead.until(() => /68 thousandths, simulated.*superheat \d/s.test(document.body.innerText))
     await lead.press('device-by-kept')
     for (const wrong of ['0', '59 mm', '59 in']) {
       await lead.type('bore', wrong)
