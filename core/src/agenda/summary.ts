@@ -18,7 +18,7 @@ import type { StageState } from '../run/stageStates'
 import type { Wait, WaitKind } from '../run/waits'
 
 /** Counts up when a summary says more or otherwise than before: what is stored with an earlier one is made anew. */
-export const SUMMARY_FORM = 5
+export const SUMMARY_FORM = 6
 
 /** What a board shows of a unit without its log. Stage states of waits are by `at`; the rest doesn't depend on a clock. */
 export interface UnitSummary {

@@ -124,6 +124,8 @@ describe('a line longer than the label goes', () => {
     const by = long({ longLineReason: 'guideline, 3/8 to 100 ft, no trap' })
     expect(view(by).charge).toMatchObject({ settled: true, due: { overLongLine: true, stopped: false } })
     expect(weighIn(by)).toBe('done')
+    // a record of before was signed without it, and stays what it was
+    expect(weighIn(long({}), [[-5, { kind: 'sealed', name: 'Wren', signature: [[0, 0, 9, 9]] }]])).toBe('done')
     expect(weighIn(long({ lineLength: { value: 79, unit: 'ft' } }))).not.toBe('stopped')
   })
 })

@@ -146,6 +146,8 @@ export function chargeBalance(record: UnitRecord, here: InForce = inForce(record
   return {
     ...base,
     openKg,
-    settled: !due.stopped && Math.abs(openKg) <= method.weighInToleranceKg.si + 1e-9,
+    // what was signed stands, whatever is asked for since
+    settled:
+      (!due.stopped || record.items.sealed.length > 0) && Math.abs(openKg) <= method.weighInToleranceKg.si + 1e-9,
   }
 }

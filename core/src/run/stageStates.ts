@@ -73,7 +73,12 @@ export function stageStates(record: UnitRecord, shown: Shown, nowMs: number): St
           : running('decayHold') || running('nitrogen')
             ? 'waiting'
             : 'current',
-    weighIn: charge.settled || isCheck(facts) ? 'done' : charge.due.ok && charge.due.stopped ? 'stopped' : 'current',
+    weighIn:
+      charge.settled || isCheck(facts)
+        ? 'done'
+        : charge.due.ok && charge.due.stopped && !sealed
+          ? 'stopped'
+          : 'current',
     startUp: reading && isFinal(reading) ? 'done' : running('settle') ? 'waiting' : 'current',
     handOver: sealed ? 'done' : 'current',
   }
