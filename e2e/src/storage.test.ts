@@ -76,16 +76,22 @@ describe('what a phone keeps', () => {
     const phone = await Driver.open(browser, server.base)
     await phone.signIn('jonas', 'first-season')
     const unit = ids['L-01']!
-    await phone.go(`/units/${unit}/vacuum`)
-    await phone.type('micron', '4711')
-    // the entry arrives and is answered; nothing else does from then on
+    // the entry arrives and is answered; nothing else does from then on, and nothing that was asked for before is still on its way
     let isAway = false
+    const reading = new Set<object>()
+    const isOver = (asked: object) => void reading.delete(asked)
+    phone.page.on('requestfinished', isOver)
+    phone.page.on('requestfailed', isOver)
     await phone.page.setRequestInterception(true)
-    phone.page.on('request', (asked) => {
+    phone.page.on('request', async (asked) => {
       if (isAway) return void asked.abort('connectionrefused')
+      if (asked.method() === 'GET' && asked.url().includes(`${unit}/entries`)) reading.add(asked)
       isAway = asked.method() === 'POST' && asked.url().endsWith(`${unit}/entries`)
+      while (isAway && reading.size > 0) await new Promise((later) => setTimeout(later, 50))
       void asked.continue()
     })
+    await phone.go(`/units/${unit}/vacuum`)
+    await phone.type('micron', '4711')
     await phone.press('bar-action')
     await phone.until(() => document.querySelector<HTMLInputElement>('[data-testid=micron]')?.value === '')
     await phone.reads('sync-note', /1 not sent yet/)
