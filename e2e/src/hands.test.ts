@@ -162,6 +162,7 @@ describe('with gloves, by keyboard, in large type', () => {
     await tap('bar-action')
     await lead.until(`document.querySelector('[data-testid="bar-action"]').textContent === 'Take another reading'`)
     assert.ok(taps <= 3, `${taps} taps beside the values`)
+    await lead.reads('sync-note', /everything sent/)
     const { entries } = await lead.json<{ entries: { entry: { values: object; carried?: object } }[] }>(
       `/api/units/${unitId}/entries`,
     )
