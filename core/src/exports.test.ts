@@ -403,6 +403,7 @@ const samples: Record<string, readonly unknown[]> = {
   ],
   isCheck: [{ work: 'check' }],
   isReason: ['found a loose flare'],
+  wasRead: [view],
   decayTerms: [facts, profile],
   decidingUncertainty: [{ value: 11, low: 8.5, high: 11.5 }],
   decodeChunk: [core.encodeChunk(trace.slice(0, 20))],

@@ -87,6 +87,8 @@ export function entryProblemWords(problem: EntryProblem, system: UnitSystem = 'i
       return 'Stop: read the plate’s highest test pressure first, and type it above. Without it nothing is raised.'
     case 'notStarted':
       return 'The system isn’t running yet: open the valves and start it first.'
+    case 'alreadyBegun':
+      return 'Nitrogen, vacuum or charge was begun on it: it goes its whole way, and is no check.'
     case 'notACheck':
       return 'Only a check-up is held against how the machine was handed over.'
     case 'notFoundRunning':

@@ -80,6 +80,15 @@ describe('a machine that runs already', () => {
     expect(now.missing).toContain('labelCharge')
     expect(codes(seal, check, ran, read(short), repair)).toEqual(['gateClosed'])
   })
+  it('is none where work was begun: no gate is left out by calling it a check', () => {
+    const fresh: Lines = [check[0]!, [-19, { kind: 'facts', facts: { work: 'new' } }]]
+    const asCheck: EntryBody = { kind: 'facts', facts: { work: 'check' } }
+    expect(codes(asCheck, fresh)).toEqual([])
+    for (const begun of [{ kind: 'pumpOn' }, { kind: 'valvesOpened' }, { ...add, running: false }] as EntryBody[])
+      expect(codes(asCheck, fresh, [[-10, begun as EntryBody & { kind: 'pumpOn' }]])).toEqual(['alreadyBegun'])
+    // a check that was made a repair by a slip goes back
+    expect(codes(asCheck, check, ran, read(short), [[-2, { kind: 'facts', facts: { work: 'retrofit' } }]])).toEqual([])
+  })
   it('a unit that is put to work here isn’t found running', () => {
     const fresh: Lines = [check[0]!, [-19, { kind: 'facts', facts: { work: 'new' } }]]
     expect(codes({ kind: 'started', foundRunning: true }, fresh)[0]).toBe('notFoundRunning')

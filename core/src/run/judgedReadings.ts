@@ -21,6 +21,15 @@ export const isFinal = ({ settled, judged }: Pick<JudgedItem, 'settled' | 'judge
   (judged.verdict === 'in' || judged.nearEnough) &&
   judged.findings.every(({ consequence }) => consequence !== 'notSettled')
 
+/** Whether anything settled was read, in either mode: a check that was may be signed as found. */
+export const wasRead = ({
+  reading,
+  heating,
+}: {
+  reading?: Pick<JudgedItem, 'settled'>
+  heating?: Pick<JudgedItem, 'settled'>
+}): boolean => reading?.settled === true || heating?.settled === true
+
 type ReadingTerms = InForceHere & { readonly startedMs?: number }
 
 type JudgedBy = Pick<InForceHere, 'facts' | 'label' | 'elevationM' | 'method'>

@@ -17,6 +17,7 @@ import {
   isCheck,
   verifyChain,
   isReason,
+  wasRead,
   type EntryProblem,
   type SignatureStrokes,
   type Stage,
@@ -172,8 +173,7 @@ function Finals({ unit }: { unit: UnitHandle }) {
 }
 
 /** A check that was read may be signed as it stands. */
-const isLeftAsFound = ({ facts, reading, heating }: UnitHandle['view']) =>
-  isCheck(facts) && (reading?.settled ?? heating?.settled) === true
+const isLeftAsFound = (view: UnitHandle['view']) => isCheck(view.facts) && wasRead(view)
 
 interface Draft {
   name: string

@@ -3,7 +3,7 @@ import { passableStages, type PassableStage } from '../../entry/stage'
 import { isCheck } from '../../facts/terms'
 import { hasInk } from '../../log/seal'
 import { unitView } from '../unitView'
-import { isFinal } from '../judgedReadings'
+import { isFinal, wasRead } from '../judgedReadings'
 import { gatesClosed, uncovered, type Asked, type Checks } from './asked'
 import type { EntryProblem } from './problem'
 
@@ -31,8 +31,7 @@ export const handOverChecks: Checks<HandOverEntry['kind']> = {
 /** A check is done once it was read, whatever it found: what is left as it is stands on its paper. */
 function toFinish({ whole, here, nowMs, jobElevationM }: Asked): readonly PassableStage[] {
   if (!isCheck(here.facts)) return passableStages
-  const { reading, heating } = unitView(whole, { nowMs, jobElevationM })
-  return reading?.settled || heating?.settled ? [] : ['startUp']
+  return wasRead(unitView(whole, { nowMs, jobElevationM })) ? [] : ['startUp']
 }
 
 /** What was come to in the cold is provisional: it is handed over with the visit that makes it final, or with the reason why none is needed. */

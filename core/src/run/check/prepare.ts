@@ -8,6 +8,7 @@ import { checkCircuit } from '../../label/circuitFacts'
 import { checkLabel } from '../../label/modelLabel'
 import { checkHabit, checkProfile } from '../../method/checkProfile'
 import { toSi } from '../../quantity/unit'
+import type { UnitRecord } from '../../log/fold'
 import { isArchived, jobIdOf } from '../standing'
 import type { Checks } from './asked'
 import { positive, type EntryProblem } from './problem'
@@ -21,8 +22,11 @@ export const prepareChecks: Checks<PrepareEntry['kind']> = {
     ...(isCheck(asked.here.facts) ? [] : [{ code: 'notACheck', path: '' } as const]),
     ...checkReading(values, asked.here.facts, asked.here.elevationM),
   ],
-  facts: ({ facts }, { here }) => [
+  facts: ({ facts }, { here, record }) => [
     ...checkFacts(facts),
+    ...(facts.work === 'check' && !isCheck(here.facts) && wasOpened(record)
+      ? [{ code: 'alreadyBegun', path: 'facts.work' } as const]
+      : []),
     ...(facts.circuit
       ? checkCircuit(facts.circuit, {
           metering: (facts.metering === null ? undefined : facts.metering) ?? here.facts.metering,
@@ -39,6 +43,21 @@ export const prepareChecks: Checks<PrepareEntry['kind']> = {
     return problem ? [{ code: 'badHabit', path: 'quantity', problem }] : []
   },
 }
+
+/** Nitrogen, vacuum, standing charge: a machine that was put to work here goes its whole way, and no gate of it is left out by calling it a check. */
+const wasOpened = ({ items }: UnitRecord): boolean =>
+  opening.some((kind) => items[kind].length > 0) || items.weighed.some(({ entry }) => entry.running !== true)
+const opening = [
+  'testRaised',
+  'testHeld',
+  'pumpOn',
+  'valvedOff',
+  'micron',
+  'nitrogenBreak',
+  'valvesOpened',
+  'pumpedDown',
+  'refitted',
+] as const
 
 function checkFacts(facts: FactsPatch): EntryProblem[] {
   const problems: EntryProblem[] = []

@@ -55,6 +55,8 @@ export type EntryProblem =
   | { code: 'aboveTestPressure'; path: 'gauge'; limitPa: number }
   | { code: 'noTestPressure'; path: 'gauge' }
   | { code: 'notStarted'; path: '' }
+  /** nitrogen, vacuum or charge was begun: it is no check any more */
+  | { code: 'alreadyBegun'; path: 'facts.work' }
   /** how a machine was handed over belongs to a check-up of it */
   | { code: 'notACheck'; path: '' }
   /** found running is said of a check or on a return visit */
