@@ -1,13 +1,14 @@
 import { againWords } from '@zetesis/contract'
 import { jobIdOf, type EntryBody, type FactsPatch } from '@zetesis/core'
 import { useRouter } from 'expo-router'
+import { useMay } from '@/frame/MayNote'
 import { stageHref } from '@/frame/routes'
 import { useBook } from '@/sync/useBook'
 import { useUnits } from '@/sync/useUnits'
 import { Card } from '@/ui/Card'
 import { Press } from '@/ui/Press'
 import { Soft } from '@/ui/Words'
-import { openUnit } from './openUnit'
+import { freeTag, openUnit } from './openUnit'
 import type { UnitHandle } from './useUnit'
 
 /** From a sealed record: a check of the same machine, opened with all that is known of it and how it was handed over. */
@@ -18,15 +19,13 @@ export function CheckItUp({ unit }: { unit: UnitHandle }) {
   const { view, record, user, unitId } = unit
   const jobId = jobIdOf(record)
   const seal = record.items.sealed[0]
-  if (!view.sealed || !seal || !user || !jobId) return null
-  const { values } = view.reading?.item.entry ?? {}
-  if (!values) return <Soft>{againWords.unread}</Soft>
+  const mayPlan = useMay('plan')
+  if (!view.sealed || !seal || !user || !jobId || !mayPlan) return null
+  const last = view.reading?.item.entry
+  if (!last) return <Soft>{againWords.unread}</Soft>
   const { tag: known, recovered: _, ...facts } = view.facts
   const tag = (known ?? 'Unit').slice(0, 24)
   const open = () => {
-    const tags = units.filter((u) => u.jobId === jobId).map((u) => u.summary.tag)
-    let number = 1
-    while (tags.includes(againWords.tag(tag, number))) number++
     const patch: FactsPatch = { ...facts, work: 'check', age: facts.age ?? (facts.work === 'new' ? 'recent' : 'old') }
     const label = record.items.label.at(-1)?.entry
     const more: EntryBody[] = [
@@ -34,9 +33,21 @@ export function CheckItUp({ unit }: { unit: UnitHandle }) {
         ? [{ kind: 'label', modelId: label.modelId, version: label.version, label: label.label } as const]
         : []),
       { kind: 'facts', facts: patch },
-      { kind: 'handedOver', of: unitId, tag, sealedAt: new Date(seal.entry.at).toISOString(), values },
+      {
+        kind: 'handedOver',
+        of: unitId,
+        tag,
+        sealedAt: new Date(seal.entry.at).toISOString(),
+        values: last.values,
+        ...(last.instruments ? { instruments: last.instruments } : {}),
+        ...(last.kit ? { kit: last.kit } : {}),
+      },
     ]
-    const id = openUnit(jobId, { tag: againWords.tag(tag, number), more }, { user, book })
+    const id = openUnit(
+      jobId,
+      { tag: freeTag(units, jobId, (number) => againWords.tag(tag, number)), more },
+      { user, book },
+    )
     router.navigate(stageHref(id, 'startUp') as never)
   }
   return (

@@ -21,6 +21,19 @@ export interface NewUnitOf {
   readonly more?: readonly EntryBody[]
 }
 
+interface Tagged {
+  readonly jobId: string
+  readonly summary: { readonly tag: string }
+}
+
+/** The first of numbered tags that no unit of the job has. */
+export function freeTag(units: readonly Tagged[], jobId: string, tagOf: (number: number) => string): string {
+  const tags = new Set(units.filter((unit) => unit.jobId === jobId).map(({ summary }) => summary.tag))
+  let number = 1
+  while (tags.has(tagOf(number))) number++
+  return tagOf(number)
+}
+
 /** Opens a unit: its first entry makes it, judged by the company's method; a model's label is copied whole. @returns its id */
 export function openUnit(
   jobId: string,

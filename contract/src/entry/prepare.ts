@@ -4,12 +4,12 @@ import type { Door } from '../door'
 import { anyQuantity, habitKey, habitQuantity, librarySchemas } from '../library'
 import { text, reason } from '../text'
 import { factsSchema } from './facts'
-import { readingValuesSchema } from './reading'
+import { instrumentsSchema, readingValuesSchema } from './reading'
 import { entryOf, tied } from './tie'
 
 export function prepareSchemas(door: Door) {
   const { id } = door
-  const { ModelLabelSchema, ProfileSchema } = librarySchemas(door)
+  const { InstrumentSchema, ModelLabelSchema, ProfileSchema } = librarySchemas(door)
   const entry = entryOf(door)
   return tied<PrepareEntry>()({
     moved: entry('moved', { jobId: id }),
@@ -19,6 +19,8 @@ export function prepareSchemas(door: Door) {
       tag: text(40, 1),
       sealedAt: z.iso.datetime(),
       values: readingValuesSchema(door),
+      instruments: instrumentsSchema(door).optional(),
+      kit: z.array(InstrumentSchema).max(20).optional(),
     }),
     opened: entry('opened', { jobId: id, tag: text(40, 1) }),
     facts: entry('facts', { facts: factsSchema(door) }),

@@ -4,7 +4,8 @@ import type { ModelLabel } from '../label/modelLabel'
 import type { HabitKey } from '../method/habits'
 import type { ProfileSpec } from '../method/profile'
 import type { AnyQuantity } from '../quantity/unit'
-import type { ReadingValues } from '../reading/channels'
+import type { Instrument } from '../measurement/instrument'
+import type { InstrumentsUsed, ReadingValues } from '../reading/channels'
 
 export interface Opened extends Base<'opened'> {
   readonly jobId: string
@@ -49,6 +50,9 @@ export interface HandedOver extends Base<'handedOver'> {
   readonly tag: string
   readonly sealedAt: string
   readonly values: ReadingValues
+  /** what it was read with, as it was then */
+  readonly instruments?: InstrumentsUsed
+  readonly kit?: readonly Instrument[]
 }
 
 /** The kinds of entry that belong here, for the union of them all. */

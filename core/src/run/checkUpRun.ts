@@ -1,6 +1,5 @@
 import type { LogItem } from '../entry/entry'
 import type { HandedOver } from '../entry/prepare'
-import { timeOf } from '../entry/time'
 import type { UnitRecord } from '../log/fold'
 import { judgeCharge, type JudgedReading } from '../tuning/judgeCharge'
 import type { InForceHere } from './inForce'
@@ -35,10 +34,11 @@ export function checkUpRun(
 ): CheckUpRun | undefined {
   const item = items.handedOver.at(-1)
   if (!item) return undefined
+  const { values, instruments, kit = [], sealedAt } = item.entry
   const then = judgeCharge(
     { facts, ...(label ? { label } : {}), elevationM },
-    { mode: 'cooling', values: item.entry.values, atMs: timeOf(item) },
-    [],
+    { mode: 'cooling', values, instruments, atMs: Date.parse(sealedAt) },
+    kit,
     method,
   )
   const since = reading?.settled ? sinceHandOver(then, reading.judged) : undefined

@@ -20,6 +20,7 @@ export function FoldedCard({
   unitId,
   facts,
   missing,
+  starts,
   must,
   children,
 }: {
@@ -28,6 +29,8 @@ export function FoldedCard({
   facts: UnitFacts
   /** when the page was opened: nothing folds away under what is being typed */
   missing: readonly MissingFact[]
+  /** whatever is missing */
+  starts: boolean
   must: boolean
   children: ReactNode
 }) {
@@ -37,7 +40,7 @@ export function FoldedCard({
       name={`${name}.${unitId}`}
       title={prepareFoldWords[name].title}
       summary={summaryOf(name, facts) || prepareFoldWords[name].nothing}
-      starts={isNew || asked[name].some((fact) => missing.includes(fact))}
+      starts={starts || isNew || asked[name].some((fact) => missing.includes(fact))}
       must={must}
     >
       {children}

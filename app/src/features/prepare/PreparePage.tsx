@@ -121,8 +121,10 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
   const target = <TargetCard control={control} method={method} label={label} />
   const site = <SiteCard control={control} method={method} jobElevation={unit.job?.elevation} />
   const [missing] = useState(unit.view.missing)
+  // what was typed before the page was left is seen again
+  const [isDraft] = useState(() => Object.keys(readDraft(draftName)).length > 0)
   const folded = (name: Parameters<typeof FoldedCard>[0]['name'], card: ReactNode) => (
-    <FoldedCard name={name} unitId={unit.unitId} facts={facts} missing={missing} must={wrong > 0}>
+    <FoldedCard name={name} unitId={unit.unitId} facts={facts} missing={missing} starts={isDraft} must={wrong > 0}>
       {card}
     </FoldedCard>
   )
@@ -151,7 +153,7 @@ function PrepareForm({ unit }: { unit: UnitHandle }) {
           <Disclosure
             title={checkUpWords.more}
             summary={checkUpWords.moreSummary}
-            open={more || wrong > 0}
+            open={more || wrong > 0 || isDraft}
             onToggle={() => setMore(!more)}
             testID="more-facts"
           >

@@ -144,6 +144,7 @@ export function BeforeStart({ unit, live }: { unit: UnitHandle; live?: LiveAsses
     const at = form.time()
     if (!at) return
     const [first] = unit.appendAll(bodies.map((body) => ({ body, at })))
+    if (first?.path === 'at') return void form.fail({ time: entryProblemWords(first, system) })
     setProblem(first && entryProblemWords(first, system))
     if (first) return
     form.done()

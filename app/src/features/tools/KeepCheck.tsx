@@ -8,7 +8,7 @@ import { useSession } from '@/sync/useSession'
 import { useJobs, useUnits } from '@/sync/useUnits'
 import { Press } from '@/ui/Press'
 import { readLastUnit } from '@/unit/lastUnit'
-import { openUnit } from '@/unit/openUnit'
+import { freeTag, openUnit } from '@/unit/openUnit'
 
 /** What was read in the pocket becomes a check of its own, in the job that was worked in last. */
 export function KeepCheck({ facts, values }: { facts: FactsPatch; values: ReadingValues }) {
@@ -24,15 +24,12 @@ export function KeepCheck({ facts, values }: { facts: FactsPatch; values: Readin
   const job = open.find(({ id }) => id === lastJob) ?? open[0]
   if (!user || !job || !mayPlan) return null
   const keep = () => {
-    const tags = units.filter(({ jobId }) => jobId === job.id).map(({ summary }) => summary.tag)
-    let number = 1
-    while (tags.includes(keepCheckWords.tag(number))) number++
     const more: EntryBody[] = [
       { kind: 'facts', facts: { ...facts, work: 'check' } },
       { kind: 'started', foundRunning: true },
       { kind: 'reading', mode: 'cooling', values },
     ]
-    const id = openUnit(job.id, { tag: keepCheckWords.tag(number), more }, { user, book })
+    const id = openUnit(job.id, { tag: freeTag(units, job.id, keepCheckWords.tag), more }, { user, book })
     router.navigate(stageHref(id, 'startUp') as never)
   }
   return (
